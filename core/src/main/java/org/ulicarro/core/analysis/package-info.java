@@ -1,0 +1,2 @@
+/** Closed-form procedures of traffic engineering, each with its source. */
+package org.ulicarro.core.analysis;

@@ -1,0 +1,25 @@
+package org.ulicarro.core.demand;
+
+import org.ulicarro.core.study.VehicleType;
+
+/**
+ * Everybody who wants to travel in one replication, in order of time. The number of a vehicle is its place in this order.
+ *
+ * @param time when it wants to enter (s since midnight)
+ * @param entry index of the link on which it enters
+ * @param route number of its route
+ * @param type what it is
+ * @param key where its own draws come from: how it drives
+ * @param routes route number to the movements on its way, in order
+ */
+public record Departures(double[] time, int[] entry, int[] route, VehicleType[] type, long[] key, int[][] routes) {
+
+    public int size() {
+        return time.length;
+    }
+
+    /** The movements on a vehicle's way. */
+    public int[] way(int vehicle) {
+        return routes[route[vehicle]];
+    }
+}

@@ -1,0 +1,104 @@
+package org.ulicarro.core.measure;
+
+import java.util.ArrayList;
+import java.util.LinkedHashSet;
+import java.util.List;
+import java.util.Set;
+import org.ulicarro.core.measure.VisitMeter.Sum;
+import org.ulicarro.core.network.Junction;
+import org.ulicarro.core.network.Movement;
+import org.ulicarro.core.network.Network;
+import org.ulicarro.core.signal.SignalSystem;
+import org.ulicarro.core.traffic.Traffic;
+
+/** The instruments of one replication: attaches them to traffic and reads them at the end. */
+public final class Meters {
+
+    private final Network network;
+    private final Intervals intervals;
+    private final VisitMeter visits;
+    private final QueueMeter queues;
+
+    public Meters(Network network, SignalSystem signals, Intervals intervals) {
+        this.network = network;
+        this.intervals = intervals;
+        visits = new VisitMeter(network.movements().size(), intervals);
+        Set<Integer> lanes = new LinkedHashSet<>();
+        List<Integer> groups = new ArrayList<>();
+        for (Movement movement : network.movements()) {
+            int group = signals.groupOf(movement.index());
+            for (var path : movement.paths()) {
+                if (group != SignalSystem.NO_GROUP && lanes.add(path.fromLane())) {
+                    groups.add(group);
+                }
+            }
+        }
+        queues = new QueueMeter(
+                network.lanes().size(), lanes.stream().mapToInt(i -> i).toArray(),
+                groups.stream().mapToInt(i -> i).toArray(), intervals);
+    }
+
+    public void attach(Traffic traffic) {
+        traffic.observe(visits);
+        traffic.observe(queues);
+    }
+
+    public List<QueueCycle> cycles() {
+        return List.copyOf(queues.cycles());
+    }
+
+    /** Rows of all controlled movements, approaches and places, interval by interval, the whole period last. */
+    public List<MovementRow> rows() {
+        List<MovementRow> rows = new ArrayList<>();
+        for (Junction junction : network.junctions().values()) {
+            if (junction.signalised()) {
+                for (int interval = 0; interval < intervals.count(); interval++) {
+                    addPlace(junction, interval, rows);
+                }
+            }
+        }
+        return rows;
+    }
+
+    private void addPlace(Junction junction, int interval, List<MovementRow> rows) {
+        List<Movement> all =
+                junction.movements().stream().map(network.movements()::get).toList();
+        Set<String> approaches = new LinkedHashSet<>(all.stream().map(Movement::approach).toList());
+        for (String approach : approaches) {
+            List<Movement> here =
+                    all.stream().filter(m -> m.approach().equals(approach)).toList();
+            for (Movement m : here) {
+                rows.add(row(junction.id(), approach, m.id(), m.name(), List.of(m), interval));
+            }
+            rows.add(row(junction.id(), approach, MovementRow.ALL, approach, here, interval));
+        }
+        rows.add(row(junction.id(), MovementRow.ALL, MovementRow.ALL, junction.id(), all, interval));
+    }
+
+    private MovementRow row(
+            String place, String approach, String id, String name, List<Movement> of, int interval) {
+        double arrived = total(of, interval, Sum.ARRIVED);
+        double longest = 0;
+        double longestMean = 0;
+        for (Movement m : of) {
+            for (var path : m.paths()) {
+                longest = Math.max(longest, queues.max(path.fromLane(), interval));
+                longestMean = Math.max(longestMean, queues.mean(path.fromLane(), interval));
+            }
+        }
+        return new MovementRow(
+                place, approach, id, name, intervals.from(interval), intervals.to(interval),
+                total(of, interval, Sum.PASSED), arrived, total(of, interval, Sum.UNFINISHED),
+                total(of, interval, Sum.CONTROL) / arrived, total(of, interval, Sum.ENTRY) / arrived,
+                total(of, interval, Sum.GEOMETRIC) / arrived, total(of, interval, Sum.STOPPED) / arrived,
+                total(of, interval, Sum.STOPS) / arrived, longestMean, longest);
+    }
+
+    private double total(List<Movement> of, int interval, Sum sum) {
+        double total = 0;
+        for (Movement m : of) {
+            total += visits.get(m.index(), interval, sum);
+        }
+        return total;
+    }
+}

@@ -1,0 +1,10 @@
+package org.ulicarro.core.measure;
+
+/**
+ * The queue of one lane in one cycle.
+ *
+ * @param lane index of the lane
+ * @param start of the cycle: when red began (s since midnight)
+ * @param back furthest rear of a vehicle that stopped or joined (m from the line)
+ */
+public record QueueCycle(int lane, double start, double back) {}

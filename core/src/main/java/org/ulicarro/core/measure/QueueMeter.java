@@ -1,0 +1,168 @@
+package org.ulicarro.core.measure;
+
+import java.io.DataInput;
+import java.io.DataOutput;
+import java.io.IOException;
+import java.util.ArrayList;
+import java.util.Arrays;
+import java.util.List;
+import org.ulicarro.core.base.SavedArrays;
+import org.ulicarro.core.signal.Aspect;
+import org.ulicarro.core.signal.SignalSystem;
+import org.ulicarro.core.traffic.Observer;
+import org.ulicarro.core.traffic.TrafficEvents;
+import org.ulicarro.core.traffic.TrafficView;
+
+/**
+ * Queues by lane: each second from the line to the rear of the last vehicle in the queue, and for each cycle, from one start of red
+ * to the next, the furthest rear of a vehicle that stopped or joined. What waits outside stands behind it at the spacing of a
+ * standing queue.
+ */
+final class QueueMeter implements Observer {
+
+    /** Front to front of vehicles that wait outside (m). */
+    private static final double SPACING = 7.3;
+
+    private final Intervals intervals;
+    private final int[] lanes; // lanes that lead to a signal
+    private final int[] group; // of each of them: the group whose red begins its cycle
+    private final int[] position; // lane of the network -> place in 'lanes', or -1
+    private final double[] sum; // (lane, interval) -> m
+    private final double[] most; // (lane, interval) -> m
+    private final int[] samples; // interval -> seconds
+    private final double[] back; // furthest rear in the cycle of each lane, m
+    private final double[] cycleStart; // when that began, s since midnight; NaN before the first
+    private final int[] red; // 1 while the lane's group shows red
+    private double nextSample;
+    private final List<QueueCycle> cycles = new ArrayList<>();
+
+    QueueMeter(int laneCount, int[] lanes, int[] group, Intervals intervals) {
+        this.intervals = intervals;
+        this.lanes = lanes;
+        this.group = group;
+        position = new int[laneCount];
+        Arrays.fill(position, -1);
+        for (int i = 0; i < lanes.length; i++) {
+            position[lanes[i]] = i;
+        }
+        sum = new double[lanes.length * intervals.count()];
+        most = new double[lanes.length * intervals.count()];
+        samples = new int[intervals.count()];
+        back = new double[lanes.length];
+        cycleStart = new double[lanes.length];
+        Arrays.fill(cycleStart, Double.NaN);
+        red = new int[lanes.length];
+    }
+
+    double mean(int lane, int interval) {
+        int n = samples[interval];
+        return n == 0 ? 0 : sum[position[lane] * intervals.count() + interval] / n;
+    }
+
+    double max(int lane, int interval) {
+        return most[position[lane] * intervals.count() + interval];
+    }
+
+    List<QueueCycle> cycles() {
+        return cycles;
+    }
+
+    @Override
+    public void afterStep(TrafficView view, TrafficEvents events) {
+        for (int i = 0; i < events.queuedCount(); i++) {
+            int p = position[events.queuedLane(i)];
+            if (p >= 0) {
+                double rear = events.queuedRear(i) + view.outside(events.queuedLane(i)) * SPACING;
+                back[p] = Math.max(back[p], rear);
+            }
+        }
+        for (int p = 0; p < lanes.length; p++) {
+            boolean isRed = group[p] != SignalSystem.NO_GROUP && view.aspects().of(group[p]) == Aspect.RED;
+            if (isRed && red[p] == 0) {
+                closeCycle(p, view);
+            }
+            red[p] = isRed ? 1 : 0;
+        }
+        if (view.now() >= nextSample) {
+            sample(view);
+            nextSample = StrictMath.floor(view.now()) + 1;
+        }
+    }
+
+    private void closeCycle(int p, TrafficView view) {
+        if (intervals.slice(cycleStart[p]) >= 0) {
+            cycles.add(new QueueCycle(lanes[p], cycleStart[p], back[p]));
+        }
+        cycleStart[p] = view.now();
+        back[p] = queue(view, lanes[p]);
+    }
+
+    private void sample(TrafficView view) {
+        int slice = intervals.slice(view.now());
+        if (slice < 0) {
+            return;
+        }
+        samples[slice]++;
+        samples[intervals.whole()]++;
+        for (int p = 0; p < lanes.length; p++) {
+            double queue = queue(view, lanes[p]);
+            for (int interval : new int[] {slice, intervals.whole()}) {
+                int i = p * intervals.count() + interval;
+                sum[i] += queue;
+                most[i] = Math.max(most[i], queue);
+            }
+        }
+    }
+
+    /** From the line to the rear of the last vehicle in the queue of a lane, and on outside (m). */
+    private static double queue(TrafficView view, int lane) {
+        double outside = view.outside(lane) * SPACING;
+        for (int k = view.vehiclesOn(lane) - 1; k >= 0; k--) {
+            if (view.queued(lane, k)) {
+                double end = view.table().end(lane);
+                return end - view.position(lane, k) + view.length(lane, k) + outside;
+            }
+        }
+        return outside;
+    }
+
+    @Override
+    public void afterRun(TrafficView view, TrafficEvents events) {
+        for (int p = 0; p < lanes.length; p++) {
+            closeCycle(p, view);
+        }
+    }
+
+    @Override
+    public void save(DataOutput out) throws IOException {
+        SavedArrays.write(out, sum, sum.length);
+        SavedArrays.write(out, most, most.length);
+        SavedArrays.write(out, samples, samples.length);
+        SavedArrays.write(out, back, back.length);
+        SavedArrays.write(out, cycleStart, cycleStart.length);
+        SavedArrays.write(out, red, red.length);
+        out.writeDouble(nextSample);
+        out.writeInt(cycles.size());
+        for (QueueCycle cycle : cycles) {
+            out.writeInt(cycle.lane());
+            out.writeDouble(cycle.start());
+            out.writeDouble(cycle.back());
+        }
+    }
+
+    @Override
+    public void restore(DataInput in) throws IOException {
+        SavedArrays.read(in, sum);
+        SavedArrays.read(in, most);
+        SavedArrays.read(in, samples);
+        SavedArrays.read(in, back);
+        SavedArrays.read(in, cycleStart);
+        SavedArrays.read(in, red);
+        nextSample = in.readDouble();
+        cycles.clear();
+        int count = in.readInt();
+        for (int i = 0; i < count; i++) {
+            cycles.add(new QueueCycle(in.readInt(), in.readDouble(), in.readDouble()));
+        }
+    }
+}

@@ -1,0 +1,2 @@
+/** Observers that measure, and statistics over replications. */
+package org.ulicarro.core.measure;

@@ -1,0 +1,42 @@
+package org.ulicarro.core.network;
+
+import org.ulicarro.core.study.Arrows;
+
+/**
+ * A lane of a link, or a turning path, which vehicles use alike.
+ *
+ * @param index number in the network
+ * @param link index of its link, or -1 on a turning path
+ * @param number place in its link from the left, 1 first; 0 on a turning path
+ * @param start first position at which a vehicle may be on it (m): above 0 for a bay
+ * @param end last position (m): the stop line's, or the path's length
+ * @param speed highest speed on it: the limit, or what a path's curve allows (m/s)
+ * @param width metres
+ * @param arrows what is painted on it; null where nothing is
+ * @param line its axis; measured along the line, position {@code start} is 0 and {@code end} is its length, about
+ */
+public record Lane(
+        int index,
+        int link,
+        int number,
+        double start,
+        double end,
+        double speed,
+        double width,
+        Arrows arrows,
+        Polyline line) {
+
+    public boolean isPath() {
+        return link < 0;
+    }
+
+    /** A bay: it begins somewhere along its link. */
+    public boolean isBay() {
+        return start > 0;
+    }
+
+    /** The place on the plan of a position on this lane. */
+    public Pose at(double position) {
+        return line.at((position - start) / (end - start) * line.length());
+    }
+}

@@ -1,0 +1,33 @@
+package org.ulicarro.core.network;
+
+import org.ulicarro.core.study.RoadClass;
+
+/**
+ * One direction of a road, from one place's edge to the next one's stop line.
+ *
+ * @param index number in the network
+ * @param id {@code quay-1 ahead}
+ * @param road id of its road
+ * @param ahead whether it runs in the road's own direction
+ * @param from id of the place it leaves
+ * @param to id of the place it leads to
+ * @param approach how it is called at {@code to}: EB, or what {@code legs} says
+ * @param roadClass which drivers' behaviour applies
+ * @param speed limit (m/s)
+ * @param length from the edge of one place to the stop line of the other (m)
+ * @param firstLane index of its leftmost lane
+ * @param lanes number of its lanes, bays included
+ */
+public record Link(
+        int index,
+        String id,
+        String road,
+        boolean ahead,
+        String from,
+        String to,
+        String approach,
+        RoadClass roadClass,
+        double speed,
+        double length,
+        int firstLane,
+        int lanes) {}

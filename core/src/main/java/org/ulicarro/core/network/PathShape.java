@@ -1,0 +1,83 @@
+package org.ulicarro.core.network;
+
+/**
+ * The curve of a turning path between two poses, without a kink at either end.
+ *
+ * <p>Where the two directions meet ahead of the start and behind the end, it is a straight, one circular arc and a straight, as a
+ * turn is designed; otherwise (through with a sideways shift, U-turns) a cubic Bézier curve.
+ *
+ * @param line sampled every half metre in curves
+ * @param radius least radius (m), infinite where it is straight
+ */
+record PathShape(Polyline line, double radius) {
+
+    private static final double SAMPLE = 0.5;
+    private static final double STRAIGHT = StrictMath.toRadians(3);
+
+    static PathShape between(Pose start, Pose end) {
+        double angle = start.turnTo(end);
+        if (Math.abs(angle) > STRAIGHT && Math.abs(angle) < StrictMath.toRadians(150)) {
+            double cross = start.dx() * end.dy() - start.dy() * end.dx();
+            double gx = end.x() - start.x();
+            double gy = end.y() - start.y();
+            double toCorner = (gx * end.dy() - gy * end.dx()) / cross;
+            double fromCorner = (gx * start.dy() - gy * start.dx()) / -cross;
+            if (toCorner > 0.5 && fromCorner > 0.5) {
+                return arc(start, end, angle, toCorner, fromCorner);
+            }
+        }
+        return bezier(start, end, angle);
+    }
+
+    private static PathShape arc(Pose start, Pose end, double angle, double toCorner, double fromCorner) {
+        double tangent = Math.min(toCorner, fromCorner);
+        double radius = tangent / StrictMath.tan(Math.abs(angle) / 2);
+        Pose arcStart = start.ahead(toCorner - tangent);
+        double side = angle > 0 ? -1 : 1; // the centre lies left of the driver in a left turn
+        Pose centre = arcStart.right(side * radius);
+        int steps = Math.max(4, (int) StrictMath.ceil(Math.abs(angle) * radius / SAMPLE));
+        double[] x = new double[steps + 3];
+        double[] y = new double[steps + 3];
+        x[0] = start.x();
+        y[0] = start.y();
+        for (int i = 0; i <= steps; i++) {
+            double turned = angle * i / steps;
+            double cos = StrictMath.cos(turned);
+            double sin = StrictMath.sin(turned);
+            double rx = arcStart.x() - centre.x();
+            double ry = arcStart.y() - centre.y();
+            x[i + 1] = centre.x() + rx * cos - ry * sin;
+            y[i + 1] = centre.y() + rx * sin + ry * cos;
+        }
+        x[steps + 2] = end.x();
+        y[steps + 2] = end.y();
+        return new PathShape(new Polyline(x, y), radius);
+    }
+
+    private static PathShape bezier(Pose start, Pose end, double angle) {
+        double distance = Polyline.distance(start.x(), start.y(), end.x(), end.y());
+        double handle = distance * (Math.abs(angle) > StrictMath.toRadians(150) ? 0.75 : 0.4);
+        Pose a = start.ahead(handle);
+        Pose b = end.ahead(-handle);
+        int steps = Math.max(8, (int) StrictMath.ceil(distance / SAMPLE));
+        double[] x = new double[steps + 1];
+        double[] y = new double[steps + 1];
+        double least = Double.POSITIVE_INFINITY;
+        for (int i = 0; i <= steps; i++) {
+            double t = (double) i / steps;
+            double s = 1 - t;
+            x[i] = s * s * s * start.x() + 3 * s * s * t * a.x() + 3 * s * t * t * b.x() + t * t * t * end.x();
+            y[i] = s * s * s * start.y() + 3 * s * s * t * a.y() + 3 * s * t * t * b.y() + t * t * t * end.y();
+            double vx = 3 * (s * s * (a.x() - start.x()) + 2 * s * t * (b.x() - a.x()) + t * t * (end.x() - b.x()));
+            double vy = 3 * (s * s * (a.y() - start.y()) + 2 * s * t * (b.y() - a.y()) + t * t * (end.y() - b.y()));
+            double wx = 6 * (s * (b.x() - 2 * a.x() + start.x()) + t * (end.x() - 2 * b.x() + a.x()));
+            double wy = 6 * (s * (b.y() - 2 * a.y() + start.y()) + t * (end.y() - 2 * b.y() + a.y()));
+            double bend = Math.abs(vx * wy - vy * wx);
+            double speed = Math.sqrt(vx * vx + vy * vy);
+            if (bend > 1e-9) {
+                least = Math.min(least, speed * speed * speed / bend);
+            }
+        }
+        return new PathShape(new Polyline(x, y), least > 1000 ? Double.POSITIVE_INFINITY : least);
+    }
+}

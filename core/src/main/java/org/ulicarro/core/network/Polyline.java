@@ -1,0 +1,117 @@
+package org.ulicarro.core.network;
+
+/** A line through points, measured along itself. */
+public final class Polyline {
+
+    private final double[] x;
+    private final double[] y;
+    private final double[] along; // point -> metres from the first point
+
+    /** A line through at least two points; neighbours closer than a tenth of a millimetre are joined. */
+    public Polyline(double[] xs, double[] ys) {
+        int n = 0;
+        double[] px = new double[xs.length];
+        double[] py = new double[xs.length];
+        for (int i = 0; i < xs.length; i++) {
+            if (n == 0 || distance(px[n - 1], py[n - 1], xs[i], ys[i]) > 1e-4) {
+                px[n] = xs[i];
+                py[n++] = ys[i];
+            }
+        }
+        if (n < 2) {
+            throw new IllegalArgumentException("a line needs two points that differ, got " + xs.length + " points");
+        }
+        x = java.util.Arrays.copyOf(px, n);
+        y = java.util.Arrays.copyOf(py, n);
+        along = new double[n];
+        for (int i = 1; i < n; i++) {
+            along[i] = along[i - 1] + distance(x[i - 1], y[i - 1], x[i], y[i]);
+        }
+    }
+
+    public int size() {
+        return x.length;
+    }
+
+    public double x(int point) {
+        return x[point];
+    }
+
+    public double y(int point) {
+        return y[point];
+    }
+
+    /** Metres from the first point to that one. */
+    public double along(int point) {
+        return along[point];
+    }
+
+    public double length() {
+        return along[along.length - 1];
+    }
+
+    /** The place on the line at that many metres from its start; beyond the ends the end segments go on. */
+    public Pose at(double metres) {
+        int i = segment(metres);
+        double share = (metres - along[i]) / (along[i + 1] - along[i]);
+        double dx = (x[i + 1] - x[i]) / (along[i + 1] - along[i]);
+        double dy = (y[i + 1] - y[i]) / (along[i + 1] - along[i]);
+        return new Pose(x[i] + share * (x[i + 1] - x[i]), y[i] + share * (y[i + 1] - y[i]), dx, dy);
+    }
+
+    /** The part between two distances from the start. */
+    public Polyline part(double from, double to) {
+        int first = segment(from);
+        int last = segment(to);
+        int n = last - first + 2;
+        double[] px = new double[n];
+        double[] py = new double[n];
+        Pose start = at(from);
+        Pose end = at(to);
+        px[0] = start.x();
+        py[0] = start.y();
+        for (int i = 1; i < n - 1; i++) {
+            px[i] = x[first + i];
+            py[i] = y[first + i];
+        }
+        px[n - 1] = end.x();
+        py[n - 1] = end.y();
+        return new Polyline(px, py);
+    }
+
+    public Polyline reversed() {
+        int n = x.length;
+        double[] px = new double[n];
+        double[] py = new double[n];
+        for (int i = 0; i < n; i++) {
+            px[i] = x[n - 1 - i];
+            py[i] = y[n - 1 - i];
+        }
+        return new Polyline(px, py);
+    }
+
+    /** Least distance of a point from the line (m). */
+    double distanceTo(double px, double py) {
+        double least = Double.POSITIVE_INFINITY;
+        for (int i = 0; i + 1 < x.length; i++) {
+            double dx = x[i + 1] - x[i];
+            double dy = y[i + 1] - y[i];
+            double t = ((px - x[i]) * dx + (py - y[i]) * dy) / (dx * dx + dy * dy);
+            t = Math.max(0, Math.min(1, t));
+            least = Math.min(least, distance(px, py, x[i] + t * dx, y[i] + t * dy));
+        }
+        return least;
+    }
+
+    private int segment(double metres) {
+        int i = java.util.Arrays.binarySearch(along, metres);
+        int at = i >= 0 ? i : -i - 2;
+        return Math.max(0, Math.min(x.length - 2, at));
+    }
+
+    static double distance(double x1, double y1, double x2, double y2) {
+        double dx = x2 - x1;
+        double dy = y2 - y1;
+        return Math.sqrt(dx * dx + dy * dy);
+    }
+}

@@ -1,0 +1,66 @@
+package org.ulicarro.core.run;
+
+import java.util.ArrayList;
+import java.util.List;
+import java.util.concurrent.ExecutionException;
+import java.util.concurrent.ExecutorService;
+import java.util.concurrent.Executors;
+import java.util.concurrent.Future;
+
+/** Several replications of one model, in parallel. Their number of threads changes nothing but the time. */
+public final class Experiment {
+
+    /** How far the replications are; read from another thread. */
+    public interface Progress {
+
+        /** A replication has come that far, 0 to 1; {@code outside} vehicles wait for room to enter now. */
+        void at(int replication, double share, int outside);
+    }
+
+    private Experiment() {}
+
+    /**
+     * Runs replications 1 to {@code count}.
+     *
+     * @param jobs threads
+     * @return results in order of their number
+     * @throws InterruptedException when interrupted; no result is kept
+     */
+    public static List<ReplicationResult> run(Model model, int count, int jobs, Progress progress)
+            throws InterruptedException {
+        ExecutorService pool = Executors.newFixedThreadPool(Math.max(1, Math.min(jobs, count)));
+        try {
+            List<Future<ReplicationResult>> running = new ArrayList<>();
+            for (int number = 1; number <= count; number++) {
+                int own = number;
+                running.add(pool.submit(() -> one(model, own, progress)));
+            }
+            List<ReplicationResult> results = new ArrayList<>();
+            for (Future<ReplicationResult> future : running) {
+                results.add(future.get());
+            }
+            return results;
+        } catch (ExecutionException e) {
+            if (e.getCause() instanceof RuntimeException defect) {
+                throw defect;
+            }
+            throw new IllegalStateException(e.getCause());
+        } finally {
+            pool.shutdownNow();
+        }
+    }
+
+    private static ReplicationResult one(Model model, int number, Progress progress) throws InterruptedException {
+        Replication replication = new Replication(model, number);
+        while (!replication.isDone()) {
+            replication.advanceTo(replication.now() + 60);
+            progress.at(
+                    number, replication.progress(),
+                    replication.view().wanted() - replication.view().entered());
+            if (Thread.interrupted()) {
+                throw new InterruptedException();
+            }
+        }
+        return replication.result();
+    }
+}

@@ -1,0 +1,87 @@
+package org.ulicarro.core.run;
+
+import java.util.List;
+import org.ulicarro.core.base.Fault;
+import org.ulicarro.core.demand.DemandPlan;
+import org.ulicarro.core.demand.Window;
+import org.ulicarro.core.network.Network;
+import org.ulicarro.core.network.NetworkCompiler;
+import org.ulicarro.core.signal.SignalCompiler;
+import org.ulicarro.core.signal.SignalSystem;
+import org.ulicarro.core.study.Count;
+import org.ulicarro.core.study.Period;
+import org.ulicarro.core.study.Study;
+import org.ulicarro.core.study.StudyRules;
+import org.ulicarro.core.traffic.LaneTable;
+
+/**
+ * A study compiled for one of its periods: all that replications share. Immutable.
+ *
+ * @param study the inputs
+ * @param periodId the period that is run
+ * @param network lanes, paths and conflicts
+ * @param signals control
+ * @param demand who wants to travel
+ * @param table network and control as the step reads them
+ */
+public record Model(
+        Study study, String periodId, Network network, SignalSystem signals, DemandPlan demand, LaneTable table) {
+
+    /**
+     * Checks and compiles a study, as far as its errors let it.
+     *
+     * @param counts rows of its count tables
+     * @param periodId one of its periods
+     * @param faults receives all errors and warnings
+     * @return the model, or null when there was an error
+     */
+    public static Model compile(Study study, List<Count> counts, String periodId, List<Fault> faults) {
+        StudyRules.check(study, faults);
+        if (hasErrors(faults)) {
+            return null;
+        }
+        Network network = NetworkCompiler.compile(study.network(), faults);
+        if (network == null) {
+            return null;
+        }
+        SignalSystem signals = SignalCompiler.compile(network, study.signals(), periodId, faults);
+        Window window = Window.of(study.periods().get(periodId));
+        DemandPlan demand = DemandPlan.of(network, study.demand(), counts, window, faults);
+        checkWarmUp(study, network, periodId, faults);
+        if (hasErrors(faults)) {
+            return null;
+        }
+        return new Model(study, periodId, network, signals, demand, new LaneTable(network, signals));
+    }
+
+    public Period period() {
+        return study.periods().get(periodId);
+    }
+
+    private static boolean hasErrors(List<Fault> faults) {
+        return faults.stream().anyMatch(f -> f.severity() == Fault.Severity.ERROR);
+    }
+
+    private static void checkWarmUp(Study study, Network network, String periodId, List<Fault> faults) {
+        double longest = network.links().stream()
+                .mapToDouble(link -> link.length() / link.speed())
+                .sum();
+        double length = study.periods().get(periodId).warmUp().length();
+        double cycle = study.signals().values().stream()
+                .flatMap(c -> c.plans().values().stream())
+                .mapToDouble(p -> p.cycle() == null ? 0 : p.cycle())
+                .max()
+                .orElse(0);
+        // all links in a row are no shorter than the longest trip
+        double needed = Math.max(Math.min(2 * longest, 3600), 3 * cycle);
+        if (length < needed) {
+            faults.add(Fault.warning(
+                    Fault.child("/periods", periodId) + "/warm-up",
+                    String.format(
+                            java.util.Locale.ROOT,
+                            "a warm-up of %.0f s is short for this network (%.0f s would do): the period starts too empty and"
+                                    + " its delays come out too small",
+                            length, needed)));
+        }
+    }
+}

@@ -1,0 +1,122 @@
+package org.ulicarro.core.run;
+
+import java.io.DataInput;
+import java.io.DataOutput;
+import java.io.IOException;
+import org.ulicarro.core.base.Clock;
+import org.ulicarro.core.base.Stateful;
+import org.ulicarro.core.demand.Window;
+import org.ulicarro.core.measure.Intervals;
+import org.ulicarro.core.measure.Meters;
+import org.ulicarro.core.traffic.Observer;
+import org.ulicarro.core.traffic.Traffic;
+import org.ulicarro.core.traffic.TrafficView;
+
+/** One replication of a model: the same model, seed and number give the same result to the bit. */
+public final class Replication implements Stateful {
+
+    private final Model model;
+    private final int number;
+    private final Traffic traffic;
+    private final Meters meters;
+    private final Window window;
+    private int unservedAtEnd;
+    private int unservedPeak;
+    private long vehicleSteps;
+    private int mostOnRoad;
+
+    /**
+     * A replication at the start of its warm-up.
+     *
+     * @param number from 1; replications of equal number meet the same traffic in all alternatives
+     */
+    public Replication(Model model, int number) {
+        this.model = model;
+        this.number = number;
+        window = model.demand().window();
+        traffic = new Traffic(
+                model.study(), model.table(), model.demand().draw(model.study().seed(), number),
+                Clock.ticks(window.start()));
+        meters = new Meters(model.network(), model.signals(), new Intervals(window));
+        meters.attach(traffic);
+    }
+
+    public void observe(Observer observer) {
+        traffic.observe(observer);
+    }
+
+    /** Moves on by one step of the study. */
+    public void step() {
+        traffic.step();
+        TrafficView view = traffic.view();
+        vehicleSteps += view.onRoad();
+        mostOnRoad = Math.max(mostOnRoad, view.onRoad());
+        int outside = view.wanted() - view.entered();
+        if (traffic.now() >= window.from() && traffic.now() <= window.to() + 1e-9) {
+            unservedAtEnd = outside;
+            unservedPeak = Math.max(unservedPeak, outside);
+        }
+    }
+
+    /** Steps until a time of day (s since midnight), or the end of the drain time. */
+    public void advanceTo(double time) {
+        while (traffic.now() < Math.min(time, window.end()) - 1e-9) {
+            step();
+        }
+    }
+
+    public boolean isDone() {
+        return traffic.now() >= window.end() - 1e-9;
+    }
+
+    /** Time of day (s since midnight). */
+    public double now() {
+        return traffic.now();
+    }
+
+    /** How much of the run is done, 0 to 1. */
+    public double progress() {
+        return (traffic.now() - window.start()) / (window.end() - window.start());
+    }
+
+    public TrafficView view() {
+        return traffic.view();
+    }
+
+    /**
+     * Runs what is left and reads the meters. Call once.
+     *
+     * @throws IllegalStateException when vehicles were lost or made, a defect
+     */
+    public ReplicationResult result() {
+        advanceTo(window.end());
+        traffic.checkConservation();
+        traffic.finish();
+        TrafficView view = traffic.view();
+        return new ReplicationResult(
+                number, meters.rows(), meters.cycles(), view.wanted(), view.entered(), unservedAtEnd, unservedPeak,
+                vehicleSteps, mostOnRoad);
+    }
+
+    public Model model() {
+        return model;
+    }
+
+    @Override
+    public void save(DataOutput out) throws IOException {
+        out.writeInt(unservedAtEnd);
+        out.writeInt(unservedPeak);
+        out.writeLong(vehicleSteps);
+        out.writeInt(mostOnRoad);
+        traffic.save(out);
+    }
+
+    @Override
+    public void restore(DataInput in) throws IOException {
+        unservedAtEnd = in.readInt();
+        unservedPeak = in.readInt();
+        vehicleSteps = in.readLong();
+        mostOnRoad = in.readInt();
+        traffic.restore(in);
+    }
+}

@@ -1,0 +1,29 @@
+package org.ulicarro.core.run;
+
+import java.util.List;
+import org.ulicarro.core.measure.MovementRow;
+import org.ulicarro.core.measure.QueueCycle;
+
+/**
+ * What one replication measured.
+ *
+ * @param replication its number, from 1
+ * @param rows movements, approaches and places by interval
+ * @param cycles queue of each controlled lane in each cycle
+ * @param wanted vehicles that wanted to travel up to the end of the drain time
+ * @param entered how many of them came in
+ * @param unservedAtEnd how many waited outside when the measured period ended
+ * @param unservedPeak the most that waited outside at once in the measured period
+ * @param vehicleSteps vehicles moved, summed over all steps
+ * @param mostOnRoad the most vehicles on the road at once
+ */
+public record ReplicationResult(
+        int replication,
+        List<MovementRow> rows,
+        List<QueueCycle> cycles,
+        int wanted,
+        int entered,
+        int unservedAtEnd,
+        int unservedPeak,
+        long vehicleSteps,
+        int mostOnRoad) {}

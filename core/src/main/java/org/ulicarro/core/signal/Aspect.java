@@ -1,0 +1,8 @@
+package org.ulicarro.core.signal;
+
+/** What a signal group shows to drivers. */
+public enum Aspect {
+    RED,
+    GREEN,
+    YELLOW
+}

@@ -1,0 +1,49 @@
+package org.ulicarro.core.signal;
+
+import java.io.DataInput;
+import java.io.DataOutput;
+import java.io.IOException;
+import org.ulicarro.core.base.SavedArrays;
+import org.ulicarro.core.base.Stateful;
+
+/** What every signal group of the network shows now, and since when. */
+public final class Aspects implements Stateful {
+
+    private static final Aspect[] ALL = Aspect.values();
+
+    private final int[] shown; // group -> ordinal of its aspect
+    private final int[] since; // group -> tick at which it began
+
+    public Aspects(int groups) {
+        shown = new int[groups];
+        since = new int[groups];
+    }
+
+    public Aspect of(int group) {
+        return ALL[shown[group]];
+    }
+
+    /** The tick at which the group began to show what it shows. */
+    public int since(int group) {
+        return since[group];
+    }
+
+    void show(int group, Aspect aspect, int tick) {
+        if (shown[group] != aspect.ordinal()) {
+            shown[group] = aspect.ordinal();
+            since[group] = tick;
+        }
+    }
+
+    @Override
+    public void save(DataOutput out) throws IOException {
+        SavedArrays.write(out, shown, shown.length);
+        SavedArrays.write(out, since, since.length);
+    }
+
+    @Override
+    public void restore(DataInput in) throws IOException {
+        SavedArrays.read(in, shown);
+        SavedArrays.read(in, since);
+    }
+}

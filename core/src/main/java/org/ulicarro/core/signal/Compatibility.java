@@ -1,0 +1,42 @@
+package org.ulicarro.core.signal;
+
+import org.ulicarro.core.network.Conflict;
+import org.ulicarro.core.network.Junction;
+import org.ulicarro.core.network.Network;
+
+/** Whether two movements may have green together. */
+public enum Compatibility {
+    /** Their paths meet, and neither goes in gaps. */
+    NEVER,
+    /** Their paths meet, and at least one of them goes in gaps. */
+    YIELDS,
+    /** Their paths do not meet. */
+    FREE;
+
+    /**
+     * From geometry, and from what the study permits to go in gaps.
+     *
+     * @param yields movement index to whether it goes in gaps
+     */
+    static Compatibility of(Network network, Junction junction, int a, int b, boolean[] yields) {
+        for (Conflict conflict : junction.conflicts()) {
+            int first = movementOf(network, junction, conflict.pathA());
+            int second = movementOf(network, junction, conflict.pathB());
+            if (first == a && second == b || first == b && second == a) {
+                return yields[a] || yields[b] ? YIELDS : NEVER;
+            }
+        }
+        return FREE;
+    }
+
+    static int movementOf(Network network, Junction junction, int path) {
+        for (int movement : junction.movements()) {
+            for (var candidate : network.movements().get(movement).paths()) {
+                if (candidate.lane() == path) {
+                    return movement;
+                }
+            }
+        }
+        throw new IllegalStateException("path " + path + " belongs to another place than " + junction.id());
+    }
+}

@@ -1,0 +1,334 @@
+package org.ulicarro.core.signal;
+
+import java.util.ArrayList;
+import java.util.Arrays;
+import java.util.LinkedHashMap;
+import java.util.List;
+import java.util.Map;
+import java.util.function.Supplier;
+import org.ulicarro.core.base.Clock;
+import org.ulicarro.core.base.Fault;
+import org.ulicarro.core.base.Names;
+import org.ulicarro.core.network.Junction;
+import org.ulicarro.core.network.Movement;
+import org.ulicarro.core.network.Network;
+import org.ulicarro.core.study.CycleRange;
+import org.ulicarro.core.study.SignalController;
+import org.ulicarro.core.study.SignalController.Group;
+import org.ulicarro.core.study.SignalController.Plan;
+
+/** Turns the signal part of a study into controllers, and finds everything that keeps it from being safe or complete. */
+public final class SignalCompiler {
+
+    private final Network network;
+    private final String period;
+    private final List<Fault> faults;
+    private final List<SignalSystem.GroupInfo> groups = new ArrayList<>();
+    private final int[] groupOf;
+    private final boolean[] yields;
+    private final List<Supplier<Controller>> controllers = new ArrayList<>();
+
+    private SignalCompiler(Network network, String period, List<Fault> faults) {
+        this.network = network;
+        this.period = period;
+        this.faults = faults;
+        groupOf = new int[network.movements().size()];
+        Arrays.fill(groupOf, SignalSystem.NO_GROUP);
+        yields = new boolean[network.movements().size()];
+    }
+
+    /**
+     * Compiles the control of all places.
+     *
+     * @param period id of the period that is run: the plan of that name is used where there is one
+     * @param faults receives what is wrong
+     */
+    public static SignalSystem compile(
+            Network network, Map<String, SignalController> signals, String period, List<Fault> faults) {
+        SignalCompiler compiler = new SignalCompiler(network, period, faults);
+        signals.forEach(compiler::addPlace);
+        return new SignalSystem(compiler.groups, compiler.groupOf, compiler.yields, compiler.controllers);
+    }
+
+    private void addPlace(String place, SignalController controller) {
+        Junction junction = network.junctions().get(place);
+        if (junction == null || !junction.signalised()) {
+            return; // said by the study's rules
+        }
+        String pointer = Fault.child("/signals", place);
+        int firstGroup = groups.size();
+        controller.groups().forEach((id, group) -> addGroup(junction, id, group, pointer + "/groups"));
+        checkAllServed(junction, pointer + "/groups");
+        checkSharedLanes(junction, pointer + "/groups");
+        controller.plans().keySet().forEach(plan -> {
+            FixedPlan fixed = plan(controller, plan, pointer);
+            if (fixed != null) {
+                checkPlan(junction, controller, fixed, firstGroup, pointer);
+                if (plan.equals(chosen(controller))) {
+                    controllers.add(controller(controller, fixed, firstGroup));
+                }
+            }
+        });
+        if (chosen(controller) == null) {
+            faults.add(Fault.error(
+                    pointer + "/plans",
+                    "'" + place + "' has " + controller.plans().size() + " plans, but none is called '" + period
+                            + "' like the period; name one so"));
+        }
+    }
+
+    private void addGroup(Junction junction, String id, Group group, String pointer) {
+        int index = groups.size();
+        groups.add(new SignalSystem.GroupInfo(junction.id(), id, group.yellow()));
+        String here = Fault.child(pointer, id);
+        for (int i = 0; i < group.serves().size(); i++) {
+            Movement movement = find(junction, group.serves().get(i), here + "/serves/" + i);
+            if (movement != null && groupOf[movement.index()] != SignalSystem.NO_GROUP) {
+                faults.add(Fault.error(
+                        here + "/serves/" + i,
+                        "movement " + movement.name() + " is served by group '"
+                                + groups.get(groupOf[movement.index()]).id() + "' already"));
+            } else if (movement != null) {
+                groupOf[movement.index()] = index;
+            }
+        }
+        for (int i = 0; i < group.yields().size(); i++) {
+            Movement movement = find(junction, group.yields().get(i), here + "/yields/" + i);
+            if (movement != null && groupOf[movement.index()] != index) {
+                faults.add(Fault.error(
+                        here + "/yields/" + i, "movement " + movement.name() + " is not served by group '" + id + "'"));
+            } else if (movement != null) {
+                yields[movement.index()] = true;
+            }
+        }
+        if (!(group.yellow() >= 0 && group.yellow() <= 10) || !(group.red() >= 0 && group.red() <= 30)) {
+            faults.add(Fault.error(here, "yellow must be 0 s to 10 s and red 0 s to 30 s"));
+        }
+    }
+
+    private Movement find(Junction junction, String text, String pointer) {
+        Network.Lookup lookup = network.movement(junction.id(), text);
+        if (lookup.movement() == null) {
+            faults.add(Fault.error(pointer, lookup.problem()));
+        }
+        return lookup.movement();
+    }
+
+    private void checkAllServed(Junction junction, String pointer) {
+        for (int movement : junction.movements()) {
+            if (groupOf[movement] == SignalSystem.NO_GROUP) {
+                Movement m = network.movements().get(movement);
+                faults.add(Fault.error(
+                        pointer,
+                        "no group serves " + m.name() + " (" + m.id() + "), which has a lane; add it to a group's 'serves' or"
+                                + " take its arrow off the road"));
+            }
+        }
+    }
+
+    /** A left turn with a signal of its own needs a lane of its own, or it stands in the through lane's green. */
+    private void checkSharedLanes(Junction junction, String pointer) {
+        for (int i : junction.movements()) {
+            for (int j : junction.movements()) {
+                Movement left = network.movements().get(i);
+                Movement other = network.movements().get(j);
+                boolean held = left.turn() == org.ulicarro.core.study.Turn.LEFT
+                        && !yields[i]
+                        && groupOf[i] != groupOf[j]
+                        && left.fromLink() == other.fromLink();
+                if (held && left.paths().stream().anyMatch(p -> network.path(p.fromLane(), j).isPresent())) {
+                    faults.add(Fault.error(
+                            pointer,
+                            left.name() + " shares a lane with " + other.name() + " but has another group: each would stand in"
+                                    + " the other's green. Give it a lane of its own, or one group with 'yields: ["
+                                    + left.name() + "]'"));
+                }
+            }
+        }
+    }
+
+    /** A plan with what it takes from others filled in. */
+    private record FixedPlan(String id, double cycle, double offset, Map<String, List<CycleRange>> greens) {}
+
+    private FixedPlan plan(SignalController controller, String id, String pointer) {
+        String here = Fault.child(pointer + "/plans", id);
+        Double cycle = null;
+        Double offset = null;
+        Map<String, List<CycleRange>> greens = new LinkedHashMap<>();
+        List<String> seen = new ArrayList<>();
+        for (String at = id; at != null; at = controller.plans().get(at).like()) {
+            if (seen.contains(at) || !controller.plans().containsKey(at)) {
+                String known = Names.suggestion(at, controller.plans().keySet());
+                faults.add(Fault.error(
+                        here + "/like", seen.contains(at) ? "plan '" + id + "' is like itself" : "no plan '" + at + "'." + known));
+                return null;
+            }
+            seen.add(at);
+            Plan plan = controller.plans().get(at);
+            cycle = cycle == null ? plan.cycle() : cycle;
+            offset = offset == null ? plan.offset() : offset;
+            plan.greens().forEach(greens::putIfAbsent);
+        }
+        if (cycle == null || !(cycle >= 10 && cycle <= 600)) {
+            faults.add(Fault.error(here, "plan '" + id + "' needs a cycle of 10 s to 600 s"));
+            return null;
+        }
+        return new FixedPlan(id, cycle, offset == null ? 0 : offset, greens);
+    }
+
+    private String chosen(SignalController controller) {
+        if (controller.plans().containsKey(period)) {
+            return period;
+        }
+        return controller.plans().size() == 1
+                ? controller.plans().keySet().iterator().next()
+                : null;
+    }
+
+    private void checkPlan(
+            Junction junction, SignalController controller, FixedPlan plan, int firstGroup, String pointer) {
+        String here = Fault.child(pointer + "/plans", plan.id()) + "/greens";
+        plan.greens().keySet().stream()
+                .filter(group -> !controller.groups().containsKey(group))
+                .forEach(group -> faults.add(Fault.error(
+                        Fault.child(here, group),
+                        "there is no group '" + group + "'."
+                                + Names.suggestion(group, controller.groups().keySet()))));
+        List<String> ids = List.copyOf(controller.groups().keySet());
+        boolean sound = true;
+        for (String id : ids) {
+            sound &= checkGreens(controller.groups().get(id), id, plan, here);
+        }
+        for (int a = 0; sound && a < ids.size(); a++) {
+            for (int b = a; b < ids.size(); b++) {
+                checkPair(junction, controller, plan, ids, a, b, firstGroup, here);
+            }
+        }
+    }
+
+    private boolean checkGreens(Group group, String id, FixedPlan plan, String pointer) {
+        List<CycleRange> ranges = plan.greens().getOrDefault(id, List.of());
+        if (ranges.isEmpty()) {
+            faults.add(Fault.error(pointer, "group '" + id + "' never gets green in plan '" + plan.id() + "'"));
+            return false;
+        }
+        int before = faults.size();
+        for (int i = 0; i < ranges.size(); i++) {
+            CycleRange range = ranges.get(i);
+            String here = Fault.child(pointer, id) + "/" + i;
+            double seconds = range.seconds(plan.cycle());
+            if (range.from() >= plan.cycle() || range.to() > plan.cycle()) {
+                faults.add(Fault.error(here, "green " + range + " lies outside the cycle of " + text(plan.cycle()) + " s"));
+            } else if (seconds < group.minGreen()) {
+                faults.add(Fault.error(
+                        here,
+                        "green " + range + " of group '" + id + "' lasts " + text(seconds) + " s, its min-green is "
+                                + text(group.minGreen()) + " s: " + text(group.minGreen() - seconds) + " s are missing"));
+            }
+            for (int j = 0; j < i; j++) {
+                if (overlap(range, 0, ranges.get(j), plan.cycle()) > 0) {
+                    faults.add(Fault.error(here, "greens " + ranges.get(j) + " and " + range + " of group '" + id + "' overlap"));
+                }
+            }
+        }
+        return faults.size() == before;
+    }
+
+    private void checkPair(
+            Junction junction, SignalController controller, FixedPlan plan, List<String> ids, int a, int b,
+            int firstGroup, String pointer) {
+        String[] pair = neverTogether(junction, firstGroup + a, firstGroup + b);
+        if (pair == null) {
+            return;
+        }
+        String names = pair[0] + " and " + pair[1];
+        if (a == b) {
+            faults.add(Fault.error(
+                    pointer,
+                    "group '" + ids.get(a) + "' serves " + names + ", whose paths cross; let one of them yield or give it a"
+                            + " group of its own"));
+            return;
+        }
+        for (int[] order : new int[][] {{a, b}, {b, a}}) {
+            Group first = controller.groups().get(ids.get(order[0]));
+            List<CycleRange> ending = plan.greens().get(ids.get(order[0]));
+            List<CycleRange> starting = plan.greens().get(ids.get(order[1]));
+            for (int i = 0; i < starting.size(); i++) {
+                String here = Fault.child(pointer, ids.get(order[1])) + "/" + i;
+                for (CycleRange end : ending) {
+                    double together = overlap(end, 0, starting.get(i), plan.cycle());
+                    double clearance = first.yellow() + first.red();
+                    double early = overlap(end, clearance, starting.get(i), plan.cycle());
+                    if (together > 0 && order[0] == a) {
+                        faults.add(Fault.error(
+                                here,
+                                "groups '" + ids.get(a) + "' and '" + ids.get(b) + "' have green together for "
+                                        + text(together) + " s, but " + names + " may never go together"));
+                    } else if (together <= 0 && early > 0) {
+                        faults.add(Fault.error(
+                                here,
+                                "green " + starting.get(i) + " of '" + ids.get(order[1]) + "' begins " + text(early)
+                                        + " s before '" + ids.get(order[0]) + "' (green " + end + ", yellow "
+                                        + text(first.yellow()) + " s, red " + text(first.red()) + " s) has cleared; "
+                                        + names + " conflict"));
+                    }
+                }
+            }
+        }
+    }
+
+    /** Names of the first two movements of two groups that may never go together, or null. */
+    private String[] neverTogether(Junction junction, int groupA, int groupB) {
+        for (int i : junction.movements()) {
+            for (int j : junction.movements()) {
+                if (groupOf[i] == groupA
+                        && groupOf[j] == groupB
+                        && i != j
+                        && Compatibility.of(network, junction, i, j, yields) == Compatibility.NEVER) {
+                    return new String[] {
+                        network.movements().get(i).name(), network.movements().get(j).name()
+                    };
+                }
+            }
+        }
+        return null;
+    }
+
+    /** Seconds that two ranges of a cycle share, the first one lengthened at its end. */
+    private static double overlap(CycleRange a, double longer, CycleRange b, double cycle) {
+        double shared = 0;
+        double endA = a.from() + a.seconds(cycle) + longer;
+        double endB = b.from() + b.seconds(cycle);
+        for (int turn = -1; turn <= 1; turn++) {
+            double shift = turn * cycle;
+            shared += Math.max(0, Math.min(endA, endB + shift) - Math.max(a.from(), b.from() + shift));
+        }
+        return shared;
+    }
+
+    private Supplier<Controller> controller(SignalController controller, FixedPlan plan, int firstGroup) {
+        int cycle = Clock.ticks(plan.cycle());
+        int offset = Clock.ticks(plan.offset());
+        Aspect[][] shown = new Aspect[controller.groups().size()][cycle];
+        int g = 0;
+        for (var group : controller.groups().entrySet()) {
+            Arrays.fill(shown[g], Aspect.RED);
+            for (CycleRange range : plan.greens().getOrDefault(group.getKey(), List.of())) {
+                int start = Clock.ticks(range.from());
+                int green = Clock.ticks(range.seconds(plan.cycle()));
+                int yellow = Clock.ticks(group.getValue().yellow());
+                for (int t = 0; t < green + yellow; t++) {
+                    shown[g][Math.floorMod(start + t, cycle)] = t < green ? Aspect.GREEN : Aspect.YELLOW;
+                }
+            }
+            g++;
+        }
+        return () -> new FixedTime(firstGroup, shown, cycle, offset);
+    }
+
+    private static String text(double seconds) {
+        return java.math.BigDecimal.valueOf(StrictMath.round(seconds * 10), 1)
+                .stripTrailingZeros()
+                .toPlainString();
+    }
+}

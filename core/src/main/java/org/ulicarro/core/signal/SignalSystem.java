@@ -1,0 +1,50 @@
+package org.ulicarro.core.signal;
+
+import java.util.List;
+import java.util.function.Supplier;
+
+/** All signal control of a network, compiled and checked. Immutable; each replication asks for fresh controllers. */
+public final class SignalSystem {
+
+    /** A movement that no signal holds. */
+    public static final int NO_GROUP = -1;
+
+    /**
+     * A signal group.
+     *
+     * @param place id of its place
+     * @param id its id there
+     * @param yellowSeconds how long its yellow lasts
+     */
+    public record GroupInfo(String place, String id, double yellowSeconds) {}
+
+    private final List<GroupInfo> groups;
+    private final int[] groupOf;
+    private final boolean[] yields;
+    private final List<Supplier<Controller>> controllers;
+
+    SignalSystem(List<GroupInfo> groups, int[] groupOf, boolean[] yields, List<Supplier<Controller>> controllers) {
+        this.groups = List.copyOf(groups);
+        this.groupOf = groupOf.clone();
+        this.yields = yields.clone();
+        this.controllers = List.copyOf(controllers);
+    }
+
+    public List<GroupInfo> groups() {
+        return groups;
+    }
+
+    /** The group that holds a movement, or {@link #NO_GROUP}. */
+    public int groupOf(int movement) {
+        return groupOf[movement];
+    }
+
+    /** Whether a movement goes in gaps on its green. */
+    public boolean yields(int movement) {
+        return yields[movement];
+    }
+
+    public List<Controller> newControllers() {
+        return controllers.stream().map(Supplier::get).toList();
+    }
+}

@@ -1,0 +1,29 @@
+package org.ulicarro.core.study;
+
+import java.util.Map;
+import org.ulicarro.core.base.Dimension;
+
+/**
+ * Who wants to travel.
+ *
+ * @param mix share of each vehicle type; relative, so they need not add up to one
+ * @param arrivals how vehicles of one entry are spread over time
+ * @param volumes tables of turning counts by id, as paths beside study.yaml
+ */
+public record DemandInput(
+        @Unit(Dimension.SHARE) @About("Share of each vehicle type: {car: 95 %, truck: 5 %}.") Map<VehicleType, Double> mix,
+        @Usual("random") @About("How the vehicles of an entry are spread over time: random is Poisson.") Arrivals arrivals,
+        @Required @About("Tables of turning counts by id: {pm: counts/pm.csv}.") Map<String, String> volumes) {
+
+    public enum Arrivals {
+        RANDOM
+    }
+
+    public DemandInput {
+        if (mix == null) {
+            mix = Map.of(VehicleType.CAR, 1.0);
+        }
+        mix = InOrder.map(mix);
+        volumes = InOrder.map(volumes);
+    }
+}

@@ -1,0 +1,70 @@
+package org.ulicarro.core.study;
+
+import java.util.List;
+import java.util.Map;
+import org.ulicarro.core.base.Dimension;
+
+/**
+ * The signal control of one place.
+ *
+ * @param kind what decides
+ * @param groups signal groups by id
+ * @param plans signal plans by id
+ */
+public record SignalController(
+        @Required @About("What decides: fixed is a plan by the clock.") Kind kind,
+        @Required @About("Signal groups by id.") Map<String, Group> groups,
+        @Required @About("Signal plans by id; the one with the period's name is used, or the only one.")
+                Map<String, Plan> plans) {
+
+    public enum Kind {
+        FIXED
+    }
+
+    public SignalController {
+        groups = InOrder.map(groups);
+        plans = InOrder.map(plans);
+    }
+
+    /**
+     * Movements that always see the same display.
+     *
+     * @param serves movements with green when the group has green
+     * @param yields those of them that go in gaps while a conflicting movement has green too
+     * @param yellow how long yellow lasts after green (s)
+     * @param red how long all others wait after that (s)
+     * @param minGreen shortest green (s)
+     */
+    public record Group(
+            @Required @About("Movements served, such as [EBT, EBR, EBL] or [quay-1>mill].") List<String> serves,
+            @About("Those of them that go in gaps (permissive).") List<String> yields,
+            @Usual("3 s") @Unit(Dimension.TIME) @About("Yellow after green.") double yellow,
+            @Usual("2 s") @Unit(Dimension.TIME) @About("All-red after yellow.") double red,
+            @Usual("5 s") @Unit(Dimension.TIME) @About("Shortest green.") double minGreen) {
+
+        public Group {
+            serves = serves == null ? List.of() : List.copyOf(serves);
+            yields = yields == null ? List.of() : List.copyOf(yields);
+        }
+    }
+
+    /**
+     * A fixed plan.
+     *
+     * @param like the plan that this one starts from: what is left out here is taken from there; null for none
+     * @param cycle length (s); null to take it from {@code like}
+     * @param offset where in the day cycle second 0 falls, modulo the cycle (s); null as above
+     * @param greens green ranges in cycle seconds by group
+     */
+    public record Plan(
+            @About("The plan that this one starts from.") String like,
+            @Unit(Dimension.TIME) @About("Cycle length.") Double cycle,
+            @Unit(Dimension.TIME) @About("Time of day, modulo the cycle, of cycle second 0.") Double offset,
+            @About("Green by group, in seconds of the cycle: {EB: [0-38], NB: [43-60, 66-85]}.")
+                    Map<String, List<CycleRange>> greens) {
+
+        public Plan {
+            greens = InOrder.map(greens);
+        }
+    }
+}

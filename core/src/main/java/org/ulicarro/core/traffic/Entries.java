@@ -1,0 +1,244 @@
+package org.ulicarro.core.traffic;
+
+import java.io.DataInput;
+import java.io.DataOutput;
+import java.io.IOException;
+import org.ulicarro.core.base.SavedArrays;
+import org.ulicarro.core.base.Stateful;
+import org.ulicarro.core.demand.Departures;
+import org.ulicarro.core.network.Link;
+import org.ulicarro.core.signal.SignalSystem;
+import org.ulicarro.core.study.RoadClass;
+
+/**
+ * Stage 2: vehicles that want to come in. Each takes its place in an unbounded queue outside the lane that it chooses, and enters
+ * when there is room. What waits there is demand that the network does not serve; it is never dropped.
+ */
+final class Entries implements Stateful {
+
+    private final LaneTable table;
+    private final LaneQueues queues;
+    private final Fleet f;
+    private final Ledger ledger;
+    private final Occupancy occupancy;
+    private final Departures departures;
+    private final Traits traits;
+    private final TrafficEvents events;
+
+    /** Nobody tries to come in behind a rear that is nearer than this (m). */
+    private static final double LEAST_ROOM = 2.0;
+
+    /** Behind a standing queue a vehicle comes in once it can do so at this speed (m/s). */
+    private static final double SLOWEST_ENTRY = 0.5;
+
+    private final double dt;
+    private int nextDeparture; // departures before this one have chosen their lane
+    private final int[] following; // departure -> the one behind it outside the same lane, or -1
+    private final int[] firstOutside; // lane -> departure at the head of the queue outside, or -1
+    private final int[] lastOutside; // lane -> departure at its end
+    final int[] outside; // lane -> vehicles waiting outside
+    int entered;
+
+    Entries(
+            LaneTable table, LaneQueues queues, Fleet fleet, Ledger ledger, Occupancy occupancy, Departures departures,
+            Traits traits, TrafficEvents events, double dt) {
+        this.table = table;
+        this.queues = queues;
+        f = fleet;
+        this.ledger = ledger;
+        this.occupancy = occupancy;
+        this.departures = departures;
+        this.traits = traits;
+        this.events = events;
+        this.dt = dt;
+        following = new int[departures.size()];
+        firstOutside = new int[table.lanes];
+        lastOutside = new int[table.lanes];
+        outside = new int[table.lanes];
+        java.util.Arrays.fill(following, -1);
+        java.util.Arrays.fill(firstOutside, -1);
+        java.util.Arrays.fill(lastOutside, -1);
+    }
+
+    void admit(double now) {
+        while (nextDeparture < departures.size() && departures.time()[nextDeparture] <= now) {
+            queueUp(nextDeparture++);
+        }
+        for (int lane = 0; lane < table.lanes; lane++) {
+            while (firstOutside[lane] >= 0 && enter(firstOutside[lane], lane, now)) {
+                leaveQueue(lane);
+            }
+        }
+    }
+
+    /** Vehicles that wanted to come in by now. */
+    int wanted() {
+        return nextDeparture;
+    }
+
+    /** The departure at the head of the queue outside a lane, or -1. */
+    int firstOutside(int lane) {
+        return firstOutside[lane];
+    }
+
+    /** The departure behind another one outside the same lane, or -1. */
+    int behind(int departure) {
+        return following[departure];
+    }
+
+    private void queueUp(int departure) {
+        int lane = chooseLane(departure);
+        if (firstOutside[lane] < 0) {
+            firstOutside[lane] = departure;
+        } else {
+            following[lastOutside[lane]] = departure;
+        }
+        lastOutside[lane] = departure;
+        outside[lane]++;
+    }
+
+    private void leaveQueue(int lane) {
+        int departure = firstOutside[lane];
+        firstOutside[lane] = following[departure];
+        following[departure] = -1;
+        outside[lane]--;
+    }
+
+    /** The lane with the fewest changes to the movement ahead; of those the one with the fewest vehicles; then the leftmost. */
+    private int chooseLane(int departure) {
+        Link link = table.network.links().get(departures.entry()[departure]);
+        int[] way = departures.way(departure);
+        int best = -1;
+        int bestChanges = Integer.MAX_VALUE;
+        int bestCrowd = Integer.MAX_VALUE;
+        for (int lane = link.firstLane(); lane < link.firstLane() + link.lanes(); lane++) {
+            if (table.start[lane] > 0) {
+                continue;
+            }
+            int changes = way.length == 0 ? 0 : Math.abs(table.lanesTo(lane, way[0]));
+            int crowd = queues.count[lane] + outside[lane];
+            if (changes < bestChanges || changes == bestChanges && crowd < bestCrowd) {
+                best = lane;
+                bestChanges = changes;
+                bestCrowd = crowd;
+            }
+        }
+        return best;
+    }
+
+    /** Lets a vehicle in if there is room for it; a vehicle that need not wait comes in at the instant at which it wanted to. */
+    private boolean enter(int departure, int lane, double now) {
+        int leader = lastOn(lane);
+        if (leader >= 0 && rearOf(leader, lane) < LEAST_ROOM) {
+            return false;
+        }
+        int row = f.take();
+        RoadClass roadClass =
+                table.network.links().get(departures.entry()[departure]).roadClass();
+        traits.draw(f, row, departures.type()[departure], roadClass, departures.key()[departure]);
+        double wanted = departures.time()[departure];
+        double want = table.limit[lane] * f.factor[row];
+        boolean atOnce = now - wanted <= dt * 1.0001;
+        double reached = atOnce ? want * (now - wanted) : 0;
+        double speed = leader < 0 ? want : speedBehind(row, leader, rearOf(leader, lane) - reached, want);
+        if (speed < 0) {
+            f.release(row);
+            return false;
+        }
+        place(row, departure, lane, speed, atOnce ? speed * (now - wanted) : 0, want);
+        double at = atOnce ? wanted : now;
+        ledger.open(row, wanted, at, want, nextControlled(row, 0));
+        entered++;
+        events.entered(departure, at);
+        return true;
+    }
+
+    private void place(int row, int departure, int lane, double speed, double pos, double want) {
+        f.id[row] = departure;
+        f.lane[row] = lane;
+        f.cursor[row] = 0;
+        f.pos[row] = pos;
+        f.speed[row] = speed;
+        f.accel[row] = 0;
+        f.want[row] = want;
+        f.ready[row] = f.reaction[row];
+        f.decision[row] = Fleet.UNDECIDED;
+        f.committed[row] = 0;
+        f.holds[row] = 0;
+        f.changedFrom[row] = LaneTable.NONE;
+        f.tail[row] = LaneTable.NONE;
+        f.tail2[row] = LaneTable.NONE;
+        f.insideSince[row] = Double.NaN;
+        f.next[row] = occupancy.wayOn(row, lane, 0);
+        queues.append(lane, row);
+    }
+
+    /** The vehicle on a lane whose rear is furthest back, guests included, or -1. */
+    private int lastOn(int lane) {
+        int last = queues.count[lane] > 0 ? queues.last(lane) : -1;
+        for (int g = 0; g < queues.guestCount[lane]; g++) {
+            int u = queues.guest(lane, g);
+            if (last < 0 || rearOf(u, lane) < rearOf(last, lane)) {
+                last = u;
+            }
+        }
+        return last;
+    }
+
+    /** Where a vehicle's rear is on a lane (m). */
+    private double rearOf(int v, int lane) {
+        double offset = 0;
+        for (int g = 0; f.lane[v] != lane && g < queues.guestCount[lane]; g++) {
+            if (queues.guest(lane, g) == v) {
+                offset = queues.guestOffset(lane, g);
+            }
+        }
+        return f.pos[v] + offset - f.length[v];
+    }
+
+    /**
+     * A speed at which a vehicle can come in behind the last one: as if it had followed it all along.
+     *
+     * @return m/s, or -1 when there is no room
+     */
+    private double speedBehind(int row, int leader, double room, double want) {
+        double leaderSpeed = f.speed[leader];
+        double spare = room - f.space[row];
+        double comfortable = spare / f.gapTime[row];
+        if (comfortable < Math.min(want, Math.max(leaderSpeed, SLOWEST_ENTRY))) {
+            return -1;
+        }
+        double stoppable = Math.sqrt(2 * f.comfort[row] * spare + leaderSpeed * leaderSpeed);
+        return Math.min(want, Math.min(comfortable, stoppable));
+    }
+
+    /** The first movement under control from a place of a vehicle's route on, or NONE. */
+    int nextControlled(int row, int cursor) {
+        for (int c = cursor; ; c++) {
+            int movement = occupancy.movementOf(row, c);
+            if (movement == LaneTable.NONE || table.signals.groupOf(movement) != SignalSystem.NO_GROUP) {
+                return movement;
+            }
+        }
+    }
+
+    @Override
+    public void save(DataOutput out) throws IOException {
+        out.writeInt(nextDeparture);
+        out.writeInt(entered);
+        SavedArrays.write(out, following, following.length);
+        SavedArrays.write(out, firstOutside, firstOutside.length);
+        SavedArrays.write(out, lastOutside, lastOutside.length);
+        SavedArrays.write(out, outside, outside.length);
+    }
+
+    @Override
+    public void restore(DataInput in) throws IOException {
+        nextDeparture = in.readInt();
+        entered = in.readInt();
+        SavedArrays.read(in, following);
+        SavedArrays.read(in, firstOutside);
+        SavedArrays.read(in, lastOutside);
+        SavedArrays.read(in, outside);
+    }
+}

@@ -1,0 +1,173 @@
+package org.ulicarro.core.traffic;
+
+import org.ulicarro.core.signal.Aspect;
+import org.ulicarro.core.signal.Aspects;
+import org.ulicarro.core.signal.SignalSystem;
+
+/**
+ * Stage 4: who takes a gap now. For each path that yields, the first vehicle that has not taken one yet looks at everybody who
+ * will use the stretches it has to cross; it goes if it has cleared each of them before the next one arrives there, or follows
+ * after whoever is there, by its critical gap. Once taken, a gap is kept.
+ */
+final class GiveWay {
+
+    /** Nobody looks for a gap from further away than this many seconds of comfortable braking (s). */
+    private static final double LOOKS_AHEAD = 2.0;
+
+    /** A gap must leave at least this much after the own rear has cleared (s). */
+    private static final double SPARE = 0.5;
+
+    private final LaneTable table;
+    private final LaneQueues queues;
+    private final Fleet f;
+    private final Aspects aspects;
+    private final int[] yielding; // the paths on which vehicles wait for gaps
+
+    GiveWay(LaneTable table, LaneQueues queues, Fleet fleet, Aspects aspects) {
+        this.table = table;
+        this.queues = queues;
+        f = fleet;
+        this.aspects = aspects;
+        yielding = java.util.stream.IntStream.range(0, table.lanes)
+                .filter(lane -> !Double.isNaN(table.waitAt[lane]))
+                .toArray();
+    }
+
+    void decide() {
+        for (int path : yielding) {
+            int v = candidate(path);
+            if (v >= 0) {
+                double at = f.lane[v] == path ? f.pos[v] : f.pos[v] - table.end[table.from[path]];
+                if (isNear(v, path, at) && hasRoomBehind(v, path) && hasGaps(v, path, at)) {
+                    f.committed[v] = 1;
+                }
+            }
+        }
+    }
+
+    /** The first vehicle of a path's stream that has not taken a gap, or -1. */
+    private int candidate(int path) {
+        for (int k = 0; k < queues.count[path]; k++) {
+            int v = queues.at(path, k);
+            if (f.committed[v] == 0) {
+                return f.pos[v] <= table.waitAt[path] ? v : -1;
+            }
+        }
+        int lane = table.from[path];
+        if (queues.count[lane] == 0) {
+            return -1;
+        }
+        int v = queues.at(lane, 0);
+        boolean mine = f.next[v] == path && f.committed[v] == 0;
+        return mine && mayPassLine(v, path) ? v : -1;
+    }
+
+    private boolean mayPassLine(int v, int path) {
+        int group = table.group[path];
+        return group == SignalSystem.NO_GROUP
+                || aspects.of(group) == Aspect.GREEN
+                || f.decision[v] == Fleet.GOES;
+    }
+
+    private boolean isNear(int v, int path, double at) {
+        double braking = f.speed[v] * f.speed[v] / (2 * f.comfort[v]);
+        return table.waitAt[path] - at <= braking + LOOKS_AHEAD * f.speed[v] + 3;
+    }
+
+    /** There must be room to stand clear of the junction, or those ahead must be moving off. */
+    private boolean hasRoomBehind(int v, int path) {
+        int to = table.to[path];
+        if (queues.count[to] == 0) {
+            return true;
+        }
+        int last = queues.last(to);
+        return f.speed[last] > 2 || f.pos[last] - f.length[last] > f.length[v] + f.space[v];
+    }
+
+    private boolean hasGaps(int v, int path, double at) {
+        for (int c = 0; c < table.meets[path].length; c++) {
+            if (table.rank[path][c] == LaneTable.YIELDS
+                    && table.zoneStart[path][c] > at
+                    && !hasGap(v, path, c, at)) {
+                return false;
+            }
+        }
+        return true;
+    }
+
+    private boolean hasGap(int v, int path, int c, double at) {
+        double arrives = seconds(v, table.zoneStart[path][c] - at, table.limit[path]);
+        double clears = seconds(v, table.zoneEnd[path][c] - at + f.length[v], table.limit[path]);
+        double needed = Math.max(f.criticalGap[v], clears + SPARE);
+        int other = table.meets[path][c];
+        for (int g = 0; g < queues.guestCount[other]; g++) {
+            int u = queues.guest(other, g);
+            double rear = f.pos[u] + queues.guestOffset(other, g) - f.length[u];
+            if (!isGoneBy(u, table.otherEnd[path][c] - rear, arrives)) {
+                return false;
+            }
+        }
+        for (int k = 0; k < queues.count[other]; k++) {
+            if (!letsPass(queues.at(other, k), path, c, 0, arrives, needed)) {
+                return false;
+            }
+        }
+        int from = table.from[other];
+        for (int k = 0; k < queues.count[from]; k++) {
+            int u = queues.at(from, k);
+            if (f.next[u] != other) {
+                continue;
+            }
+            if (!mayPassLine(u, other)) {
+                break; // it stops at the line, and so do those behind it
+            }
+            if (!letsPass(u, path, c, table.end[from], arrives, needed)) {
+                return false;
+            }
+            if (table.end[from] - f.pos[u] > 200) {
+                break;
+            }
+        }
+        return true;
+    }
+
+    /**
+     * Whether one vehicle of the other stream leaves the gap.
+     *
+     * @param lineAt where the other path begins on the scale of that vehicle's position (m)
+     * @param arrives seconds until the one who looks is at the shared stretch
+     * @param needed seconds that it wants to have
+     */
+    private boolean letsPass(int u, int path, int c, double lineAt, double arrives, double needed) {
+        double front = f.pos[u] - lineAt;
+        double rear = front - f.length[u];
+        double zoneEnd = table.otherEnd[path][c];
+        if (rear >= zoneEnd) {
+            return true;
+        }
+        double distance = table.otherStart[path][c] - front;
+        if (distance <= 0) {
+            return isGoneBy(u, zoneEnd - rear, arrives);
+        }
+        return seconds(u, distance, f.want[u]) >= needed;
+    }
+
+    private boolean isGoneBy(int u, double metres, double seconds) {
+        return metres <= 0 || f.speed[u] > 1 && metres / f.speed[u] < seconds;
+    }
+
+    /** Seconds a vehicle takes for a distance when it speeds up as it likes to (s). */
+    private double seconds(int v, double metres, double top) {
+        double speed = f.speed[v];
+        if (metres <= 0) {
+            return 0;
+        }
+        double reached = Math.max(top, speed);
+        double pickup = f.pickup[v] * 0.8; // less than its best near the speed it wants
+        double ramp = (reached * reached - speed * speed) / (2 * pickup);
+        if (ramp >= metres) {
+            return (Math.sqrt(speed * speed + 2 * pickup * metres) - speed) / pickup;
+        }
+        return (reached - speed) / pickup + (metres - ramp) / reached;
+    }
+}

@@ -1,0 +1,238 @@
+package org.ulicarro.core.traffic;
+
+import java.util.ArrayList;
+import java.util.List;
+import org.ulicarro.core.network.Conflict;
+import org.ulicarro.core.network.Divergence;
+import org.ulicarro.core.network.Junction;
+import org.ulicarro.core.network.Lane;
+import org.ulicarro.core.network.Link;
+import org.ulicarro.core.network.Movement;
+import org.ulicarro.core.network.Network;
+import org.ulicarro.core.network.TurningPath;
+import org.ulicarro.core.signal.SignalSystem;
+
+/** The network and its control as flat arrays for the step. Immutable; shared by all replications. */
+public final class LaneTable {
+
+    /** No lane. */
+    static final int NONE = -1;
+
+    /** A path's vehicles wait for gaps in the other's stream. */
+    static final byte YIELDS = 0;
+    /** The other path's vehicles wait for gaps in this one's stream. */
+    static final byte GOES_FIRST = 1;
+    /** Neither waits for gaps: whoever is inside the junction first clears it first. */
+    static final byte IN_TURN = 2;
+
+    /** A turner stops this far short of the stretch that it must keep clear (m). */
+    private static final double WAITS_BEFORE = 0.5;
+
+    final Network network;
+    final SignalSystem signals;
+    final int lanes;
+    final boolean[] path; // lane -> is it a turning path
+    final double[] start; // lane -> first position on it, m
+    final double[] end; // lane -> last position on it, m
+    final double[] limit; // lane -> highest speed, m/s
+    final int[] left; // lane -> its left neighbour, or NONE
+    final int[] right; // lane -> its right neighbour, or NONE
+    final int[] movement; // path -> its movement; NONE on lanes of links
+    final int[] from; // path -> the lane it leaves
+    final int[] to; // path -> the lane it enters
+    final int[] group; // path -> its signal group, or SignalSystem.NO_GROUP
+    final int[] link; // lane -> its link; on a path the link it leaves
+    final int[][] paths; // lane -> the paths that leave it
+    final int[][] sources; // lane -> the lanes from which vehicles come, in fixed order
+    final double[] waitAt; // path -> where a vehicle that yields waits, m along it; NaN where it never yields
+    final int[][] siblings; // path -> paths that leave the same lane
+    final double[][] partsAt; // path -> metres up to which each sibling is in the way
+    final int[][] meets; // path -> the paths it meets from other lanes
+    final byte[][] rank; // path -> who goes first against each of those
+    final double[][] zoneStart; // path -> where each shared stretch begins on this path, m
+    final double[][] zoneEnd; // path -> where it ends
+    final double[][] otherStart; // path -> where it begins on the other path, m
+    final double[][] otherEnd; // path -> where it ends there
+
+    public LaneTable(Network network, SignalSystem signals) {
+        this.network = network;
+        this.signals = signals;
+        lanes = network.lanes().size();
+        path = new boolean[lanes];
+        start = new double[lanes];
+        end = new double[lanes];
+        limit = new double[lanes];
+        left = filled(NONE);
+        right = filled(NONE);
+        movement = filled(NONE);
+        from = filled(NONE);
+        to = filled(NONE);
+        group = filled(SignalSystem.NO_GROUP);
+        link = filled(NONE);
+        paths = new int[lanes][];
+        sources = new int[lanes][];
+        waitAt = new double[lanes];
+        siblings = new int[lanes][0];
+        partsAt = new double[lanes][0];
+        meets = new int[lanes][0];
+        rank = new byte[lanes][0];
+        zoneStart = new double[lanes][0];
+        zoneEnd = new double[lanes][0];
+        otherStart = new double[lanes][0];
+        otherEnd = new double[lanes][0];
+        readLanes();
+        readMovements();
+        network.junctions().values().forEach(this::readJunction);
+        readWaitingPlaces();
+    }
+
+    private int[] filled(int value) {
+        int[] array = new int[lanes];
+        java.util.Arrays.fill(array, value);
+        return array;
+    }
+
+    private void readLanes() {
+        for (Lane lane : network.lanes()) {
+            int i = lane.index();
+            path[i] = lane.isPath();
+            start[i] = lane.start();
+            end[i] = lane.end();
+            limit[i] = lane.speed();
+            link[i] = lane.link();
+        }
+        for (Link link : network.links()) {
+            for (int i = 1; i < link.lanes(); i++) {
+                left[link.firstLane() + i] = link.firstLane() + i - 1;
+                right[link.firstLane() + i - 1] = link.firstLane() + i;
+            }
+        }
+    }
+
+    private void readMovements() {
+        List<List<Integer>> leaving = new ArrayList<>();
+        List<List<Integer>> arriving = new ArrayList<>();
+        for (int i = 0; i < lanes; i++) {
+            leaving.add(new ArrayList<>());
+            arriving.add(new ArrayList<>());
+        }
+        for (Movement m : network.movements()) {
+            for (TurningPath p : m.paths()) {
+                movement[p.lane()] = m.index();
+                from[p.lane()] = p.fromLane();
+                to[p.lane()] = p.toLane();
+                group[p.lane()] = signals.groupOf(m.index());
+                link[p.lane()] = m.fromLink();
+                leaving.get(p.fromLane()).add(p.lane());
+                arriving.get(p.lane()).add(p.fromLane());
+                arriving.get(p.toLane()).add(p.lane());
+            }
+        }
+        for (int i = 0; i < lanes; i++) {
+            paths[i] = leaving.get(i).stream().mapToInt(Integer::intValue).toArray();
+            sources[i] = arriving.get(i).stream().mapToInt(Integer::intValue).toArray();
+        }
+    }
+
+    private void readJunction(Junction junction) {
+        for (Divergence d : junction.divergences()) {
+            addSibling(d.pathA(), d.pathB(), d.until());
+            addSibling(d.pathB(), d.pathA(), d.until());
+        }
+        for (Conflict c : junction.conflicts()) {
+            boolean aYields = signals.yields(movement[c.pathA()]);
+            boolean bYields = signals.yields(movement[c.pathB()]);
+            byte rankA = aYields == bYields ? IN_TURN : aYields ? YIELDS : GOES_FIRST;
+            byte rankB = aYields == bYields ? IN_TURN : aYields ? GOES_FIRST : YIELDS;
+            addMeeting(c.pathA(), c.pathB(), rankA, c.startA(), c.endA(), c.startB(), c.endB());
+            addMeeting(c.pathB(), c.pathA(), rankB, c.startB(), c.endB(), c.startA(), c.endA());
+        }
+    }
+
+    private void addSibling(int path, int sibling, double until) {
+        siblings[path] = append(siblings[path], sibling);
+        partsAt[path] = append(partsAt[path], until);
+    }
+
+    private void addMeeting(int path, int other, byte who, double from, double to, double fromThere, double toThere) {
+        meets[path] = append(meets[path], other);
+        rank[path] = java.util.Arrays.copyOf(rank[path], rank[path].length + 1);
+        rank[path][rank[path].length - 1] = who;
+        zoneStart[path] = append(zoneStart[path], from);
+        zoneEnd[path] = append(zoneEnd[path], to);
+        otherStart[path] = append(otherStart[path], fromThere);
+        otherEnd[path] = append(otherEnd[path], toThere);
+    }
+
+    private void readWaitingPlaces() {
+        java.util.Arrays.fill(waitAt, Double.NaN);
+        for (int p = 0; p < lanes; p++) {
+            double nearest = Double.POSITIVE_INFINITY;
+            for (int c = 0; c < meets[p].length; c++) {
+                // Cross traffic has red while this path has green; gaps are only looked for among those that go with it.
+                if (rank[p][c] == YIELDS && goTogether(p, meets[p][c])) {
+                    nearest = Math.min(nearest, zoneStart[p][c]);
+                }
+            }
+            if (nearest < Double.POSITIVE_INFINITY) {
+                waitAt[p] = Math.max(0, nearest - WAITS_BEFORE);
+            }
+        }
+    }
+
+    /** Whether gaps of that stream matter to a path that yields: not when both leave the same approach. */
+    private boolean goTogether(int path, int other) {
+        return link[path] != link[other];
+    }
+
+    /** Last position on a lane (m): the stop line's on the lane of a link. */
+    public double end(int lane) {
+        return end[lane];
+    }
+
+    /** The path on which a lane serves a movement, or NONE. */
+    int pathFor(int lane, int wanted) {
+        for (int p : paths[lane]) {
+            if (movement[p] == wanted) {
+                return p;
+            }
+        }
+        return NONE;
+    }
+
+    /** How many lanes to the right (negative: left) the nearest lane lies that serves a movement; 0 when this one does. */
+    int lanesTo(int lane, int wanted) {
+        if (pathFor(lane, wanted) != NONE) {
+            return 0;
+        }
+        int l = left[lane];
+        int r = right[lane];
+        for (int away = 1; l != NONE || r != NONE; away++) {
+            if (l != NONE) {
+                if (pathFor(l, wanted) != NONE) {
+                    return -away;
+                }
+                l = left[l];
+            }
+            if (r != NONE) {
+                if (pathFor(r, wanted) != NONE) {
+                    return away;
+                }
+                r = right[r];
+            }
+        }
+        throw new IllegalStateException("no lane of link " + link[lane] + " serves movement " + wanted);
+    }
+
+    private static int[] append(int[] array, int value) {
+        int[] longer = java.util.Arrays.copyOf(array, array.length + 1);
+        longer[array.length] = value;
+        return longer;
+    }
+
+    private static double[] append(double[] array, double value) {
+        double[] longer = java.util.Arrays.copyOf(array, array.length + 1);
+        longer[array.length] = value;
+        return longer;
+    }
+}

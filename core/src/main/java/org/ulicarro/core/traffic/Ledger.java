@@ -1,0 +1,96 @@
+package org.ulicarro.core.traffic;
+
+import java.io.DataInput;
+import java.io.DataOutput;
+import java.io.IOException;
+import org.ulicarro.core.base.Stateful;
+
+/**
+ * What each vehicle's journey has cost it so far, row by row as in {@link Fleet}.
+ *
+ * <p>Delay needs the same vehicle alone on the same road. Its speed there at the point where the real vehicle is now is carried
+ * along as {@code aloneSquared}, so travel time minus the sum of dx / (speed alone) is the delay, exactly and without a second
+ * simulation.
+ */
+final class Ledger extends Columns implements Stateful {
+
+    double[] wanted; // s since midnight when it wanted to enter
+    double[] outside; // s it waited outside
+    double[] aloneSquared; // (m/s)², what its speed would be here if it were alone
+    double[] allowedSquared; // (m/s)², highest speed that curves ahead allow it here
+    double[] cruise; // m/s, its desired speed on the straight of this road
+
+    // since the last controlled place
+    int[] ahead; // the next movement under control, or LaneTable.NONE
+    int[] held; // 1 from the first braking for the control or its queue
+    int[] queued; // 1 once it stopped or joined the queue, until it passes the line
+    int[] armed; // 1 when a fall below the stop speed counts as a stop
+    double[] control; // s lost to control since it was first held
+    double[] geometric; // s that curves cost even a vehicle alone
+    double[] stopped; // s below the stop speed
+    int[] stops;
+    double[] lineTime; // s since midnight when it passed the line, NaN before
+    double[] sinceLine; // m since the line
+    double[] lost; // s of delay of any kind until the line
+
+    private int rows; // rows 0 .. rows-1 have been used
+
+    @Override
+    void allocate() {
+        wanted = doubles(wanted);
+        outside = doubles(outside);
+        aloneSquared = doubles(aloneSquared);
+        allowedSquared = doubles(allowedSquared);
+        cruise = doubles(cruise);
+        ahead = ints(ahead);
+        held = ints(held);
+        queued = ints(queued);
+        armed = ints(armed);
+        control = doubles(control);
+        geometric = doubles(geometric);
+        stopped = doubles(stopped);
+        stops = ints(stops);
+        lineTime = doubles(lineTime);
+        sinceLine = doubles(sinceLine);
+        lost = doubles(lost);
+    }
+
+    void open(int row, double wantedAt, double enteredAt, double desired, int movementAhead) {
+        reserve(row + 1);
+        wanted[row] = wantedAt;
+        outside[row] = enteredAt - wantedAt;
+        aloneSquared[row] = desired * desired;
+        allowedSquared[row] = desired * desired;
+        cruise[row] = desired;
+        rows = Math.max(rows, row + 1);
+        begin(row, movementAhead);
+    }
+
+    /** Starts the account of the next controlled place. */
+    void begin(int row, int movementAhead) {
+        ahead[row] = movementAhead;
+        held[row] = 0;
+        queued[row] = 0;
+        armed[row] = 1;
+        control[row] = 0;
+        geometric[row] = 0;
+        stopped[row] = 0;
+        stops[row] = 0;
+        lineTime[row] = Double.NaN;
+        sinceLine[row] = 0;
+        lost[row] = 0;
+    }
+
+    @Override
+    public void save(DataOutput out) throws IOException {
+        out.writeInt(rows);
+        saveColumns(out, rows);
+    }
+
+    @Override
+    public void restore(DataInput in) throws IOException {
+        rows = in.readInt();
+        reserve(rows);
+        restoreColumns(in);
+    }
+}

@@ -1,0 +1,141 @@
+package org.ulicarro.core.traffic;
+
+import java.util.Arrays;
+
+/** What happened in one step, as arrays that observers read once per step. Each entry is one event in the order in which it came. */
+public final class TrafficEvents {
+
+    private int[] enteredVehicle = new int[16];
+    private double[] enteredAt = new double[16];
+    private int entered;
+
+    private int[] leftVehicle = new int[16];
+    private double[] leftAt = new double[16];
+    private int left;
+
+    private int[] lineVehicle = new int[16];
+    private int[] lineMovement = new int[16];
+    private double[] lineAt = new double[16];
+    private int lines;
+
+    private int[] queueLane = new int[16];
+    private double[] queueRear = new double[16];
+    private int queues;
+
+    private final Visits visits = new Visits();
+
+    void clear() {
+        entered = 0;
+        left = 0;
+        lines = 0;
+        queues = 0;
+        visits.clear();
+    }
+
+    void entered(int vehicle, double at) {
+        if (entered == enteredVehicle.length) {
+            enteredVehicle = Arrays.copyOf(enteredVehicle, entered * 2);
+            enteredAt = Arrays.copyOf(enteredAt, entered * 2);
+        }
+        enteredVehicle[entered] = vehicle;
+        enteredAt[entered++] = at;
+    }
+
+    void left(int vehicle, double at) {
+        if (left == leftVehicle.length) {
+            leftVehicle = Arrays.copyOf(leftVehicle, left * 2);
+            leftAt = Arrays.copyOf(leftAt, left * 2);
+        }
+        leftVehicle[left] = vehicle;
+        leftAt[left++] = at;
+    }
+
+    void passedLine(int vehicle, int movement, double at) {
+        if (lines == lineVehicle.length) {
+            lineVehicle = Arrays.copyOf(lineVehicle, lines * 2);
+            lineMovement = Arrays.copyOf(lineMovement, lines * 2);
+            lineAt = Arrays.copyOf(lineAt, lines * 2);
+        }
+        lineVehicle[lines] = vehicle;
+        lineMovement[lines] = movement;
+        lineAt[lines++] = at;
+    }
+
+    void joinedQueue(int lane, double rear) {
+        if (queues == queueLane.length) {
+            queueLane = Arrays.copyOf(queueLane, queues * 2);
+            queueRear = Arrays.copyOf(queueRear, queues * 2);
+        }
+        queueLane[queues] = lane;
+        queueRear[queues++] = rear;
+    }
+
+    Visits writeVisits() {
+        return visits;
+    }
+
+    /** Vehicles that came in. */
+    public int enteredCount() {
+        return entered;
+    }
+
+    public int enteredVehicle(int event) {
+        return enteredVehicle[event];
+    }
+
+    /** s since midnight */
+    public double enteredAt(int event) {
+        return enteredAt[event];
+    }
+
+    /** Vehicles that left the network. */
+    public int leftCount() {
+        return left;
+    }
+
+    public int leftVehicle(int event) {
+        return leftVehicle[event];
+    }
+
+    /** s since midnight */
+    public double leftAt(int event) {
+        return leftAt[event];
+    }
+
+    /** Vehicles that passed a stop line. */
+    public int lineCount() {
+        return lines;
+    }
+
+    public int lineVehicle(int event) {
+        return lineVehicle[event];
+    }
+
+    public int lineMovement(int event) {
+        return lineMovement[event];
+    }
+
+    /** s since midnight, interpolated inside the step */
+    public double lineAt(int event) {
+        return lineAt[event];
+    }
+
+    /** Vehicles that stopped for a controlled line, or joined those who did. */
+    public int queuedCount() {
+        return queues;
+    }
+
+    public int queuedLane(int event) {
+        return queueLane[event];
+    }
+
+    /** Distance of the vehicle's rear from the line at that moment (m). */
+    public double queuedRear(int event) {
+        return queueRear[event];
+    }
+
+    /** Closed accounts of controlled places. */
+    public Visits visits() {
+        return visits;
+    }
+}

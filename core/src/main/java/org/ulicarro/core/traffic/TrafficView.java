@@ -1,0 +1,122 @@
+package org.ulicarro.core.traffic;
+
+import org.ulicarro.core.demand.Departures;
+import org.ulicarro.core.signal.Aspects;
+
+/** Read-only sight of the traffic between two steps. Vehicles of a lane are counted from its downstream end, from 0. */
+public final class TrafficView {
+
+    private final LaneTable table;
+    private final LaneQueues queues;
+    private final Fleet f;
+    private final Ledger ledger;
+    private final Entries entries;
+    private final Aspects aspects;
+    private final Departures departures;
+    private double now;
+
+    TrafficView(
+            LaneTable table, LaneQueues queues, Fleet fleet, Ledger ledger, Entries entries, Aspects aspects,
+            Departures departures) {
+        this.table = table;
+        this.queues = queues;
+        f = fleet;
+        this.ledger = ledger;
+        this.entries = entries;
+        this.aspects = aspects;
+        this.departures = departures;
+    }
+
+    void at(double time) {
+        now = time;
+    }
+
+    /** Time of day (s since midnight). */
+    public double now() {
+        return now;
+    }
+
+    public LaneTable table() {
+        return table;
+    }
+
+    public Aspects aspects() {
+        return aspects;
+    }
+
+    public Departures departures() {
+        return departures;
+    }
+
+    /** Vehicles whose front is on a lane. */
+    public int vehiclesOn(int lane) {
+        return queues.count[lane];
+    }
+
+    /** Number among the departures of the k-th vehicle on a lane. */
+    public int vehicle(int lane, int k) {
+        return f.id[queues.at(lane, k)];
+    }
+
+    /** Its front bumper (m along the lane). */
+    public double position(int lane, int k) {
+        return f.pos[queues.at(lane, k)];
+    }
+
+    public double length(int lane, int k) {
+        return f.length[queues.at(lane, k)];
+    }
+
+    /** m/s */
+    public double speed(int lane, int k) {
+        return f.speed[queues.at(lane, k)];
+    }
+
+    /** m/s² in the last step */
+    public double acceleration(int lane, int k) {
+        return f.accel[queues.at(lane, k)];
+    }
+
+    /** Vehicles whose body is partly on a lane though their front is elsewhere. */
+    public int guestsOn(int lane) {
+        return queues.guestCount[lane];
+    }
+
+    /** Where a guest's front would be on this lane (m along it); beyond its end when it has passed that. */
+    public double guestPosition(int lane, int g) {
+        return f.pos[queues.guest(lane, g)] + queues.guestOffset(lane, g);
+    }
+
+    public double guestLength(int lane, int g) {
+        return f.length[queues.guest(lane, g)];
+    }
+
+    public int guestVehicle(int lane, int g) {
+        return f.id[queues.guest(lane, g)];
+    }
+
+    /** Whether a vehicle stopped or joined the queue for the line ahead and has not passed it. */
+    public boolean queued(int lane, int k) {
+        return ledger.queued[queues.at(lane, k)] == 1;
+    }
+
+    /** Vehicles waiting outside for room on a lane. */
+    public int outside(int lane) {
+        return entries.outside[lane];
+    }
+
+    /** Vehicles on the road. */
+    public int onRoad() {
+        return f.count();
+    }
+
+    /** Vehicles that wanted to enter by now. */
+    public int wanted() {
+        return entries.wanted();
+    }
+
+    /** Vehicles that have entered. */
+    public int entered() {
+        return entries.entered;
+    }
+}

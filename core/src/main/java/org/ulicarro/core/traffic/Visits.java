@@ -1,0 +1,100 @@
+package org.ulicarro.core.traffic;
+
+import java.util.Arrays;
+
+/** What controlled places cost vehicles: one entry for each vehicle whose account of one place was closed. Times in seconds. */
+public final class Visits {
+
+    private static final int FIGURES = 7;
+
+    private int[] movement = new int[16];
+    private int[] stops = new int[16];
+    private int[] finished = new int[16];
+    private double[] figures = new double[16 * FIGURES];
+    private int count;
+
+    void clear() {
+        count = 0;
+    }
+
+    /** Adds the account that the ledger holds for a row. */
+    void add(Ledger ledger, int row, double arrival, boolean complete) {
+        add(ledger.ahead[row], arrival, ledger.lineTime[row], ledger.control[row], ledger.outside[row],
+                ledger.geometric[row], ledger.stopped[row], ledger.lost[row], ledger.stops[row], complete);
+    }
+
+    /** Adds somebody who never came in. */
+    void addOutside(int movementAhead, double arrival, double waited) {
+        add(movementAhead, arrival, Double.NaN, 0, waited, 0, 0, 0, 0, false);
+    }
+
+    private void add(
+            int movementAhead, double arrival, double lineTime, double control, double outside, double geometric,
+            double stopped, double lost, int stopCount, boolean complete) {
+        if (count == movement.length) {
+            movement = Arrays.copyOf(movement, count * 2);
+            stops = Arrays.copyOf(stops, count * 2);
+            finished = Arrays.copyOf(finished, count * 2);
+            figures = Arrays.copyOf(figures, count * 2 * FIGURES);
+        }
+        movement[count] = movementAhead;
+        stops[count] = stopCount;
+        finished[count] = complete ? 1 : 0;
+        int i = count++ * FIGURES;
+        figures[i] = arrival;
+        figures[i + 1] = lineTime;
+        figures[i + 2] = control;
+        figures[i + 3] = outside;
+        figures[i + 4] = geometric;
+        figures[i + 5] = stopped;
+        figures[i + 6] = lost;
+    }
+
+    public int count() {
+        return count;
+    }
+
+    public int movement(int visit) {
+        return movement[visit];
+    }
+
+    public int stops(int visit) {
+        return stops[visit];
+    }
+
+    /** Whether the vehicle got through; else it was still in, or outside, at the end of the run, and the figures are so far. */
+    public boolean finished(int visit) {
+        return finished[visit] == 1;
+    }
+
+    /** When it would have been at the line without any delay (s since midnight). */
+    public double arrival(int visit) {
+        return figures[visit * FIGURES];
+    }
+
+    /** When it passed the line (s since midnight), NaN if it did not. */
+    public double lineTime(int visit) {
+        return figures[visit * FIGURES + 1];
+    }
+
+    public double controlDelay(int visit) {
+        return figures[visit * FIGURES + 2];
+    }
+
+    public double entryDelay(int visit) {
+        return figures[visit * FIGURES + 3];
+    }
+
+    public double geometricDelay(int visit) {
+        return figures[visit * FIGURES + 4];
+    }
+
+    public double stoppedDelay(int visit) {
+        return figures[visit * FIGURES + 5];
+    }
+
+    /** Delay of any kind up to the line. */
+    public double delayToLine(int visit) {
+        return figures[visit * FIGURES + 6];
+    }
+}
