@@ -22,10 +22,10 @@ public record Study(
         @About("Signal control by place.") Map<String, SignalController> signals) {
 
     /** The versions of the study format that can be read. */
-    public enum Format {
+    public enum Format implements Written {
         ULICARRO_1;
 
-        /** As written in a file. */
+        @Override
         public String text() {
             return "ulicarro/1";
         }

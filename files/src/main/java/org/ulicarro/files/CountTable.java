@@ -1,0 +1,210 @@
+package org.ulicarro.files;
+
+import java.io.IOException;
+import java.nio.charset.StandardCharsets;
+import java.nio.file.AccessDeniedException;
+import java.nio.file.Files;
+import java.nio.file.NoSuchFileException;
+import java.nio.file.Path;
+import java.util.ArrayList;
+import java.util.List;
+import java.util.Map;
+import java.util.OptionalDouble;
+import java.util.regex.Pattern;
+import org.ulicarro.core.base.Fault;
+import org.ulicarro.core.base.Names;
+import org.ulicarro.core.study.Count;
+import tools.jackson.core.JacksonException;
+import tools.jackson.core.JsonParser;
+import tools.jackson.core.JsonToken;
+import tools.jackson.core.TokenStreamLocation;
+import tools.jackson.dataformat.csv.CsvMapper;
+import tools.jackson.dataformat.csv.CsvReadFeature;
+
+/**
+ * Reads turning counts from CSV, long ({@code place,movement,from,to,vehicles}) or wide as count sheets come ({@code
+ * place,from,to,NBL,NBT,…}).
+ */
+final class CountTable {
+
+    private static final long LARGEST = 64L * 1024 * 1024;
+    private static final List<String> LONG = List.of("place", "movement", "from", "to", "vehicles");
+    private static final List<String> WIDE = List.of("place", "from", "to");
+    private static final Pattern MOVEMENT = Pattern.compile("[A-Z0-9-]{1,8}[LTRU]|[A-Za-z0-9_-]+>[A-Za-z0-9_-]+");
+
+    private record Cell(String text, Spot spot) {}
+
+    private final String name;
+    private final String origin;
+    private final Map<String, Spot> spots;
+    private final List<Message> faults;
+    private final List<Count> counts = new ArrayList<>();
+
+    private CountTable(String name, String origin, Map<String, Spot> spots, List<Message> faults) {
+        this.name = name;
+        this.origin = origin;
+        this.spots = spots;
+        this.faults = faults;
+    }
+
+    /**
+     * Reads a table.
+     *
+     * @param path the file
+     * @param name how messages call it
+     * @param origin pointer of the table in the study tree; cells get pointers under it
+     * @param spots receives the place of every cell that gave a count
+     * @param faults receives what is wrong with the table
+     */
+    static List<Count> read(Path path, String name, String origin, Map<String, Spot> spots, List<Message> faults) {
+        CountTable table = new CountTable(name, origin, spots, faults);
+        try {
+            if (Files.size(path) > LARGEST) {
+                table.fail(new Spot(name, 1, 1), "this table is larger than 64 MB");
+            } else {
+                table.read(table.rows(text(path)));
+            }
+        } catch (NoSuchFileException e) {
+            table.fail(new Spot(name, 1, 1), "this file does not exist");
+        } catch (AccessDeniedException e) {
+            table.fail(new Spot(name, 1, 1), "this file must not be read: permission denied");
+        } catch (IOException e) {
+            table.fail(new Spot(name, 1, 1), "this file cannot be read: " + e.getMessage());
+        }
+        return table.counts;
+    }
+
+    private static String text(Path path) throws IOException {
+        String text = new String(Files.readAllBytes(path), StandardCharsets.UTF_8);
+        return text.startsWith("\uFEFF") ? text.substring(1) : text;
+    }
+
+    private List<List<Cell>> rows(String text) {
+        List<List<Cell>> rows = new ArrayList<>();
+        if (text.indexOf('\0') >= 0 || text.indexOf('\uFFFD') >= 0) {
+            fail(new Spot(name, 1, 1), "this is no text in UTF-8; is it a CSV file?");
+            return rows;
+        }
+        CsvMapper mapper = CsvMapper.builder()
+                .enable(CsvReadFeature.WRAP_AS_ARRAY)
+                .enable(CsvReadFeature.TRIM_SPACES)
+                .enable(CsvReadFeature.SKIP_EMPTY_LINES)
+                .build();
+        try (JsonParser parser = mapper.createParser(text)) {
+            List<Cell> row = null;
+            for (JsonToken token = parser.nextToken(); token != null; token = parser.nextToken()) {
+                TokenStreamLocation at = parser.currentTokenLocation();
+                if (token == JsonToken.START_ARRAY) {
+                    row = new ArrayList<>();
+                } else if (token == JsonToken.END_ARRAY && row != null) {
+                    rows.add(row);
+                    row = null;
+                } else if (row != null) {
+                    row.add(new Cell(parser.getString(), new Spot(name, at.getLineNr(), at.getColumnNr())));
+                }
+            }
+        } catch (JacksonException e) {
+            TokenStreamLocation at = e.getLocation();
+            int line = at == null ? 1 : Math.max(1, at.getLineNr());
+            fail(new Spot(name, line, 1), "this line is no CSV: " + e.getOriginalMessage().lines().findFirst().orElse(""));
+        }
+        return rows;
+    }
+
+    private void read(List<List<Cell>> rows) {
+        if (rows.isEmpty()) {
+            if (faults.stream().noneMatch(f -> f.spot().file().equals(name))) {
+                fail(new Spot(name, 1, 1), "this table is empty");
+            }
+            return;
+        }
+        List<Cell> header = rows.get(0);
+        List<String> columns = header.stream().map(Cell::text).toList();
+        boolean wide = !columns.contains("movement")
+                && columns.stream().anyMatch(c -> MOVEMENT.matcher(c).matches());
+        if (!checkHeader(header, columns, wide)) {
+            return;
+        }
+        for (int r = 1; r < rows.size(); r++) {
+            List<Cell> row = rows.get(r);
+            if (row.size() != header.size()) {
+                fail(
+                        row.get(0).spot(),
+                        "this row has " + row.size() + " values, the heading " + header.size()
+                                + "; a decimal comma or a thousands mark splits a number");
+            } else if (wide) {
+                readWide(header, columns, row, r);
+            } else {
+                readLong(columns, row, r);
+            }
+        }
+    }
+
+    private boolean checkHeader(List<Cell> header, List<String> columns, boolean wide) {
+        List<String> needed = wide ? WIDE : LONG;
+        int before = faults.size();
+        for (Cell cell : header) {
+            boolean known = needed.contains(cell.text()) || wide && MOVEMENT.matcher(cell.text()).matches();
+            if (!known) {
+                fail(cell.spot(), "no column is called '" + cell.text() + "'." + Names.suggestion(cell.text(), needed));
+            } else if (columns.indexOf(cell.text()) != columns.lastIndexOf(cell.text())) {
+                fail(cell.spot(), "column '" + cell.text() + "' stands here twice");
+            }
+        }
+        for (String column : needed) {
+            if (!columns.contains(column)) {
+                fail(
+                        new Spot(name, 1, 1),
+                        "column '" + column + "' is missing; a count table begins with " + String.join(",", LONG)
+                                + " or, wide, " + String.join(",", WIDE) + ",NBL,NBT,…");
+            }
+        }
+        return faults.size() == before;
+    }
+
+    private void readLong(List<String> columns, List<Cell> row, int r) {
+        Cell movement = row.get(columns.indexOf("movement"));
+        add(columns, row, movement.text(), row.get(columns.indexOf("vehicles")), r);
+    }
+
+    private void readWide(List<Cell> header, List<String> columns, List<Cell> row, int r) {
+        for (int c = 0; c < row.size(); c++) {
+            if (!WIDE.contains(columns.get(c)) && !row.get(c).text().isEmpty()) {
+                add(columns, row, header.get(c).text(), row.get(c), r);
+            }
+        }
+    }
+
+    private void add(List<String> columns, List<Cell> row, String movement, Cell vehicles, int r) {
+        OptionalDouble from = time(row.get(columns.indexOf("from")));
+        OptionalDouble to = time(row.get(columns.indexOf("to")));
+        double count;
+        try {
+            count = Double.parseDouble(vehicles.text());
+        } catch (NumberFormatException e) {
+            fail(vehicles.spot(), "'" + vehicles.text() + "' is no number of vehicles");
+            return;
+        }
+        if (!Double.isFinite(count)) {
+            fail(vehicles.spot(), "'" + vehicles.text() + "' is no number of vehicles");
+        } else if (from.isPresent() && to.isPresent()) {
+            String pointer = origin + "/" + r + "/" + movement.replace("~", "~0").replace("/", "~1");
+            spots.put(pointer, vehicles.spot());
+            counts.add(new Count(
+                    row.get(columns.indexOf("place")).text(), movement, from.getAsDouble(), to.getAsDouble(), count, pointer));
+        }
+    }
+
+    private OptionalDouble time(Cell cell) {
+        OptionalDouble time = DayTimes.parse(cell.text());
+        boolean told = faults.stream().anyMatch(f -> f.spot().equals(cell.spot()));
+        if (time.isEmpty() && !told) {
+            fail(cell.spot(), "'" + cell.text() + "' is no time of day; write for example 16:30");
+        }
+        return time;
+    }
+
+    private void fail(Spot spot, String text) {
+        faults.add(new Message(Fault.Severity.ERROR, spot, text));
+    }
+}

@@ -1,0 +1,183 @@
+package org.ulicarro.files;
+
+import com.networknt.schema.Error;
+import com.networknt.schema.Schema;
+import com.networknt.schema.SchemaRegistry;
+import com.networknt.schema.SpecificationVersion;
+import java.util.ArrayList;
+import java.util.LinkedHashMap;
+import java.util.List;
+import java.util.Map;
+import org.ulicarro.core.base.Dimension;
+import org.ulicarro.core.base.Fault;
+import org.ulicarro.core.base.Names;
+import org.ulicarro.core.base.Quantity;
+import tools.jackson.databind.JsonNode;
+
+/** Holds a tree against the schema with a standard validator, and says what it finds in the user's words. */
+final class SchemaCheck {
+
+    private final StudySchema schema;
+    private final Schema validator;
+
+    SchemaCheck(StudySchema schema) {
+        this.schema = schema;
+        validator = SchemaRegistry.withDefaultDialect(SpecificationVersion.DRAFT_2020_12)
+                .getSchema(StudySchema.text());
+    }
+
+    /**
+     * Finds all faults of form.
+     *
+     * @param standIns mends each of them in the tree
+     */
+    List<Message> check(LocatedTree tree, StandIns standIns) {
+        List<Error> errors = validator.validate(tree.root);
+        Map<String, Message> found = new LinkedHashMap<>();
+        for (Error error : errors) {
+            String pointer = pointer(error);
+            String key = error.getProperty() == null ? pointer : Fault.child(pointer, error.getProperty());
+            found.putIfAbsent(key, message(error, pointer, tree));
+        }
+        for (Error error : errors) {
+            standIns.mend(error, pointer(error), schemaOf(error));
+        }
+        return new ArrayList<>(found.values());
+    }
+
+    /** The part of the schema that a value did not meet. */
+    private JsonNode schemaOf(Error error) {
+        return schema.at(parent(error.getSchemaLocation().getFragment().toString()));
+    }
+
+    private Message message(Error error, String pointer, LocatedTree tree) {
+        JsonNode here = schemaOf(error);
+        JsonNode value = tree.root.at(pointer);
+        String written = tree.raw.getOrDefault(pointer, value.isString() ? value.asString() : value.toString());
+        String name = lastKey(pointer);
+        if (value.isNull() && !"required".equals(error.getKeyword())) {
+            return error(tree.spot(pointer), "'" + name + "' has no value");
+        }
+        return switch (error.getKeyword()) {
+            case "additionalProperties", "unevaluatedProperties" -> {
+                List<String> known = names(here.path("properties"));
+                String child = Fault.child(pointer, error.getProperty());
+                yield error(
+                        tree.keySpot(child),
+                        "'" + error.getProperty() + "' is not known " + where(name) + "."
+                                + Names.suggestion(error.getProperty(), known));
+            }
+            case "required" -> error(
+                    tree.spot(pointer), "'" + error.getProperty() + "' is missing " + where(name) + about(here, error));
+            case "type" -> error(tree.spot(pointer), wrongType(here, name, written, value));
+            case "pattern" -> error(tree.spot(pointer), wrongForm(here, name, written));
+            case "enum" -> error(
+                    tree.spot(pointer),
+                    "'" + written + "' cannot stand for '" + name + "'." + Names.suggestion(written, words(here)));
+            case "minItems", "maxItems" -> error(
+                    tree.spot(pointer),
+                    "'" + name + "' takes " + here.path("minItems").asInt() + " values, but " + value.size()
+                            + " stand here");
+            case "propertyNames" -> badName(here.path("propertyNames"), error, pointer, name, tree);
+            default -> error(tree.spot(pointer), "'" + written + "' cannot stand " + where(name));
+        };
+    }
+
+    private String wrongType(JsonNode here, String name, String written, JsonNode value) {
+        if (here.has("x-dimension") && value.isNumber()) {
+            return Quantity.bareNumber(written, Dimension.valueOf(here.get("x-dimension").asString()));
+        }
+        String wanted =
+                switch (here.path("type").asString("")) {
+                    case "integer" -> "a whole number";
+                    case "number" -> "a number";
+                    case "object" -> "a map of 'key: value'";
+                    case "array" -> "a list in [brackets]";
+                    case "boolean" -> "true or false";
+                    default -> here.has("x-dimension")
+                            ? Dimension.valueOf(here.get("x-dimension").asString()).noun() + " such as '"
+                                    + Dimension.valueOf(here.get("x-dimension").asString()).example() + "'"
+                            : "a word or text";
+                };
+        String is = value.isObject() ? "a map" : value.isArray() ? "a list" : "'" + written + "'";
+        return "'" + name + "' must be " + wanted + ", not " + is;
+    }
+
+    private static String wrongForm(JsonNode here, String name, String written) {
+        if (here.has("x-dimension")) {
+            try {
+                Quantity.parse(written, Dimension.valueOf(here.get("x-dimension").asString()));
+                return "'" + written + "': '" + name + "' takes one value without a spread";
+            } catch (Quantity.Unreadable e) {
+                return e.getMessage();
+            }
+        }
+        if (here.has("x-form")) {
+            return "'" + written + "' is no time of day; write for example \"16:30\"";
+        }
+        return "'" + written + "' cannot stand for '" + name + "'; write for example '"
+                + here.path("x-example").asString("") + "'";
+    }
+
+    private static List<String> words(JsonNode here) {
+        List<String> words = new ArrayList<>();
+        here.path("enum").forEach(value -> words.add(value.asString()));
+        return words;
+    }
+
+    private static Message badName(JsonNode names, Error error, String pointer, String name, LocatedTree tree) {
+        String key = error.getProperty();
+        Spot spot = tree.keySpot(Fault.child(pointer, key));
+        if (names.has("enum")) {
+            return error(spot, "'" + key + "' is not known " + where(name) + "." + Names.suggestion(key, words(names)));
+        }
+        return error(spot, "the id '" + key + "' may hold letters, digits, '-' and '_' only");
+    }
+
+    private static String about(JsonNode here, Error error) {
+        JsonNode property = here.path("properties").path(error.getProperty());
+        String about = property.path("description").asString("");
+        return about.isEmpty() ? "" : ": " + about;
+    }
+
+    private static String where(String name) {
+        return name.isEmpty() ? "in a study" : "in '" + name + "'";
+    }
+
+    private static Message error(Spot spot, String text) {
+        return new Message(Fault.Severity.ERROR, spot, text);
+    }
+
+    private static List<String> names(JsonNode properties) {
+        List<String> names = new ArrayList<>();
+        properties.propertyNames().forEach(names::add);
+        return names;
+    }
+
+    private static String pointer(Error error) {
+        StringBuilder pointer = new StringBuilder();
+        for (int i = 0; i < error.getInstanceLocation().getNameCount(); i++) {
+            pointer.append('/')
+                    .append(error.getInstanceLocation()
+                            .getName(i)
+                            .replace("~", "~0")
+                            .replace("/", "~1"));
+        }
+        return pointer.toString();
+    }
+
+    private static String parent(String fragment) {
+        int slash = fragment.lastIndexOf('/');
+        return slash <= 0 ? "" : fragment.substring(0, slash);
+    }
+
+    private static String lastKey(String pointer) {
+        String[] parts = pointer.split("/");
+        for (int i = parts.length - 1; i > 0; i--) {
+            if (!parts[i].matches("\\d+")) {
+                return parts[i].replace("~1", "/").replace("~0", "~");
+            }
+        }
+        return "";
+    }
+}

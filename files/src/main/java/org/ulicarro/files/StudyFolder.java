@@ -1,0 +1,161 @@
+package org.ulicarro.files;
+
+import java.io.IOException;
+import java.nio.file.Files;
+import java.nio.file.Path;
+import java.util.ArrayList;
+import java.util.HashMap;
+import java.util.List;
+import java.util.Map;
+import java.util.stream.Stream;
+import org.ulicarro.core.base.Fault;
+import org.ulicarro.core.base.Names;
+import org.ulicarro.core.study.Count;
+import org.ulicarro.core.study.Study;
+import org.ulicarro.core.study.StudyRules;
+import tools.jackson.databind.JsonNode;
+
+/** Reads the folder of a study. */
+public final class StudyFolder {
+
+    public static final String MAIN_FILE = "study.yaml";
+    private static final String ALTERNATIVES = "alternatives";
+
+    private final Path folder;
+    private final List<Message> faults = new ArrayList<>();
+
+    private StudyFolder(Path folder) {
+        this.folder = folder;
+    }
+
+    /**
+     * Reads a study, and puts alternatives on it.
+     *
+     * @param folder the folder that holds study.yaml
+     * @param alternatives names of files in {@code alternatives/}, each put on what came before
+     * @throws StudyProblem with everything that is wrong with the form of the files
+     */
+    public static LoadedStudy read(Path folder, List<String> alternatives) throws StudyProblem {
+        return new StudyFolder(folder).read(alternatives);
+    }
+
+    private LoadedStudy read(List<String> alternatives) throws StudyProblem {
+        Path main = folder.resolve(MAIN_FILE);
+        if (!Files.isDirectory(folder) || !Files.exists(main)) {
+            String text = Files.isDirectory(folder)
+                    ? "this folder is no study: it has no study.yaml. 'ulicarro new' writes one"
+                    : "there is no such study folder";
+            throw new StudyProblem(
+                    List.of(new Message(Fault.Severity.ERROR, new Spot(folder.toString(), 1, 1), text)));
+        }
+        LocatedTree tree = YamlFile.read(main, MAIN_FILE);
+        if (tree.root == null) {
+            throw new StudyProblem(tree.faults);
+        }
+        for (JsonNode file : tree.root.path("files").values().toArray(new JsonNode[0])) {
+            joinFile(tree, file);
+        }
+        for (String alternative : alternatives) {
+            patch(tree, alternative);
+        }
+        faults.addAll(tree.faults);
+        StudySchema schema = StudySchema.load();
+        schema.complete(tree);
+        StandIns standIns = new StandIns(schema, tree.root);
+        faults.addAll(new SchemaCheck(schema).check(tree, standIns));
+        Study study = StudyBinder.bind(tree.root);
+        Map<String, Spot> spots = new HashMap<>();
+        List<Count> counts = new ArrayList<>();
+        study.demand().volumes().forEach((id, file) -> readCounts(id, file, tree, spots, counts));
+        if (!faults.isEmpty()) {
+            addRuleFaults(study, tree, standIns);
+            throw new StudyProblem(Message.sorted(faults));
+        }
+        String name = alternatives.isEmpty() ? "base" : String.join("+", alternatives);
+        return new LoadedStudy(folder, name, tree, study, counts, spots);
+    }
+
+    /** What is wrong between values, too, so that a person need not come back for it. */
+    private void addRuleFaults(Study study, LocatedTree tree, StandIns standIns) {
+        List<Fault> found = new ArrayList<>();
+        StudyRules.check(study, found);
+        for (Fault fault : found) {
+            if (!standIns.mayCause(fault)) {
+                faults.add(new Message(fault.severity(), tree.spot(fault.pointer()), fault.message()));
+            }
+        }
+    }
+
+    private void joinFile(LocatedTree tree, JsonNode written) {
+        String name = written.asString("");
+        Path path = inside(name);
+        if (path == null) {
+            faults.add(outside(tree.spot("/files"), name));
+        } else {
+            tree.join(YamlFile.read(path, name));
+        }
+    }
+
+    private void readCounts(String id, String file, LocatedTree tree, Map<String, Spot> spots, List<Count> counts) {
+        String pointer = Fault.child("/demand/volumes", id);
+        Path path = inside(file);
+        if (file.isEmpty()) {
+            return; // said already
+        }
+        if (path == null) {
+            faults.add(outside(tree.spot(pointer), file));
+        } else if (!Files.exists(path)) {
+            faults.add(new Message(
+                    Fault.Severity.ERROR, tree.spot(pointer), "there is no file '" + file + "' in the study's folder"));
+        } else {
+            counts.addAll(CountTable.read(path, file, pointer, spots, faults));
+        }
+    }
+
+    private void patch(LocatedTree tree, String alternative) {
+        Path path = inside(ALTERNATIVES + "/" + alternative + ".yaml");
+        if (path == null || !Files.exists(path)) {
+            faults.add(new Message(
+                    Fault.Severity.ERROR,
+                    new Spot(ALTERNATIVES + "/" + alternative + ".yaml", 1, 1),
+                    "there is no alternative '" + alternative + "'."
+                            + Names.suggestion(alternative, alternatives(folder))));
+        } else {
+            tree.patch(YamlFile.read(path, ALTERNATIVES + "/" + alternative + ".yaml"));
+        }
+    }
+
+    /** Names of the alternatives of a study, sorted. */
+    public static List<String> alternatives(Path folder) {
+        Path alternatives = folder.resolve(ALTERNATIVES);
+        if (!Files.isDirectory(alternatives)) {
+            return List.of();
+        }
+        try (Stream<Path> files = Files.list(alternatives)) {
+            return files.map(f -> f.getFileName().toString())
+                    .filter(f -> f.endsWith(".yaml"))
+                    .map(f -> f.substring(0, f.length() - ".yaml".length()))
+                    .sorted()
+                    .toList();
+        } catch (IOException e) {
+            return List.of();
+        }
+    }
+
+    /** A path of the study, or null when it leads out of its folder, by dots or by a link. */
+    private Path inside(String name) {
+        try {
+            Path root = folder.toRealPath();
+            Path path = root.resolve(name).normalize();
+            Path real = Files.exists(path) ? path.toRealPath() : path;
+            return real.startsWith(root) && !name.isBlank() ? real : null;
+        } catch (IOException | java.nio.file.InvalidPathException e) {
+            return null;
+        }
+    }
+
+    private static Message outside(Spot spot, String name) {
+        return new Message(
+                Fault.Severity.ERROR, spot, "'" + name + "' is not inside the study's folder; files of a study stay in it");
+    }
+}

@@ -1,0 +1,213 @@
+package org.ulicarro.files;
+
+import java.io.IOException;
+import java.nio.ByteBuffer;
+import java.nio.charset.CharacterCodingException;
+import java.nio.charset.CodingErrorAction;
+import java.nio.charset.StandardCharsets;
+import java.nio.file.AccessDeniedException;
+import java.nio.file.Files;
+import java.nio.file.NoSuchFileException;
+import java.nio.file.Path;
+import java.util.HashMap;
+import java.util.Map;
+import org.snakeyaml.engine.v2.api.LoadSettings;
+import org.snakeyaml.engine.v2.api.lowlevel.Compose;
+import org.snakeyaml.engine.v2.exceptions.Mark;
+import org.snakeyaml.engine.v2.exceptions.MarkedYamlEngineException;
+import org.snakeyaml.engine.v2.exceptions.YamlEngineException;
+import org.snakeyaml.engine.v2.nodes.MappingNode;
+import org.snakeyaml.engine.v2.nodes.Node;
+import org.snakeyaml.engine.v2.nodes.NodeTuple;
+import org.snakeyaml.engine.v2.nodes.ScalarNode;
+import org.snakeyaml.engine.v2.nodes.SequenceNode;
+import org.snakeyaml.engine.v2.nodes.Tag;
+import org.snakeyaml.engine.v2.schema.CoreSchema;
+import org.ulicarro.core.base.Fault;
+import tools.jackson.databind.JsonNode;
+import tools.jackson.databind.json.JsonMapper;
+import tools.jackson.databind.node.ArrayNode;
+import tools.jackson.databind.node.JsonNodeFactory;
+import tools.jackson.databind.node.ObjectNode;
+
+/** Reads one YAML 1.2 file into a tree of JSON values that knows where each of them stands. */
+final class YamlFile {
+
+    /** A study file above this size is no hand-written one (characters); tables go to CSV. */
+    private static final int LARGEST = 16 * 1024 * 1024;
+
+    /** More values than this only come from aliases that multiply themselves. */
+    private static final int MOST_VALUES = 2_000_000;
+
+    private static final JsonNodeFactory NODES = JsonMapper.shared().getNodeFactory();
+
+    private final String name;
+    private final LocatedTree tree;
+    private int values;
+
+    private YamlFile(String name, LocatedTree tree) {
+        this.name = name;
+        this.tree = tree;
+    }
+
+    /**
+     * Reads a file.
+     *
+     * @param name how messages call it
+     * @return the tree; when the file cannot be used, its faults say so and its root is null
+     */
+    static LocatedTree read(Path path, String name) {
+        LocatedTree tree = new LocatedTree(name);
+        new YamlFile(name, tree).read(path);
+        return tree;
+    }
+
+    private void read(Path path) {
+        try {
+            if (Files.size(path) > LARGEST) {
+                fail(1, 1, "this file is larger than 16 MB; large tables belong into CSV files");
+                return;
+            }
+            compose(decode(Files.readAllBytes(path)));
+        } catch (NoSuchFileException e) {
+            fail(1, 1, "this file does not exist");
+        } catch (AccessDeniedException e) {
+            fail(1, 1, "this file must not be read: permission denied");
+        } catch (CharacterCodingException e) {
+            fail(1, 1, "this is no text in UTF-8; is it a study file?");
+        } catch (IOException e) {
+            fail(1, 1, "this file cannot be read: " + e.getMessage());
+        }
+    }
+
+    private static String decode(byte[] bytes) throws CharacterCodingException {
+        String text = StandardCharsets.UTF_8
+                .newDecoder()
+                .onMalformedInput(CodingErrorAction.REPORT)
+                .onUnmappableCharacter(CodingErrorAction.REPORT)
+                .decode(ByteBuffer.wrap(bytes))
+                .toString();
+        return text.startsWith("\uFEFF") ? text.substring(1) : text;
+    }
+
+    private void compose(String text) {
+        LoadSettings settings = LoadSettings.builder()
+                .setSchema(new CoreSchema())
+                .setAllowDuplicateKeys(true)
+                .setCodePointLimit(LARGEST)
+                .setLabel(name)
+                .build();
+        try {
+            Node root = new Compose(settings).composeString(text).orElse(null);
+            if (root == null) {
+                fail(1, 1, "this file is empty");
+            } else if (!(root instanceof MappingNode)) {
+                fail(root, "a study file is a list of 'key: value' lines; this one is not");
+            } else {
+                tree.root = (ObjectNode) value(root, "");
+            }
+        } catch (MarkedYamlEngineException e) {
+            Mark mark = e.getProblemMark().or(e::getContextMark).orElse(null);
+            int line = mark == null ? 1 : mark.getLine() + 1;
+            int column = mark == null ? 1 : mark.getColumn() + 1;
+            fail(line, column, "this is not valid YAML: " + plain(e.getProblem()));
+        } catch (YamlEngineException | StackOverflowError e) {
+            fail(1, 1, "this is not valid YAML: " + plain(String.valueOf(e.getMessage())));
+        }
+    }
+
+    private static String plain(String problem) {
+        return problem.lines().findFirst().orElse("it cannot be read");
+    }
+
+    private JsonNode value(Node node, String pointer) {
+        if (++values > MOST_VALUES) {
+            throw new YamlEngineException("more than " + MOST_VALUES + " values");
+        }
+        if (node.isRecursive()) {
+            throw new YamlEngineException("a value contains itself");
+        }
+        Spot spot = spot(node);
+        if (node instanceof MappingNode map) {
+            tree.values.put(pointer, spot);
+            return map(map, pointer);
+        }
+        tree.values.put(pointer, spot);
+        if (node instanceof SequenceNode list) {
+            ArrayNode array = NODES.arrayNode();
+            for (Node item : list.getValue()) {
+                array.add(value(item, pointer + "/" + array.size()));
+            }
+            return array;
+        }
+        return scalar((ScalarNode) node, pointer);
+    }
+
+    private ObjectNode map(MappingNode map, String pointer) {
+        ObjectNode object = NODES.objectNode();
+        Map<String, Integer> seen = new HashMap<>();
+        for (NodeTuple tuple : map.getValue()) {
+            Node keyNode = tuple.getKeyNode();
+            if (!(keyNode instanceof ScalarNode scalar)) {
+                fail(keyNode, "a key must be a word");
+                continue;
+            }
+            String key = scalar.getValue();
+            String child = Fault.child(pointer, key);
+            Spot at = spot(keyNode);
+            Integer before = seen.putIfAbsent(key, at.line());
+            if (before != null) {
+                fail(keyNode, "'" + key + "' stands here a second time; the first is in line " + before);
+                continue;
+            }
+            tree.keys.put(child, at);
+            object.set(key, value(tuple.getValueNode(), child));
+        }
+        return object;
+    }
+
+    private JsonNode scalar(ScalarNode node, String pointer) {
+        String text = node.getValue();
+        Tag tag = node.getTag();
+        if (tag.equals(Tag.NULL)) {
+            if (text.isEmpty()) {
+                tree.empty.add(pointer);
+            }
+            return NODES.nullNode();
+        }
+        if (tag.equals(Tag.STR)) {
+            return NODES.stringNode(text);
+        }
+        tree.raw.put(pointer, text);
+        if (tag.equals(Tag.BOOL)) {
+            return NODES.booleanNode(Boolean.parseBoolean(text));
+        }
+        return number(text);
+    }
+
+    private static JsonNode number(String text) {
+        try {
+            return NODES.numberNode(Long.parseLong(text.startsWith("+") ? text.substring(1) : text));
+        } catch (NumberFormatException notWhole) {
+            try {
+                double value = Double.parseDouble(text);
+                return Double.isFinite(value) ? NODES.numberNode(value) : NODES.stringNode(text);
+            } catch (NumberFormatException hexOrSo) {
+                return NODES.stringNode(text);
+            }
+        }
+    }
+
+    private Spot spot(Node node) {
+        Mark mark = node.getStartMark().orElse(null);
+        return mark == null ? new Spot(name, 1, 1) : new Spot(name, mark.getLine() + 1, mark.getColumn() + 1);
+    }
+
+    private void fail(Node node, String text) {
+        tree.faults.add(new Message(Fault.Severity.ERROR, spot(node), text));
+    }
+
+    private void fail(int line, int column, String text) {
+        tree.faults.add(new Message(Fault.Severity.ERROR, new Spot(name, line, column), text));
+    }
+}

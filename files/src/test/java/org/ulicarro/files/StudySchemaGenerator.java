@@ -1,0 +1,169 @@
+package org.ulicarro.files;
+
+import com.fasterxml.classmate.ResolvedType;
+import com.github.victools.jsonschema.generator.CustomDefinition;
+import com.github.victools.jsonschema.generator.CustomPropertyDefinition;
+import com.github.victools.jsonschema.generator.FieldScope;
+import com.github.victools.jsonschema.generator.Option;
+import com.github.victools.jsonschema.generator.OptionPreset;
+import com.github.victools.jsonschema.generator.SchemaGenerationContext;
+import com.github.victools.jsonschema.generator.SchemaGenerator;
+import com.github.victools.jsonschema.generator.SchemaGeneratorConfigBuilder;
+import com.github.victools.jsonschema.generator.SchemaVersion;
+import java.io.IOException;
+import java.lang.annotation.Annotation;
+import java.nio.file.Files;
+import java.nio.file.Path;
+import java.util.Map;
+import org.ulicarro.core.base.Dimension;
+import org.ulicarro.core.base.Quantity;
+import org.ulicarro.core.study.About;
+import org.ulicarro.core.study.DayTime;
+import org.ulicarro.core.study.Form;
+import org.ulicarro.core.study.Items;
+import org.ulicarro.core.study.Key;
+import org.ulicarro.core.study.Point;
+import org.ulicarro.core.study.Required;
+import org.ulicarro.core.study.Study;
+import org.ulicarro.core.study.Unit;
+import org.ulicarro.core.study.Usual;
+import org.ulicarro.core.study.Written;
+import tools.jackson.databind.node.ArrayNode;
+import tools.jackson.databind.node.ObjectNode;
+
+/**
+ * Writes the JSON Schema of the study from its records. The schema is shipped as a resource so that reading a study need not
+ * generate it; a test holds the two together, and this main method writes it anew.
+ */
+final class StudySchemaGenerator {
+
+    static final String ID = "[A-Za-z0-9_-]+";
+
+    private StudySchemaGenerator() {}
+
+    public static void main(String[] args) throws IOException {
+        Files.writeString(Path.of(args[0]), text());
+    }
+
+    static String text() {
+        return generate().toPrettyString() + "\n";
+    }
+
+    private static ObjectNode generate() {
+        SchemaGeneratorConfigBuilder config =
+                new SchemaGeneratorConfigBuilder(SchemaVersion.DRAFT_2020_12, OptionPreset.PLAIN_JSON)
+                        .with(Option.FORBIDDEN_ADDITIONAL_PROPERTIES_BY_DEFAULT, Option.DEFINITIONS_FOR_ALL_OBJECTS)
+                        .with(Option.MAP_VALUES_AS_ADDITIONAL_PROPERTIES)
+                        .without(Option.SCHEMA_VERSION_INDICATOR);
+        config.forTypesInGeneral()
+                .withCustomDefinitionProvider(StudySchemaGenerator::valueType)
+                .withDescriptionResolver(scope -> text(scope.getType().getErasedType().getAnnotation(About.class)));
+        config.forFields()
+                .withPropertyNameOverrideResolver(StudySchemaGenerator::key)
+                .withRequiredCheck(field -> field.getAnnotation(Required.class) != null)
+                .withDescriptionResolver(field ->
+                        field.isFakeContainerItemScope() ? null : text(field.getAnnotation(About.class)))
+                .withCustomDefinitionProvider(StudySchemaGenerator::property)
+                .withInstanceAttributeOverride(StudySchemaGenerator::decorate);
+        ObjectNode schema = new SchemaGenerator(config.build()).generateSchema(Study.class);
+        ObjectNode result = tools.jackson.databind.json.JsonMapper.shared().createObjectNode();
+        result.put("$schema", "https://json-schema.org/draft/2020-12/schema");
+        result.put("title", "Ulicarro study");
+        result.setAll(schema);
+        return result;
+    }
+
+    private static String text(Annotation about) {
+        return about == null ? null : ((About) about).value();
+    }
+
+    private static String key(FieldScope field) {
+        Key key = field.getAnnotation(Key.class);
+        return key != null ? key.value() : Spelling.key(field.getDeclaredName());
+    }
+
+    private static void decorate(ObjectNode node, FieldScope field, SchemaGenerationContext context) {
+        if (field.isFakeContainerItemScope()) {
+            return;
+        }
+        Usual usual = field.getAnnotation(Usual.class);
+        if (usual != null) {
+            Class<?> type = field.getType().getErasedType();
+            if (type == int.class || type == long.class) {
+                node.put("default", Long.parseLong(usual.value()));
+            } else {
+                node.put("default", usual.value());
+            }
+        }
+        Items items = field.getAnnotation(Items.class);
+        if (items != null) {
+            node.put("minItems", items.value()).put("maxItems", items.value());
+        }
+    }
+
+    private static CustomPropertyDefinition property(FieldScope field, SchemaGenerationContext context) {
+        ObjectNode node = context.getGeneratorConfig().createObjectNode();
+        Unit unit = field.getAnnotation(Unit.class);
+        if (field.getAnnotation(DayTime.class) != null) {
+            node.put("type", "string").put("pattern", DayTimes.PATTERN).put("x-form", "time-of-day");
+            return new CustomPropertyDefinition(node);
+        }
+        if (unit != null && field.getType().isInstanceOf(Map.class)) {
+            node.put("type", "object");
+            names(node, field.getType().typeParametersFor(Map.class).get(0));
+            quantity(node.putObject("additionalProperties"), unit.value(), false);
+            return new CustomPropertyDefinition(node);
+        }
+        if (unit != null) {
+            quantity(node, unit.value(), field.getType().isInstanceOf(Quantity.class));
+            return new CustomPropertyDefinition(node);
+        }
+        return null;
+    }
+
+    private static void quantity(ObjectNode node, Dimension dimension, boolean spread) {
+        node.put("type", "string").put("pattern", Quantity.pattern(dimension, spread));
+        node.put("x-dimension", dimension.name());
+    }
+
+    private static void names(ObjectNode map, ResolvedType keyType) {
+        ObjectNode names = map.putObject("propertyNames");
+        if (keyType.getErasedType().isEnum()) {
+            spellings(names.putArray("enum"), keyType.getErasedType());
+        } else {
+            names.put("pattern", "^" + ID + "$");
+        }
+    }
+
+    private static void spellings(ArrayNode array, Class<?> type) {
+        for (Object constant : type.getEnumConstants()) {
+            array.add(Written.of((Enum<?>) constant));
+        }
+    }
+
+    private static CustomDefinition valueType(ResolvedType type, SchemaGenerationContext context) {
+        ObjectNode node = context.getGeneratorConfig().createObjectNode();
+        Class<?> raw = type.getErasedType();
+        Form form = raw.getAnnotation(Form.class);
+        if (raw.isEnum()) {
+            node.put("type", "string");
+            spellings(node.putArray("enum"), raw);
+        } else if (form != null) {
+            node.put("type", "string").put("pattern", form.pattern()).put("x-example", form.example());
+        } else if (raw == Point.class) {
+            node.put("type", "array").put("minItems", 2).put("maxItems", 2);
+            node.putObject("items").put("type", "number");
+        } else if (type.isInstanceOf(Map.class)) {
+            node.put("type", "object");
+            names(node, type.typeParametersFor(Map.class).get(0));
+            node.set(
+                    "additionalProperties",
+                    context.createDefinitionReference(
+                            type.typeParametersFor(Map.class).get(1)));
+        } else {
+            return null;
+        }
+        return new CustomDefinition(
+                node, CustomDefinition.DefinitionType.INLINE, CustomDefinition.AttributeInclusion.YES);
+    }
+}
