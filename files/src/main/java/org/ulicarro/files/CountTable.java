@@ -164,18 +164,18 @@ final class CountTable {
 
     private void readLong(List<String> columns, List<Cell> row, int r) {
         Cell movement = row.get(columns.indexOf("movement"));
-        add(columns, row, movement.text(), row.get(columns.indexOf("vehicles")), r);
+        add(columns, row, movement, row.get(columns.indexOf("vehicles")), r);
     }
 
     private void readWide(List<Cell> header, List<String> columns, List<Cell> row, int r) {
         for (int c = 0; c < row.size(); c++) {
             if (!WIDE.contains(columns.get(c)) && !row.get(c).text().isEmpty()) {
-                add(columns, row, header.get(c).text(), row.get(c), r);
+                add(columns, row, header.get(c), row.get(c), r);
             }
         }
     }
 
-    private void add(List<String> columns, List<Cell> row, String movement, Cell vehicles, int r) {
+    private void add(List<String> columns, List<Cell> row, Cell movement, Cell vehicles, int r) {
         OptionalDouble from = time(row.get(columns.indexOf("from")));
         OptionalDouble to = time(row.get(columns.indexOf("to")));
         double count;
@@ -188,10 +188,13 @@ final class CountTable {
         if (!Double.isFinite(count)) {
             fail(vehicles.spot(), "'" + vehicles.text() + "' is no number of vehicles");
         } else if (from.isPresent() && to.isPresent()) {
-            String pointer = origin + "/" + r + "/" + movement.replace("~", "~0").replace("/", "~1");
+            Cell place = row.get(columns.indexOf("place"));
+            String pointer = origin + "/" + r + "/" + movement.text().replace("~", "~0").replace("/", "~1");
             spots.put(pointer, vehicles.spot());
+            spots.put(pointer + Count.PLACE, place.spot());
+            spots.put(pointer + Count.MOVEMENT, movement.spot());
             counts.add(new Count(
-                    row.get(columns.indexOf("place")).text(), movement, from.getAsDouble(), to.getAsDouble(), count, pointer));
+                    place.text(), movement.text(), from.getAsDouble(), to.getAsDouble(), count, pointer));
         }
     }
 

@@ -31,8 +31,12 @@ final class TurningCounts {
 
     static TurningCounts of(Network network, List<Count> counts, Window window, List<Fault> faults) {
         TurningCounts result = new TurningCounts(network);
+        int before = faults.size();
         for (Count count : counts) {
             result.add(count, faults);
+        }
+        if (faults.size() > before) {
+            return result; // gaps and missing approaches may only follow from these
         }
         for (List<Count> series : result.byMovement) {
             series.sort(Comparator.comparingDouble(Count::from).thenComparing(Count::origin));
@@ -45,7 +49,7 @@ final class TurningCounts {
     private void add(Count count, List<Fault> faults) {
         if (!network.junctions().containsKey(count.place())) {
             faults.add(Fault.error(
-                    count.origin(),
+                    count.origin() + Count.PLACE,
                     "'" + count.place() + "' is no place."
                             + Names.suggestion(count.place(), network.junctions().keySet())));
             return;
@@ -53,7 +57,7 @@ final class TurningCounts {
         Network.Lookup lookup = network.movement(count.place(), count.movement());
         if (lookup.movement() == null) {
             if (count.vehicles() != 0) { // wide sheets carry empty columns for turns that do not exist
-                faults.add(Fault.error(count.origin(), lookup.problem()));
+                faults.add(Fault.error(count.origin() + Count.MOVEMENT, lookup.problem()));
             }
             return;
         }

@@ -17,13 +17,13 @@ public final class Intervals {
         slices = (int) StrictMath.ceil((to - from) / SLICE - 1e-9);
     }
 
-    /** Slices plus one for the whole. */
+    /** Slices plus one for the whole; a period of one slice is its own whole. */
     public int count() {
-        return slices + 1;
+        return whole() + 1;
     }
 
     public int whole() {
-        return slices;
+        return slices == 1 ? 0 : slices;
     }
 
     /** The slice that a time of day falls into, or -1 outside the period. */
@@ -33,11 +33,11 @@ public final class Intervals {
 
     /** s since midnight */
     double from(int interval) {
-        return interval == slices ? from : from + interval * SLICE;
+        return interval == whole() ? from : from + interval * SLICE;
     }
 
     /** s since midnight */
     double to(int interval) {
-        return interval == slices ? to : Math.min(to, from + (interval + 1) * SLICE);
+        return interval == whole() ? to : Math.min(to, from + (interval + 1) * SLICE);
     }
 }

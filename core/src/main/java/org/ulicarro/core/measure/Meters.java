@@ -6,6 +6,8 @@ import java.util.List;
 import java.util.Set;
 import org.ulicarro.core.measure.VisitMeter.Sum;
 import org.ulicarro.core.network.Junction;
+import org.ulicarro.core.network.Lane;
+import org.ulicarro.core.network.Link;
 import org.ulicarro.core.network.Movement;
 import org.ulicarro.core.network.Network;
 import org.ulicarro.core.signal.SignalSystem;
@@ -43,8 +45,19 @@ public final class Meters {
         traffic.observe(queues);
     }
 
-    public List<QueueCycle> cycles() {
-        return List.copyOf(queues.cycles());
+    /** The queue of each controlled lane in each cycle that began in the period. */
+    public List<LaneCycle> cycles() {
+        return queues.cycles().stream().map(this::named).toList();
+    }
+
+    private LaneCycle named(QueueCycle cycle) {
+        Lane lane = network.lanes().get(cycle.lane());
+        Link link = network.links().get(lane.link());
+        List<String> movements = network.movementsFrom(link.index()).stream()
+                .filter(m -> network.path(lane.index(), m.index()).isPresent())
+                .map(Movement::id)
+                .toList();
+        return new LaneCycle(link.to(), link.approach(), link.id(), lane.number(), movements, cycle.start(), cycle.back());
     }
 
     /** Rows of all controlled movements, approaches and places, interval by interval, the whole period last. */

@@ -7,4 +7,4 @@ package org.ulicarro.core.measure;
  * @param start of the cycle: when red began (s since midnight)
  * @param back furthest rear of a vehicle that stopped or joined (m from the line)
  */
-public record QueueCycle(int lane, double start, double back) {}
+record QueueCycle(int lane, double start, double back) {}

@@ -102,15 +102,19 @@ final class QueueMeter implements Observer {
         if (slice < 0) {
             return;
         }
-        samples[slice]++;
-        samples[intervals.whole()]++;
+        addSample(view, slice);
+        if (slice != intervals.whole()) {
+            addSample(view, intervals.whole());
+        }
+    }
+
+    private void addSample(TrafficView view, int interval) {
+        samples[interval]++;
         for (int p = 0; p < lanes.length; p++) {
             double queue = queue(view, lanes[p]);
-            for (int interval : new int[] {slice, intervals.whole()}) {
-                int i = p * intervals.count() + interval;
-                sum[i] += queue;
-                most[i] = Math.max(most[i], queue);
-            }
+            int i = p * intervals.count() + interval;
+            sum[i] += queue;
+            most[i] = Math.max(most[i], queue);
         }
     }
 

@@ -15,6 +15,9 @@ import org.hipparchus.distribution.continuous.TDistribution;
  */
 public record Statistic(int n, double mean, double sd, double min, double max, double lo, double hi) {
 
+    /** 97.5 % points of Student's t by degrees of freedom, found when first needed: a table of results asks for the same one. */
+    private static final double[] STUDENT = new double[128];
+
     public static Statistic of(double[] values) {
         int n = 0;
         double sum = 0;
@@ -46,6 +49,12 @@ public record Statistic(int n, double mean, double sd, double min, double max, d
     }
 
     private static double student(int degrees) {
-        return new TDistribution(degrees).inverseCumulativeProbability(0.975);
+        if (degrees >= STUDENT.length) {
+            return new TDistribution(degrees).inverseCumulativeProbability(0.975);
+        }
+        if (STUDENT[degrees] == 0) { // two threads may both find it; they find the same
+            STUDENT[degrees] = new TDistribution(degrees).inverseCumulativeProbability(0.975);
+        }
+        return STUDENT[degrees];
     }
 }

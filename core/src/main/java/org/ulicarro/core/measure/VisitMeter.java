@@ -43,7 +43,9 @@ final class VisitMeter implements Observer {
 
     private void add(int movement, int slice, Sum sum, double value) {
         sums[(movement * intervals.count() + slice) * SUMS + sum.ordinal()] += value;
-        sums[(movement * intervals.count() + intervals.whole()) * SUMS + sum.ordinal()] += value;
+        if (slice != intervals.whole()) {
+            sums[(movement * intervals.count() + intervals.whole()) * SUMS + sum.ordinal()] += value;
+        }
     }
 
     @Override

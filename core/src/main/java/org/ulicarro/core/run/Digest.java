@@ -10,7 +10,7 @@ import java.security.NoSuchAlgorithmException;
 import java.util.HexFormat;
 import java.util.List;
 import org.ulicarro.core.measure.MovementRow;
-import org.ulicarro.core.measure.QueueCycle;
+import org.ulicarro.core.measure.LaneCycle;
 
 /** A fingerprint of all result rows in order, raw bits and nothing about the host: equal means the same run, to the last digit. */
 public final class Digest {
@@ -50,10 +50,11 @@ public final class Digest {
                 out.writeDouble(value);
             }
         }
-        for (QueueCycle cycle : result.cycles()) {
+        for (LaneCycle cycle : result.cycles()) {
+            out.writeUTF(cycle.link());
             out.writeInt(cycle.lane());
-            out.writeDouble(cycle.start());
-            out.writeDouble(cycle.back());
+            out.writeDouble(cycle.startS());
+            out.writeDouble(cycle.backM());
         }
     }
 }

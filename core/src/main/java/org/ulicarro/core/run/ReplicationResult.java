@@ -2,7 +2,7 @@ package org.ulicarro.core.run;
 
 import java.util.List;
 import org.ulicarro.core.measure.MovementRow;
-import org.ulicarro.core.measure.QueueCycle;
+import org.ulicarro.core.measure.LaneCycle;
 
 /**
  * What one replication measured.
@@ -20,7 +20,7 @@ import org.ulicarro.core.measure.QueueCycle;
 public record ReplicationResult(
         int replication,
         List<MovementRow> rows,
-        List<QueueCycle> cycles,
+        List<LaneCycle> cycles,
         int wanted,
         int entered,
         int unservedAtEnd,

@@ -27,6 +27,7 @@ public final class SignalCompiler {
     private final int[] groupOf;
     private final boolean[] yields;
     private final List<Supplier<Controller>> controllers = new ArrayList<>();
+    private final List<int[]> sharedGreens = new ArrayList<>(); // pairs of groups that have green at the same time
 
     private SignalCompiler(Network network, String period, List<Fault> faults) {
         this.network = network;
@@ -47,7 +48,17 @@ public final class SignalCompiler {
             Network network, Map<String, SignalController> signals, String period, List<Fault> faults) {
         SignalCompiler compiler = new SignalCompiler(network, period, faults);
         signals.forEach(compiler::addPlace);
-        return new SignalSystem(compiler.groups, compiler.groupOf, compiler.yields, compiler.controllers);
+        return new SignalSystem(
+                compiler.groups, compiler.groupOf, compiler.yields, compiler.together(), compiler.controllers);
+    }
+
+    private boolean[][] together() {
+        boolean[][] together = new boolean[groups.size()][groups.size()];
+        sharedGreens.forEach(pair -> {
+            together[pair[0]][pair[1]] = true;
+            together[pair[1]][pair[0]] = true;
+        });
+        return together;
     }
 
     private void addPlace(String place, SignalController controller) {
@@ -323,7 +334,21 @@ public final class SignalCompiler {
             }
             g++;
         }
+        findSharedGreens(firstGroup, shown);
         return () -> new FixedTime(firstGroup, shown, cycle, offset);
+    }
+
+    private void findSharedGreens(int firstGroup, Aspect[][] shown) {
+        for (int a = 0; a < shown.length; a++) {
+            for (int b = a; b < shown.length; b++) {
+                for (int t = 0; t < shown[a].length; t++) {
+                    if (shown[a][t] == Aspect.GREEN && shown[b][t] == Aspect.GREEN) {
+                        sharedGreens.add(new int[] {firstGroup + a, firstGroup + b});
+                        break;
+                    }
+                }
+            }
+        }
     }
 
     private static String text(double seconds) {

@@ -21,12 +21,16 @@ public final class SignalSystem {
     private final List<GroupInfo> groups;
     private final int[] groupOf;
     private final boolean[] yields;
+    private final boolean[][] together;
     private final List<Supplier<Controller>> controllers;
 
-    SignalSystem(List<GroupInfo> groups, int[] groupOf, boolean[] yields, List<Supplier<Controller>> controllers) {
+    SignalSystem(
+            List<GroupInfo> groups, int[] groupOf, boolean[] yields, boolean[][] together,
+            List<Supplier<Controller>> controllers) {
         this.groups = List.copyOf(groups);
         this.groupOf = groupOf.clone();
         this.yields = yields.clone();
+        this.together = together;
         this.controllers = List.copyOf(controllers);
     }
 
@@ -42,6 +46,12 @@ public final class SignalSystem {
     /** Whether a movement goes in gaps on its green. */
     public boolean yields(int movement) {
         return yields[movement];
+    }
+
+    /** Whether two movements are ever let go at the same time: neither has a signal, or their groups share some green. */
+    public boolean goTogether(int a, int b) {
+        boolean free = groupOf[a] == NO_GROUP || groupOf[b] == NO_GROUP;
+        return free || together[groupOf[a]][groupOf[b]];
     }
 
     public List<Controller> newControllers() {

@@ -10,4 +10,11 @@ package org.ulicarro.core.study;
  * @param vehicles how many passed in the interval, not per hour
  * @param origin pointer of the cell, for messages
  */
-public record Count(String place, String movement, double from, double to, double vehicles, String origin) {}
+public record Count(String place, String movement, double from, double to, double vehicles, String origin) {
+
+    /** Behind {@code origin}: pointer of the cell that names the place. */
+    public static final String PLACE = "/place";
+
+    /** Behind {@code origin}: pointer of the cell that names the movement, in a wide table its heading. */
+    public static final String MOVEMENT = "/movement";
+}

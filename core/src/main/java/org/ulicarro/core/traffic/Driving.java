@@ -204,6 +204,7 @@ final class Driving {
                 f.decision[v] = Fleet.UNDECIDED;
             } else if (stopsFor(v, aspect, toEnd)) {
                 f.holds[v] = 1;
+                f.committed[v] = 0; // a gap taken before the line is void once the light stops it there
                 stopAt(v, toEnd, BEFORE_LINE);
                 return;
             }

@@ -17,6 +17,9 @@ final class GiveWay {
     /** A gap must leave at least this much after the own rear has cleared (s). */
     private static final double SPARE = 0.5;
 
+    /** Longer ago than this, the last vehicle of a stream no longer counts as the front of a gap (s). */
+    private static final double SEEN_FOR = 2.0;
+
     private final LaneTable table;
     private final LaneQueues queues;
     private final Fleet f;
@@ -98,8 +101,9 @@ final class GiveWay {
     private boolean hasGap(int v, int path, int c, double at) {
         double arrives = seconds(v, table.zoneStart[path][c] - at, table.limit[path]);
         double clears = seconds(v, table.zoneEnd[path][c] - at + f.length[v], table.limit[path]);
-        double needed = Math.max(f.criticalGap[v], clears + SPARE);
         int other = table.meets[path][c];
+        // A critical gap is a headway: what has run since the last one came by counts towards it.
+        double needed = Math.max(f.criticalGap[v] - sinceLastPassed(other, table.otherStart[path][c]), clears + SPARE);
         for (int g = 0; g < queues.guestCount[other]; g++) {
             int u = queues.guest(other, g);
             double rear = f.pos[u] + queues.guestOffset(other, g) - f.length[u];
@@ -129,6 +133,18 @@ final class GiveWay {
             }
         }
         return true;
+    }
+
+    /** Seconds since the last vehicle of a stream came to a point of its path, as far back as its rear can be seen (s). */
+    private double sinceLastPassed(int path, double point) {
+        double least = SEEN_FOR;
+        for (int k = 0; k < queues.count[path]; k++) {
+            int u = queues.at(path, k);
+            if (f.pos[u] > point) {
+                least = Math.min(least, (f.pos[u] - point) / Math.max(1, f.speed[u]));
+            }
+        }
+        return least;
     }
 
     /**
@@ -163,7 +179,7 @@ final class GiveWay {
             return 0;
         }
         double reached = Math.max(top, speed);
-        double pickup = f.pickup[v] * 0.8; // less than its best near the speed it wants
+        double pickup = f.pickup[v];
         double ramp = (reached * reached - speed * speed) / (2 * pickup);
         if (ramp >= metres) {
             return (Math.sqrt(speed * speed + 2 * pickup * metres) - speed) / pickup;

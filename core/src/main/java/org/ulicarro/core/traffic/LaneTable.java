@@ -140,10 +140,12 @@ public final class LaneTable {
             addSibling(d.pathB(), d.pathA(), d.until());
         }
         for (Conflict c : junction.conflicts()) {
-            boolean aYields = signals.yields(movement[c.pathA()]);
-            boolean bYields = signals.yields(movement[c.pathB()]);
-            byte rankA = aYields == bYields ? IN_TURN : aYields ? YIELDS : GOES_FIRST;
-            byte rankB = aYields == bYields ? IN_TURN : aYields ? GOES_FIRST : YIELDS;
+            int a = movement[c.pathA()];
+            int b = movement[c.pathB()];
+            // Gaps are looked for among those who go at the same time; who is left over from another green clears first.
+            boolean byTurn = signals.yields(a) == signals.yields(b) || !signals.goTogether(a, b);
+            byte rankA = byTurn ? IN_TURN : signals.yields(a) ? YIELDS : GOES_FIRST;
+            byte rankB = byTurn ? IN_TURN : signals.yields(b) ? YIELDS : GOES_FIRST;
             addMeeting(c.pathA(), c.pathB(), rankA, c.startA(), c.endA(), c.startB(), c.endB());
             addMeeting(c.pathB(), c.pathA(), rankB, c.startB(), c.endB(), c.startA(), c.endA());
         }
@@ -169,8 +171,7 @@ public final class LaneTable {
         for (int p = 0; p < lanes; p++) {
             double nearest = Double.POSITIVE_INFINITY;
             for (int c = 0; c < meets[p].length; c++) {
-                // Cross traffic has red while this path has green; gaps are only looked for among those that go with it.
-                if (rank[p][c] == YIELDS && goTogether(p, meets[p][c])) {
+                if (rank[p][c] == YIELDS) {
                     nearest = Math.min(nearest, zoneStart[p][c]);
                 }
             }
@@ -178,11 +179,6 @@ public final class LaneTable {
                 waitAt[p] = Math.max(0, nearest - WAITS_BEFORE);
             }
         }
-    }
-
-    /** Whether gaps of that stream matter to a path that yields: not when both leave the same approach. */
-    private boolean goTogether(int path, int other) {
-        return link[path] != link[other];
     }
 
     /** Last position on a lane (m): the stop line's on the lane of a link. */

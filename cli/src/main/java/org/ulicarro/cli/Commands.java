@@ -1,0 +1,41 @@
+package org.ulicarro.cli;
+
+import java.util.List;
+import java.util.function.Supplier;
+import picocli.CommandLine;
+
+/** All commands. Only the one that is called is loaded, which keeps the start quick. */
+enum Commands {
+    DEMO("demo", "Write the demo study, check it, run it and show what comes out", DemoCommand::new),
+    NEW("new", "Write a study to start from", NewCommand::new),
+    CHECK("check", "List every error and warning of a study, each with its place in the file", CheckCommand::new),
+    DRAW("draw", "Draw the plan to scale as SVG or PNG", DrawCommand::new),
+    RUN("run", "Run replications in parallel and keep the results in a run folder", RunCommand::new),
+    RESULTS("results", "Print the tables of a run", ResultsCommand::new);
+
+    final String word;
+    final String description;
+    private final Supplier<Object> command;
+
+    Commands(String word, String description, Supplier<Object> command) {
+        this.word = word;
+        this.description = description;
+        this.command = command;
+    }
+
+    CommandLine commandLine() {
+        return new CommandLine(command.get());
+    }
+
+    /** Commands that a word means: the one of that name, or all that begin with it. */
+    static List<Commands> meant(String word) {
+        for (Commands command : values()) {
+            if (command.word.equals(word)) {
+                return List.of(command);
+            }
+        }
+        return List.of(values()).stream()
+                .filter(c -> !word.isEmpty() && c.word.startsWith(word))
+                .toList();
+    }
+}

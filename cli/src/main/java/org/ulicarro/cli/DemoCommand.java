@@ -1,0 +1,61 @@
+package org.ulicarro.cli;
+
+import java.io.IOException;
+import java.io.PrintWriter;
+import java.nio.file.Files;
+import java.nio.file.Path;
+import java.util.List;
+import java.util.concurrent.Callable;
+import org.ulicarro.files.LoadedStudy;
+import org.ulicarro.files.Samples;
+import org.ulicarro.files.StudyFolder;
+import org.ulicarro.files.StudyProblem;
+import org.ulicarro.report.DrawingFile;
+import org.ulicarro.report.PlanDrawing;
+import picocli.CommandLine.Command;
+import picocli.CommandLine.Model.CommandSpec;
+import picocli.CommandLine.Parameters;
+import picocli.CommandLine.Spec;
+
+@Command(
+        name = "demo",
+        mixinStandardHelpOptions = true,
+        description = "Writes the demo study, the fish market crossroads of an invented sea-side town, checks it, draws it,"
+                + " runs ten replications and prints what comes out.",
+        footer = {"", "Example:  ulicarro demo"})
+final class DemoCommand implements Callable<Integer> {
+
+    @Parameters(arity = "0..1", paramLabel = "DIR", defaultValue = "quayside", description = "where to write it (quayside)")
+    private Path folder;
+
+    @Spec
+    private CommandSpec spec;
+
+    @Override
+    public Integer call() throws StudyProblem, IOException, InterruptedException {
+        PrintWriter out = spec.commandLine().getOut();
+        PrintWriter err = spec.commandLine().getErr();
+        if (Files.exists(folder.resolve(StudyFolder.MAIN_FILE))) {
+            err.println("using the study that is in " + folder);
+        } else if (NewCommand.isInUse(folder)) {
+            throw new IOException(folder + ": there is something else already; give another folder, 'ulicarro demo DIR'");
+        } else {
+            Samples.write(Samples.QUAYSIDE, folder);
+            err.println("wrote the demo study to " + folder);
+        }
+        LoadedStudy study = StudyFolder.read(folder, List.of());
+        LoadedStudy.Compiled compiled = study.compile(null);
+        Path plan = folder.resolve("plan.svg");
+        PlanDrawing drawing = new PlanDrawing(compiled.model(), null);
+        DrawingFile.write(plan, DrawCommand.WIDTH, DrawCommand.HEIGHT, g -> drawing.draw(g, DrawCommand.WIDTH, DrawCommand.HEIGHT));
+        Path run = new RunWork(err).run(study, null, 0, Runtime.getRuntime().availableProcessors());
+        new MovementTable(run).print(out, false);
+        out.println();
+        out.println("study: " + folder + "    plan: " + plan + "    run: " + run);
+        out.println("next:  edit " + folder.resolve("signals.yaml") + ", then  ulicarro check " + folder);
+        out.println("       ulicarro run " + folder + " -a pier-green            four more seconds for the pier");
+        out.println("       ulicarro results " + folder + " --by 15min           the last run by quarter hours");
+        out.println("       ulicarro draw " + folder + " --place market -o market.png");
+        return Exit.DONE;
+    }
+}

@@ -1,0 +1,85 @@
+package org.ulicarro.cli;
+
+import java.io.PrintWriter;
+import java.nio.charset.StandardCharsets;
+import java.util.Arrays;
+import java.util.List;
+import java.util.Locale;
+import org.ulicarro.core.base.Names;
+import picocli.CommandLine;
+
+/** The door of the program. */
+public final class Main {
+
+    private static final int WIDTH = 100;
+
+    private Main() {}
+
+    public static void main(String[] args) {
+        PrintWriter out = new PrintWriter(System.out, false, StandardCharsets.UTF_8);
+        PrintWriter err = new PrintWriter(System.err, true, StandardCharsets.UTF_8);
+        int code = run(args, out, err);
+        out.flush();
+        err.flush();
+        if (out.checkError() && code == Exit.DONE) {
+            code = Exit.INPUT; // nobody could read what was printed
+        }
+        System.exit(code);
+    }
+
+    /**
+     * Runs one command.
+     *
+     * @param out receives the result
+     * @param err receives everything else
+     * @return the exit code
+     */
+    static int run(String[] args, PrintWriter out, PrintWriter err) {
+        Locale.setDefault(Locale.ROOT);
+        if (args.length == 0 || isHelp(args[0])) {
+            printHelp(args.length == 0 ? err : out);
+            return args.length == 0 ? Exit.USAGE : Exit.DONE;
+        }
+        if (args[0].equals("--version") || args[0].equals("-V")) {
+            out.println("Ulicarro " + version());
+            return Exit.DONE;
+        }
+        List<Commands> meant = Commands.meant(args[0]);
+        if (meant.size() != 1) {
+            List<String> words = Arrays.stream(Commands.values()).map(c -> c.word).toList();
+            String hint = meant.isEmpty()
+                    ? Names.suggestion(args[0], words)
+                    : " It may mean " + String.join(" or ", meant.stream().map(c -> c.word).toList()) + ".";
+            err.println("ulicarro: there is no command '" + args[0] + "'." + hint + " See 'ulicarro --help'.");
+            return Exit.USAGE;
+        }
+        CommandLine command = meant.get(0).commandLine();
+        command.setOut(out).setErr(err).setUsageHelpWidth(WIDTH).setCaseInsensitiveEnumValuesAllowed(true);
+        command.setUnmatchedOptionsArePositionalParams(false);
+        command.setParameterExceptionHandler(new Failures());
+        command.setExecutionExceptionHandler(new Failures());
+        return command.execute(Arrays.copyOfRange(args, 1, args.length));
+    }
+
+    private static boolean isHelp(String word) {
+        return word.equals("--help") || word.equals("-h") || word.equals("help");
+    }
+
+    static String version() {
+        String version = Main.class.getPackage().getImplementationVersion();
+        return version == null ? "(unpacked)" : version;
+    }
+
+    private static void printHelp(PrintWriter out) {
+        out.println("Usage: ulicarro COMMAND …");
+        out.println("Builds, simulates and judges road networks with signals, vehicle by vehicle.");
+        out.println();
+        for (Commands command : Commands.values()) {
+            out.printf(Locale.ROOT, "  %-9s %s%n", command.word, command.description);
+        }
+        out.println();
+        out.println("'ulicarro COMMAND --help' explains a command, with an example. To begin: ulicarro demo");
+        out.println("Exit codes: 0 done; 1 done, but what was asked does not hold; 2 wrong usage;");
+        out.println("            3 input that cannot be used; 70 a defect of Ulicarro");
+    }
+}

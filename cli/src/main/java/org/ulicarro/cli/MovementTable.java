@@ -1,0 +1,191 @@
+package org.ulicarro.cli;
+
+import java.io.IOException;
+import java.io.PrintWriter;
+import java.nio.file.Path;
+import java.util.List;
+import java.util.Locale;
+import org.ulicarro.core.base.Clock;
+import org.ulicarro.core.measure.MovementRow;
+import org.ulicarro.core.measure.RunSummary;
+import org.ulicarro.core.measure.Statistic;
+import org.ulicarro.files.RunFolder;
+import org.ulicarro.files.RunRecord;
+
+/** The movement table of a run, for people and for machines. */
+final class MovementTable {
+
+    private static final double METRES_PER_FOOT = 0.3048;
+
+    private final RunRecord record;
+    private final RunSummary summary;
+    private final String name;
+    private final boolean feet;
+
+    MovementTable(Path run) throws IOException {
+        record = RunFolder.record(run);
+        summary = RunFolder.summary(run);
+        name = run.toAbsolutePath().normalize().getFileName().toString();
+        feet = record.units().equals("us");
+    }
+
+    /** Prints means with their interval, warnings above the figures that they touch. */
+    void print(PrintWriter out, boolean bySlice) {
+        printHeading(out);
+        List<RunSummary.Row> rows = bySlice ? summary.bySlice() : summary.wholePeriod();
+        int from = 0;
+        while (from < rows.size()) {
+            int to = from + 1;
+            while (to < rows.size()
+                    && rows.get(to).place().equals(rows.get(from).place())
+                    && rows.get(to).fromS() == rows.get(from).fromS()) {
+                to++;
+            }
+            printPlace(out, rows.subList(from, to), bySlice);
+            from = to;
+        }
+        out.println("LOS by control and entry delay of the worst 15 min. Back of queue over all cycles of all replications.");
+    }
+
+    private void printHeading(PrintWriter out) {
+        out.printf(
+                Locale.ROOT, "%s%nrun %s, period %s %s-%s, %d replication%s, seed %d%n", record.title(), name,
+                record.period(), Clock.timeOfDay(record.fromS()), Clock.timeOfDay(record.toS()), record.replications(),
+                record.replications() == 1 ? "" : "s", record.seed());
+        if (record.unservedPeak() > 0) {
+            out.printf(
+                    Locale.ROOT,
+                    "warning: %.1f vehicles found no room to enter by the end of the period (at most %d at once);%n"
+                            + "         they wait outside, and the delays inside look better than they are%n",
+                    record.unservedAtEnd(), record.unservedPeak());
+        }
+        if (record.replications() < 2) {
+            out.println("warning: one replication has no interval; run at least five to know what a figure is worth");
+        }
+        record.warnings().forEach(out::println);
+        out.println();
+    }
+
+    private void printPlace(PrintWriter out, List<RunSummary.Row> rows, boolean bySlice) {
+        String length = feet ? "ft" : "m";
+        TextTable table = new TextTable(2);
+        String when = bySlice
+                ? " " + Clock.timeOfDay(rows.get(0).fromS()) + "-" + Clock.timeOfDay(rows.get(0).toS())
+                : "";
+        table.add(
+                rows.get(0).place() + when, "vehicles", "demand", "control", "95 %", "LOS", "entry", "stopped", "stops",
+                "queue", "queue", "back of", "queue");
+        table.add(
+                "", "passed", "arrived", "delay s", "± s", "", "delay s", "s", "/veh", "mean " + length, "max " + length,
+                "50 % " + length, "95 % " + length);
+        for (RunSummary.Row row : rows) {
+            table.add(
+                    label(row), figure(row.vehicles().mean(), 0), figure(row.demand().mean(), 0),
+                    figure(row.controlDelay().mean(), 1), figure(half(row.controlDelay()), 1),
+                    row.los() == null ? "-" : row.los().name(), figure(row.entryDelay().mean(), 1),
+                    figure(row.stoppedDelay().mean(), 1), figure(row.stops().mean(), 2), metres(row.queueMean().mean()),
+                    metres(row.queueMax().mean()), metres(row.backP50()), metres(row.backP95()));
+        }
+        table.print(out);
+        out.println();
+    }
+
+    private static String label(RunSummary.Row row) {
+        if (!row.movement().equals(MovementRow.ALL)) {
+            return "  " + row.name();
+        }
+        return row.approach().equals(MovementRow.ALL) ? "all of " + row.name() : row.name() + " all";
+    }
+
+    private static double half(Statistic s) {
+        return (s.hi() - s.lo()) / 2;
+    }
+
+    private String metres(double value) {
+        return figure(feet ? value / METRES_PER_FOOT : value, 0);
+    }
+
+    private static String figure(double value, int decimals) {
+        return Double.isNaN(value) ? "-" : String.format(Locale.ROOT, "%." + decimals + "f", value);
+    }
+
+    /** Prints each replication's figures. */
+    void printEach(PrintWriter out, boolean bySlice) {
+        printHeading(out);
+        TextTable table = new TextTable(1);
+        table.add(
+                "movement", "from", "to", "replication", "vehicles", "demand", "control s", "entry s", "stopped s", "stops",
+                "queue m", "max m");
+        for (RunSummary.Observation o : summary.observations(bySlice)) {
+            MovementRow r = o.row();
+            table.add(
+                    r.name(), Clock.timeOfDay(r.fromS()), Clock.timeOfDay(r.toS()), Integer.toString(o.replication()),
+                    figure(r.vehicles(), 0), figure(r.demand(), 0), figure(r.controlDelayS(), 1),
+                    figure(r.entryDelayS(), 1), figure(r.stoppedDelayS(), 1), figure(r.stops(), 2),
+                    figure(r.queueMeanM(), 1), figure(r.queueMaxM(), 1));
+        }
+        table.print(out);
+    }
+
+    /** Means and their spread, for machines. */
+    Rows rows(boolean bySlice) {
+        Rows rows = new Rows();
+        for (RunSummary.Row r : bySlice ? summary.bySlice() : summary.wholePeriod()) {
+            Rows.Row row = head(rows, r.place(), r.approach(), r.movement(), r.name(), r.fromS(), r.toS());
+            put(row, "vehicles", r.vehicles());
+            put(row, "demand", r.demand());
+            put(row, "unfinished", r.unfinished());
+            put(row, "control_delay_s", r.controlDelay());
+            put(row, "entry_delay_s", r.entryDelay());
+            put(row, "geometric_delay_s", r.geometricDelay());
+            put(row, "stopped_delay_s", r.stoppedDelay());
+            put(row, "stops", r.stops());
+            put(row, "queue_mean_m", r.queueMean());
+            put(row, "queue_max_m", r.queueMax());
+            row.put("back_of_queue_p50_m", r.backP50()).put("back_of_queue_p95_m", r.backP95());
+            row.put("los", r.los() == null ? null : r.los().name());
+        }
+        return rows;
+    }
+
+    /** One row for each replication, for machines. */
+    Rows eachRows(boolean bySlice) {
+        Rows rows = new Rows();
+        for (RunSummary.Observation o : summary.observations(bySlice)) {
+            MovementRow r = o.row();
+            head(rows, r.place(), r.approach(), r.movement(), r.name(), r.fromS(), r.toS())
+                    .put("replication", o.replication())
+                    .put("vehicles", r.vehicles())
+                    .put("demand", r.demand())
+                    .put("unfinished", r.unfinished())
+                    .put("control_delay_s", r.controlDelayS())
+                    .put("entry_delay_s", r.entryDelayS())
+                    .put("geometric_delay_s", r.geometricDelayS())
+                    .put("stopped_delay_s", r.stoppedDelayS())
+                    .put("stops", r.stops())
+                    .put("queue_mean_m", r.queueMeanM())
+                    .put("queue_max_m", r.queueMaxM());
+        }
+        return rows;
+    }
+
+    private static Rows.Row head(
+            Rows rows, String place, String approach, String movement, String name, double fromS, double toS) {
+        return rows.add()
+                .put("place", place)
+                .put("approach", approach)
+                .put("movement", movement)
+                .put("name", name)
+                .put("from_s", fromS)
+                .put("to_s", toS);
+    }
+
+    private static void put(Rows.Row row, String key, Statistic s) {
+        row.put(key, s.mean())
+                .put(key + "_sd", s.sd())
+                .put(key + "_min", s.min())
+                .put(key + "_max", s.max())
+                .put(key + "_lo", s.lo())
+                .put(key + "_hi", s.hi());
+    }
+}

@@ -1,0 +1,58 @@
+package org.ulicarro.cli;
+
+import java.io.IOException;
+import java.io.PrintWriter;
+import java.nio.file.Files;
+import java.nio.file.Path;
+import java.util.concurrent.Callable;
+import java.util.stream.Stream;
+import org.ulicarro.core.base.Names;
+import org.ulicarro.files.Samples;
+import picocli.CommandLine.Command;
+import picocli.CommandLine.Model.CommandSpec;
+import picocli.CommandLine.Option;
+import picocli.CommandLine.ParameterException;
+import picocli.CommandLine.Parameters;
+import picocli.CommandLine.Spec;
+
+@Command(
+        name = "new",
+        mixinStandardHelpOptions = true,
+        description = "Writes a study to start from: a signalised crossroads that runs as it is.",
+        footer = {"", "Example:  ulicarro new my-junction"})
+final class NewCommand implements Callable<Integer> {
+
+    @Parameters(paramLabel = "DIR", description = "the folder to write, which must not exist yet or be empty")
+    private Path folder;
+
+    @Option(names = "--like", defaultValue = "crossroads", paramLabel = "SAMPLE", description = "crossroads (default)")
+    private String like;
+
+    @Spec
+    private CommandSpec spec;
+
+    @Override
+    public Integer call() throws IOException {
+        if (!Samples.starters().contains(like)) {
+            throw new ParameterException(
+                    spec.commandLine(), "there is no sample '" + like + "'." + Names.suggestion(like, Samples.starters()));
+        }
+        if (isInUse(folder)) {
+            throw new IOException(folder + ": there is something already; give a folder that does not exist yet");
+        }
+        Samples.write(like, folder);
+        PrintWriter out = spec.commandLine().getOut();
+        out.println("wrote " + folder + ": study.yaml, network.yaml, demand.yaml, signals.yaml, counts");
+        out.println("next: ulicarro check " + folder + "    ulicarro draw " + folder + " -o plan.svg    ulicarro run " + folder);
+        return Exit.DONE;
+    }
+
+    static boolean isInUse(Path folder) throws IOException {
+        if (!Files.isDirectory(folder)) {
+            return Files.exists(folder);
+        }
+        try (Stream<Path> content = Files.list(folder)) {
+            return content.findAny().isPresent();
+        }
+    }
+}

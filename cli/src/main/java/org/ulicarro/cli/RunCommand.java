@@ -1,0 +1,75 @@
+package org.ulicarro.cli;
+
+import java.io.IOException;
+import java.io.PrintWriter;
+import java.nio.file.Path;
+import java.util.ArrayList;
+import java.util.List;
+import java.util.concurrent.Callable;
+import org.ulicarro.files.LoadedStudy;
+import org.ulicarro.files.StudyProblem;
+import picocli.CommandLine.Command;
+import picocli.CommandLine.Mixin;
+import picocli.CommandLine.Model.CommandSpec;
+import picocli.CommandLine.Option;
+import picocli.CommandLine.ParameterException;
+import picocli.CommandLine.Spec;
+
+@Command(
+        name = "run",
+        mixinStandardHelpOptions = true,
+        description = "Runs replications of a study in parallel, keeps the results in STUDY/runs and prints the movement table."
+                + " Runs are never overwritten; the same study and seed give the same results on any machine.",
+        footer = {"", "Example:  ulicarro run quayside -a base -a pier-green -n 20"})
+final class RunCommand implements Callable<Integer> {
+
+    @Mixin
+    private StudyArguments study;
+
+    @Option(
+            names = {"-a", "--alternative"},
+            paramLabel = "ALT",
+            description = "run this alternative; may be given several times, 'base' is the study itself")
+    private List<String> alternatives = new ArrayList<>();
+
+    @Option(
+            names = {"-n", "--replications"},
+            paramLabel = "N",
+            description = "number of replications; the study's own unless given")
+    private Integer replications;
+
+    @Option(
+            names = {"-j", "--jobs"},
+            paramLabel = "J",
+            description = "replications at a time; one for each core unless given. Changes no result")
+    private Integer jobs;
+
+    @Spec
+    private CommandSpec spec;
+
+    @Override
+    public Integer call() throws StudyProblem, IOException, InterruptedException {
+        if (replications != null && (replications < 1 || replications > 10_000)) {
+            throw new ParameterException(spec.commandLine(), "the number of replications must be 1 to 10000");
+        }
+        if (jobs != null && (jobs < 1 || jobs > 1024)) {
+            throw new ParameterException(spec.commandLine(), "the number of jobs must be 1 to 1024");
+        }
+        List<LoadedStudy> loaded = new ArrayList<>();
+        for (String alternative : alternatives.isEmpty() ? List.of("base") : alternatives) {
+            loaded.add(study.read(alternative)); // all are read before the first one runs
+        }
+        PrintWriter out = spec.commandLine().getOut();
+        RunWork work = new RunWork(spec.commandLine().getErr());
+        int threads = jobs == null ? Runtime.getRuntime().availableProcessors() : jobs;
+        for (LoadedStudy one : loaded) {
+            Path run = work.run(one, study.period, replications == null ? 0 : replications, threads);
+            new MovementTable(run).print(out, false);
+            out.println();
+            out.println("run:  " + run);
+            out.println("next: ulicarro results " + run + " --by 15min    (also --each, --json, --csv)");
+            out.flush();
+        }
+        return Exit.DONE;
+    }
+}

@@ -1,0 +1,112 @@
+package org.ulicarro.cli;
+
+import java.io.IOException;
+import java.io.PrintWriter;
+import java.nio.file.Path;
+import java.time.Instant;
+import java.time.temporal.ChronoUnit;
+import java.util.ArrayList;
+import java.util.List;
+import java.util.Locale;
+import org.ulicarro.core.run.Digest;
+import org.ulicarro.core.run.Experiment;
+import org.ulicarro.core.run.Model;
+import org.ulicarro.core.run.ReplicationResult;
+import org.ulicarro.files.LoadedStudy;
+import org.ulicarro.files.Message;
+import org.ulicarro.files.RunFolder;
+import org.ulicarro.files.RunRecord;
+import org.ulicarro.files.RunStore;
+import org.ulicarro.files.StudyProblem;
+
+/** Runs one study, from its files to a run folder. */
+final class RunWork {
+
+    private final PrintWriter err;
+
+    RunWork(PrintWriter err) {
+        this.err = err;
+    }
+
+    /**
+     * Runs and writes; what is not complete is removed, also when the program is interrupted.
+     *
+     * @param replications how many, or 0 for the study's own number
+     * @param jobs threads
+     * @return the run's folder
+     */
+    Path run(LoadedStudy study, String period, int replications, int jobs)
+            throws StudyProblem, IOException, InterruptedException {
+        LoadedStudy.Compiled compiled = study.compile(period);
+        compiled.warnings().forEach(err::println);
+        RunStore store = new RunStore(study.folder());
+        Path part = store.begin(study.alternative());
+        Thread onInterrupt = new Thread(() -> store.discard(part));
+        Runtime.getRuntime().addShutdownHook(onInterrupt);
+        boolean whole = false;
+        try {
+            write(part, study, compiled, replications, jobs);
+            Path complete = store.finish(part);
+            whole = true;
+            return complete;
+        } finally {
+            if (!whole) {
+                store.discard(part);
+            }
+            forget(onInterrupt);
+        }
+    }
+
+    private static void forget(Thread hook) {
+        try {
+            Runtime.getRuntime().removeShutdownHook(hook);
+        } catch (IllegalStateException goingDown) {
+            // then it runs, and finds nothing to remove or removes what is not complete
+        }
+    }
+
+    private void write(Path part, LoadedStudy study, LoadedStudy.Compiled compiled, int replications, int jobs)
+            throws IOException, InterruptedException {
+        Model model = compiled.model();
+        int count = replications > 0 ? replications : model.study().replications();
+        Instant started = Instant.now().truncatedTo(ChronoUnit.SECONDS);
+        long clock = System.nanoTime();
+        ProgressLine progress = new ProgressLine(err, count);
+        List<ReplicationResult> results = Experiment.run(model, count, jobs, progress);
+        progress.done();
+        double seconds = (System.nanoTime() - clock) / 1e9;
+        RunRecord record = record(study, model, compiled.warnings(), results, started, seconds, jobs);
+        RunFolder.write(part, record, study, results, log(record, results));
+    }
+
+    private static RunRecord record(
+            LoadedStudy study, Model model, List<Message> warnings, List<ReplicationResult> results, Instant started,
+            double seconds, int jobs) {
+        return new RunRecord(
+                Main.version(), model.study().title(), study.alternative(), model.periodId(), model.period().from(),
+                model.period().to(), results.size(), model.study().seed(),
+                model.study().units().name().toLowerCase(Locale.ROOT), Digest.of(results),
+                results.stream().mapToInt(ReplicationResult::wanted).average().orElse(0),
+                results.stream().mapToInt(ReplicationResult::unservedAtEnd).average().orElse(0),
+                results.stream().mapToInt(ReplicationResult::unservedPeak).max().orElse(0),
+                warnings.stream().map(Message::toString).toList(), started.toString(),
+                StrictMath.rint(seconds * 1000) / 1000, jobs, System.getProperty("java.version"),
+                System.getProperty("os.name") + " " + System.getProperty("os.arch"));
+    }
+
+    private static List<String> log(RunRecord record, List<ReplicationResult> results) {
+        List<String> log = new ArrayList<>();
+        log.add("Ulicarro " + record.version() + ", started " + record.started() + ", " + record.jobs() + " jobs");
+        log.addAll(record.warnings());
+        for (ReplicationResult r : results) {
+            log.add(String.format(
+                    Locale.ROOT,
+                    "replication %d: %d vehicles wanted to travel, %d entered, %d outside at the end of the period (at most %d),"
+                            + " at most %d on the road, %d vehicle-steps",
+                    r.replication(), r.wanted(), r.entered(), r.unservedAtEnd(), r.unservedPeak(), r.mostOnRoad(),
+                    r.vehicleSteps()));
+        }
+        log.add(String.format(Locale.ROOT, "done in %.1f s, digest %s", record.seconds(), record.digest()));
+        return log;
+    }
+}

@@ -1,0 +1,155 @@
+package org.ulicarro.core.measure;
+
+import java.util.ArrayList;
+import java.util.LinkedHashMap;
+import java.util.List;
+import java.util.Map;
+import java.util.TreeMap;
+import java.util.function.ToDoubleFunction;
+import org.ulicarro.core.analysis.LevelOfService;
+
+/** Statistics over the replications of a run. */
+public final class RunSummary {
+
+    /** A row of one replication. */
+    public record Observation(int replication, MovementRow row) {}
+
+    /** A lane's cycle of one replication. */
+    public record CycleObservation(int replication, LaneCycle cycle) {}
+
+    /**
+     * A movement, approach or place over all replications. Each statistic is that of one figure of {@link MovementRow}.
+     *
+     * @param backP50 median back of queue over all cycles of all replications, of its longest lane (m)
+     * @param backP95 95th percentile of it (m)
+     * @param los from control and entry delay of the worst slice; null when nobody came
+     */
+    public record Row(
+            String place,
+            String approach,
+            String movement,
+            String name,
+            double fromS,
+            double toS,
+            Statistic vehicles,
+            Statistic demand,
+            Statistic unfinished,
+            Statistic controlDelay,
+            Statistic entryDelay,
+            Statistic geometricDelay,
+            Statistic stoppedDelay,
+            Statistic stops,
+            Statistic queueMean,
+            Statistic queueMax,
+            double backP50,
+            double backP95,
+            LevelOfService los) {}
+
+    private final List<Observation> observations;
+    private final Map<String, List<LaneCycle>> cyclesByLane = new TreeMap<>();
+
+    public RunSummary(List<Observation> observations, List<CycleObservation> cycles) {
+        this.observations = observations;
+        for (CycleObservation o : cycles) {
+            LaneCycle cycle = o.cycle();
+            cyclesByLane.computeIfAbsent(cycle.link() + "/" + cycle.lane(), none -> new ArrayList<>()).add(cycle);
+        }
+    }
+
+    /** One row per movement, approach and place over the whole period, in the order of the first replication. */
+    public List<Row> wholePeriod() {
+        return rows(false);
+    }
+
+    /** The same by slice of the period, slice by slice. */
+    public List<Row> bySlice() {
+        return rows(true);
+    }
+
+    /** The rows of each replication, over the whole period or by slice. */
+    public List<Observation> observations(boolean bySlice) {
+        double longest = observations.stream().mapToDouble(o -> length(o.row())).max().orElse(0);
+        boolean sliced = observations.stream().anyMatch(o -> length(o.row()) < longest);
+        return observations.stream()
+                .filter(o -> (length(o.row()) < longest) == (bySlice && sliced))
+                .toList();
+    }
+
+    private List<Row> rows(boolean slices) {
+        Map<String, List<MovementRow>> bySubject = new LinkedHashMap<>();
+        for (Observation o : observations(slices)) {
+            String key = o.row().fromS() + "/" + subject(o.row());
+            bySubject.computeIfAbsent(key, none -> new ArrayList<>()).add(o.row());
+        }
+        return bySubject.values().stream().map(this::summarise).toList();
+    }
+
+    private Row summarise(List<MovementRow> rows) {
+        MovementRow first = rows.get(0);
+        return new Row(
+                first.place(), first.approach(), first.movement(), first.name(), first.fromS(), first.toS(),
+                over(rows, MovementRow::vehicles), over(rows, MovementRow::demand), over(rows, MovementRow::unfinished),
+                over(rows, MovementRow::controlDelayS), over(rows, MovementRow::entryDelayS),
+                over(rows, MovementRow::geometricDelayS), over(rows, MovementRow::stoppedDelayS),
+                over(rows, MovementRow::stops), over(rows, MovementRow::queueMeanM), over(rows, MovementRow::queueMaxM),
+                back(first, 0.50), back(first, 0.95), levelOfService(first));
+    }
+
+    private static Statistic over(List<MovementRow> rows, ToDoubleFunction<MovementRow> figure) {
+        return Statistic.of(rows.stream().mapToDouble(figure).toArray());
+    }
+
+    /** Percentile of the back of queue of the longest of a row's lanes. */
+    private double back(MovementRow of, double share) {
+        double longest = Double.NaN;
+        for (List<LaneCycle> lane : cyclesByLane.values()) {
+            LaneCycle any = lane.get(0);
+            if (any.place().equals(of.place()) && serves(any, of)) {
+                double value = Percentile.of(
+                        lane.stream()
+                                .filter(c -> c.startS() >= of.fromS() && c.startS() < of.toS())
+                                .mapToDouble(LaneCycle::backM)
+                                .toArray(),
+                        share);
+                longest = Double.isNaN(longest) ? value : Math.max(longest, value);
+            }
+        }
+        return longest;
+    }
+
+    private static boolean serves(LaneCycle cycle, MovementRow row) {
+        if (!row.movement().equals(MovementRow.ALL)) {
+            return cycle.movements().contains(row.movement());
+        }
+        return row.approach().equals(MovementRow.ALL) || row.approach().equals(cycle.approach());
+    }
+
+    /** From the mean of control and entry delay over replications in the worst slice within a row's time. */
+    private LevelOfService levelOfService(MovementRow of) {
+        double longest = observations.stream().mapToDouble(o -> length(o.row())).max().orElse(0);
+        boolean sliced = observations.stream().anyMatch(o -> length(o.row()) < longest);
+        Map<Double, List<Double>> bySlice = new TreeMap<>();
+        for (Observation o : observations) {
+            MovementRow row = o.row();
+            boolean within = row.fromS() >= of.fromS() && row.toS() <= of.toS() && (length(row) < longest || !sliced);
+            if (within && subject(row).equals(subject(of)) && row.demand() > 0) {
+                bySlice.computeIfAbsent(row.fromS(), none -> new ArrayList<>())
+                        .add(row.controlDelayS() + row.entryDelayS());
+            }
+        }
+        double worst = Double.NaN;
+        for (List<Double> delays : bySlice.values()) {
+            double mean = delays.stream().mapToDouble(Double::doubleValue).sum() / delays.size();
+            worst = Double.isNaN(worst) ? mean : Math.max(worst, mean);
+        }
+        return Double.isNaN(worst) ? null : LevelOfService.atSignal(worst);
+    }
+
+    private static String subject(MovementRow row) {
+        return row.place() + "/" + row.approach() + "/" + row.movement();
+    }
+
+    private static double length(MovementRow row) {
+        return row.toS() - row.fromS();
+    }
+}

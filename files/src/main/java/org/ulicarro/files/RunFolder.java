@@ -1,0 +1,78 @@
+package org.ulicarro.files;
+
+import java.io.IOException;
+import java.nio.file.Files;
+import java.nio.file.Path;
+import java.sql.SQLException;
+import java.util.List;
+import org.ulicarro.core.measure.RunSummary;
+import org.ulicarro.core.run.ReplicationResult;
+import org.ulicarro.core.study.Count;
+import tools.jackson.core.JacksonException;
+import tools.jackson.databind.PropertyNamingStrategies;
+import tools.jackson.databind.json.JsonMapper;
+import tools.jackson.databind.node.ArrayNode;
+import tools.jackson.databind.node.ObjectNode;
+
+/** One run: {@code run.json}, {@code results.sqlite} and {@code log.txt}. */
+public final class RunFolder {
+
+    private static final String RECORD = "run.json";
+    private static final String RESULTS = "results.sqlite";
+    private static final String LOG = "log.txt";
+
+    private RunFolder() {}
+
+    /** Writes all files of a run into an existing folder. */
+    public static void write(
+            Path folder, RunRecord record, LoadedStudy study, List<ReplicationResult> results, List<String> log)
+            throws IOException {
+        Files.writeString(folder.resolve(RECORD), json(record, study));
+        Files.write(folder.resolve(LOG), log);
+        try {
+            ResultDatabase.write(folder.resolve(RESULTS), results);
+        } catch (SQLException e) {
+            throw new IOException("results.sqlite cannot be written: " + e.getMessage(), e);
+        }
+    }
+
+    private static String json(RunRecord record, LoadedStudy study) {
+        JsonMapper json = JsonMapper.builder()
+                .propertyNamingStrategy(PropertyNamingStrategies.SNAKE_CASE)
+                .build();
+        ObjectNode root = json.valueToTree(record);
+        root.set("study", study.tree());
+        ArrayNode counts = root.putArray("counts");
+        for (Count count : study.counts()) {
+            counts.addObject()
+                    .put("place", count.place())
+                    .put("movement", count.movement())
+                    .put("from_s", count.from())
+                    .put("to_s", count.to())
+                    .put("vehicles", count.vehicles());
+        }
+        return root.toPrettyString() + "\n";
+    }
+
+    /** Reads the facts of a run. */
+    public static RunRecord record(Path folder) throws IOException {
+        try {
+            return RunRecord.read(Files.readString(folder.resolve(RECORD)));
+        } catch (JacksonException e) {
+            throw new IOException(folder.resolve(RECORD) + " is damaged: " + e.getOriginalMessage(), e);
+        }
+    }
+
+    /** Reads the tables of a run. */
+    public static RunSummary summary(Path folder) throws IOException {
+        Path results = folder.resolve(RESULTS);
+        if (!Files.exists(results)) {
+            throw new IOException(results + " does not exist");
+        }
+        try {
+            return new RunSummary(ResultDatabase.movements(results), ResultDatabase.cycles(results));
+        } catch (SQLException e) {
+            throw new IOException(results + " cannot be read: " + e.getMessage(), e);
+        }
+    }
+}

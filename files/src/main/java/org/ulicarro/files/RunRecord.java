@@ -1,0 +1,88 @@
+package org.ulicarro.files;
+
+import java.util.ArrayList;
+import java.util.HashMap;
+import java.util.List;
+import java.util.Map;
+import tools.jackson.core.JsonParser;
+import tools.jackson.core.JsonToken;
+import tools.jackson.core.ObjectReadContext;
+import tools.jackson.core.json.JsonFactory;
+
+/**
+ * What {@code run.json} says of a run besides the study itself.
+ *
+ * @param version of Ulicarro
+ * @param title of the study
+ * @param alternative {@code base} or the names of alternatives
+ * @param period id of the period
+ * @param fromS its start (s since midnight)
+ * @param toS its end (s since midnight)
+ * @param replications how many
+ * @param seed of the study
+ * @param units metric or us, for printing
+ * @param digest of all result rows; equal for equal runs
+ * @param wanted vehicles that wanted to travel, mean over replications
+ * @param unservedAtEnd vehicles outside when the period ended, mean over replications
+ * @param unservedPeak the most outside at once in any replication
+ * @param warnings what the study's check said
+ * @param started when the run began (ISO 8601, UTC)
+ * @param seconds how long it took
+ * @param jobs threads
+ * @param java version of the Java runtime
+ * @param system operating system and processor kind
+ */
+public record RunRecord(
+        String version,
+        String title,
+        String alternative,
+        String period,
+        double fromS,
+        double toS,
+        int replications,
+        long seed,
+        String units,
+        String digest,
+        double wanted,
+        double unservedAtEnd,
+        int unservedPeak,
+        List<String> warnings,
+        String started,
+        double seconds,
+        int jobs,
+        String java,
+        String system) {
+
+    /** Reads it from the text of {@code run.json}, token by token: printing results should not wait for a whole data binding. */
+    static RunRecord read(String json) {
+        Map<String, String> facts = new HashMap<>();
+        List<String> warnings = new ArrayList<>();
+        try (JsonParser parser = new JsonFactory().createParser(ObjectReadContext.empty(), json)) {
+            parser.nextToken();
+            while (parser.nextToken() == JsonToken.PROPERTY_NAME) {
+                String key = parser.currentName();
+                JsonToken token = parser.nextToken();
+                if (token.isScalarValue()) {
+                    facts.put(key, parser.getString());
+                } else if (key.equals("warnings")) {
+                    while (parser.nextToken() != JsonToken.END_ARRAY) {
+                        warnings.add(parser.getString());
+                    }
+                } else {
+                    parser.skipChildren();
+                }
+            }
+        }
+        return new RunRecord(
+                facts.get("version"), facts.get("title"), facts.get("alternative"), facts.get("period"),
+                number(facts, "from_s"), number(facts, "to_s"), (int) number(facts, "replications"),
+                Long.parseLong(facts.getOrDefault("seed", "0")), facts.getOrDefault("units", "metric"),
+                facts.get("digest"), number(facts, "wanted"), number(facts, "unserved_at_end"),
+                (int) number(facts, "unserved_peak"), warnings, facts.get("started"), number(facts, "seconds"),
+                (int) number(facts, "jobs"), facts.get("java"), facts.get("system"));
+    }
+
+    private static double number(Map<String, String> facts, String key) {
+        return Double.parseDouble(facts.getOrDefault(key, "0"));
+    }
+}

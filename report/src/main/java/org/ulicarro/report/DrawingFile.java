@@ -1,0 +1,71 @@
+package org.ulicarro.report;
+
+import java.awt.Graphics2D;
+import java.awt.RenderingHints;
+import java.awt.image.BufferedImage;
+import java.io.ByteArrayOutputStream;
+import java.io.IOException;
+import java.nio.charset.StandardCharsets;
+import java.nio.file.Files;
+import java.nio.file.Path;
+import java.nio.file.StandardCopyOption;
+import java.util.Locale;
+import java.util.function.Consumer;
+import javax.imageio.ImageIO;
+import org.jfree.svg.SVGGraphics2D;
+
+/** Writes one drawing as the kind of file that its ending says. */
+public final class DrawingFile {
+
+
+    private DrawingFile() {}
+
+    /** Whether a file of that ending can be written. */
+    public static boolean canWrite(Path file) {
+        String name = file.getFileName().toString().toLowerCase(Locale.ROOT);
+        return name.endsWith(".svg") || name.endsWith(".png");
+    }
+
+    /**
+     * Draws into a file, which appears only when it is whole.
+     *
+     * @param file ends in .svg or .png
+     * @param width of the drawing (pixels, or SVG units)
+     * @param height likewise
+     * @param drawing draws it
+     */
+    public static void write(Path file, int width, int height, Consumer<Graphics2D> drawing) throws IOException {
+        byte[] bytes = file.getFileName().toString().toLowerCase(Locale.ROOT).endsWith(".svg")
+                ? svg(width, height, drawing)
+                : png(width, height, drawing);
+        Path whole = file.toAbsolutePath();
+        Path part = whole.resolveSibling(whole.getFileName() + ".part");
+        try {
+            Files.write(part, bytes);
+            Files.move(part, whole, StandardCopyOption.REPLACE_EXISTING);
+        } finally {
+            Files.deleteIfExists(part);
+        }
+    }
+
+    private static byte[] svg(int width, int height, Consumer<Graphics2D> drawing) {
+        SVGGraphics2D graphics = new SVGGraphics2D(width, height);
+        graphics.setDefsKeyPrefix("u"); // the same drawing gives the same file
+        drawing.accept(graphics);
+        return graphics.getSVGDocument().getBytes(StandardCharsets.UTF_8);
+    }
+
+    private static byte[] png(int width, int height, Consumer<Graphics2D> drawing) throws IOException {
+        BufferedImage image =
+                new BufferedImage(width, height, BufferedImage.TYPE_INT_RGB);
+        Graphics2D graphics = image.createGraphics();
+        graphics.setRenderingHint(RenderingHints.KEY_ANTIALIASING, RenderingHints.VALUE_ANTIALIAS_ON);
+        graphics.setRenderingHint(RenderingHints.KEY_TEXT_ANTIALIASING, RenderingHints.VALUE_TEXT_ANTIALIAS_ON);
+        graphics.setRenderingHint(RenderingHints.KEY_STROKE_CONTROL, RenderingHints.VALUE_STROKE_PURE);
+        drawing.accept(graphics);
+        graphics.dispose();
+        ByteArrayOutputStream out = new ByteArrayOutputStream();
+        ImageIO.write(image, "png", out);
+        return out.toByteArray();
+    }
+}

@@ -1,0 +1,122 @@
+package org.ulicarro.report;
+
+import java.awt.geom.AffineTransform;
+import java.awt.geom.Path2D;
+import java.util.List;
+import org.ulicarro.core.network.Lane;
+import org.ulicarro.core.network.Polyline;
+import org.ulicarro.core.network.Pose;
+import org.ulicarro.core.study.Arrows;
+
+/** Shapes of a plan in metres. */
+final class Shapes {
+
+    private Shapes() {}
+
+    static Path2D line(Polyline line) {
+        Path2D path = new Path2D.Double();
+        path.moveTo(line.x(0), line.y(0));
+        for (int i = 1; i < line.size(); i++) {
+            path.lineTo(line.x(i), line.y(i));
+        }
+        return path;
+    }
+
+    /** A line beside a lane's middle, positive to its right, between two positions. */
+    static Path2D beside(Lane lane, double right, double from, double to) {
+        Path2D path = new Path2D.Double();
+        int steps = Math.max(1, (int) Math.ceil((to - from) / 2));
+        for (int i = 0; i <= steps; i++) {
+            Pose pose = lane.at(from + (to - from) * i / steps).right(right);
+            if (i == 0) {
+                path.moveTo(pose.x(), pose.y());
+            } else {
+                path.lineTo(pose.x(), pose.y());
+            }
+        }
+        return path;
+    }
+
+    /** A lane's surface from kerb to kerb. */
+    static Path2D surface(Lane lane) {
+        Path2D path = beside(lane, -lane.width() / 2, lane.start(), lane.end());
+        int steps = Math.max(1, (int) Math.ceil((lane.end() - lane.start()) / 2));
+        for (int i = steps; i >= 0; i--) {
+            Pose pose = lane.at(lane.start() + (lane.end() - lane.start()) * i / steps).right(lane.width() / 2);
+            path.lineTo(pose.x(), pose.y());
+        }
+        path.closePath();
+        return path;
+    }
+
+    /** The paved area of a junction: straight along the stop lines, rounded where kerbs meet. */
+    static Path2D pavement(List<Pose> outline) {
+        Path2D path = new Path2D.Double();
+        path.moveTo(outline.get(0).x(), outline.get(0).y());
+        for (int i = 0; i < outline.size(); i += 2) {
+            Pose left = outline.get(i + 1);
+            Pose right = outline.get((i + 2) % outline.size());
+            path.lineTo(left.x(), left.y());
+            corner(path, left, right);
+        }
+        path.closePath();
+        return path;
+    }
+
+    /** From the left kerb of one leg to the right kerb of the next; both poses look outward. */
+    private static void corner(Path2D path, Pose left, Pose right) {
+        double cross = left.dx() * right.dy() - left.dy() * right.dx();
+        double gx = right.x() - left.x();
+        double gy = right.y() - left.y();
+        double back = cross == 0 ? 0 : (gx * right.dy() - gy * right.dx()) / cross;
+        if (back < 0 && back > -60) { // the kerbs meet inside: bend around that point
+            path.quadTo(left.x() + left.dx() * back, left.y() + left.dy() * back, right.x(), right.y());
+        } else {
+            path.lineTo(right.x(), right.y());
+        }
+    }
+
+    /** Arrows as painted, pointing along the lane, their tip at a pose; about 5 m long. */
+    static Path2D arrows(Arrows arrows, Pose tip) {
+        Path2D shape = new Path2D.Double();
+        if (arrows.through()) {
+            shaft(shape, 0, -5, 0, -1.4);
+            head(shape, 0, -1.6, 0, 1, 1.6, 0.55);
+        }
+        if (arrows.left() || arrows.uturn()) {
+            bend(shape, -1);
+        }
+        if (arrows.right()) {
+            bend(shape, 1);
+        }
+        // drawn with the driver looking up; turned into the lane's direction
+        AffineTransform into = new AffineTransform(tip.dy(), -tip.dx(), tip.dx(), tip.dy(), tip.x(), tip.y());
+        return new Path2D.Double(shape, into);
+    }
+
+    private static void bend(Path2D shape, int side) {
+        shaft(shape, 0, -5, 0, -3.0);
+        shape.moveTo(-0.12, -3.0);
+        shape.lineTo(0.12, -3.0);
+        shape.lineTo(side * 0.75 + 0.05, -2.15);
+        shape.lineTo(side * 0.75 - 0.05, -1.95);
+        shape.closePath();
+        double norm = Math.sqrt(2);
+        head(shape, side * 0.62, -2.2, side / norm, 1 / norm, 1.15, 0.5);
+    }
+
+    private static void shaft(Path2D shape, double x1, double y1, double x2, double y2) {
+        shape.moveTo(x1 - 0.12, y1);
+        shape.lineTo(x1 + 0.12, y1);
+        shape.lineTo(x2 + 0.12, y2);
+        shape.lineTo(x2 - 0.12, y2);
+        shape.closePath();
+    }
+
+    private static void head(Path2D shape, double x, double y, double dx, double dy, double length, double half) {
+        shape.moveTo(x + dx * length, y + dy * length);
+        shape.lineTo(x - dy * half, y + dx * half);
+        shape.lineTo(x + dy * half, y - dx * half);
+        shape.closePath();
+    }
+}
