@@ -32,6 +32,7 @@ final class Driving {
     private final Aspects aspects;
     private final Occupancy occupancy;
     private final double dt;
+    private final double halfStep;
 
     // the strictest constraint found so far for the vehicle in hand
     private double accel;
@@ -48,6 +49,7 @@ final class Driving {
         this.aspects = aspects;
         this.occupancy = occupancy;
         this.dt = dt;
+        halfStep = dt / 2;
     }
 
     void accelerate() {
@@ -89,12 +91,12 @@ final class Driving {
         double gap = f.pos[leader] + leaderOffset - f.length[leader] - f.pos[v];
         double speed = f.speed[v];
         double wanted = Following.towards(
-                speed, gap, f.speed[leader], f.space[v], f.gapTime[v], f.pickup[v], f.comfort[v]);
+                speed, gap, f.speed[leader], f.space[v], f.gapTime[v], f.pickup[v], f.closing[v]);
         wanted = Math.max(wanted, -f.hardest[v]);
         double after = Math.max(0, speed + wanted * dt);
         // the square root of the safe speed is only taken where the wanted one would break the promise
-        double needs = (speed + after) / 2 * dt + after * after / (2 * f.hardest[v]);
-        double room = gap - 0.2 + f.speed[leader] * f.speed[leader] / (2 * f.hardest[leader]);
+        double needs = (speed + after) * halfStep + after * after * f.stopping[v];
+        double room = gap - Following.MARGIN + f.speed[leader] * f.speed[leader] * f.stopping[leader];
         if (needs > room) {
             wanted = Math.min(
                     wanted, Following.safe(speed, gap, f.speed[leader], f.hardest[v], f.hardest[leader], dt));
@@ -110,10 +112,10 @@ final class Driving {
     private void stopAt(int v, double distance, double standOff) {
         double speed = f.speed[v];
         double wanted =
-                Following.towards(speed, distance, 0, standOff, f.gapTime[v], f.pickup[v], f.comfort[v]);
+                Following.towards(speed, distance, 0, standOff, f.gapTime[v], f.pickup[v], f.closing[v]);
         wanted = Math.max(wanted, -f.hardest[v]);
         double after = Math.max(0, speed + wanted * dt);
-        if ((speed + after) / 2 * dt + after * after / (2 * f.hardest[v]) > distance - 0.2) {
+        if ((speed + after) * halfStep + after * after * f.stopping[v] > distance - Following.MARGIN) {
             wanted = Math.min(wanted, Following.safe(speed, distance, 0, f.hardest[v], f.hardest[v], dt));
         }
         if (wanted < accel) {
@@ -184,7 +186,7 @@ final class Driving {
         if (table.path[lane]) {
             insideJunction(v, lane, f.pos[v]);
         } else if (next == Fleet.WRONG_LANE) {
-            keepRoomToChange(lane, v, toEnd);
+            keepRoomToChange(v, toEnd);
         } else if (next >= 0) {
             int leader = k > 0 ? queues.at(lane, k - 1) : -1;
             boolean leaderStays = leader >= 0 && f.holds[leader] == 1;
@@ -267,16 +269,14 @@ final class Driving {
     }
 
     /** In a lane that does not lead on, a driver stays behind those in the lane beside it, and stops at the line at the latest. */
-    private void keepRoomToChange(int lane, int v, double toEnd) {
+    private void keepRoomToChange(int v, double toEnd) {
         stopAt(v, toEnd, BEFORE_LINE);
-        int movement = occupancy.movementOf(v, f.cursor[v]);
-        int beside = table.lanesTo(lane, movement) < 0 ? table.left[lane] : table.right[lane];
-        int leader = occupancy.firstAhead(beside, f.pos[v]);
+        int leader = occupancy.firstAhead(f.beside[v], f.pos[v]);
         if (leader >= 0) {
             double gap = f.pos[leader] - f.length[leader] - f.pos[v];
             if (gap > 0) {
                 double wanted = Following.towards(
-                        f.speed[v], gap, f.speed[leader], f.space[v], f.gapTime[v], f.pickup[v], f.comfort[v]);
+                        f.speed[v], gap, f.speed[leader], f.space[v], f.gapTime[v], f.pickup[v], f.closing[v]);
                 wanted = Math.max(wanted, -f.comfort[v]);
                 if (wanted < accel) {
                     accel = wanted;
@@ -298,11 +298,9 @@ final class Driving {
             if (there < want) {
                 allowed = Math.min(allowed, there * there + 2 * CURVE_DECELERATION * Math.max(0, toEnd));
                 double excess = f.speed[v] * f.speed[v] - there * there;
-                if (excess > 0) {
-                    double needed = excess / (2 * Math.max(0.5, toEnd));
-                    if (needed >= CURVE_DECELERATION) {
-                        braking = -Math.min(needed, f.comfort[v]);
-                    }
+                double room = 2 * Math.max(0.5, toEnd);
+                if (excess >= CURVE_DECELERATION * room) {
+                    braking = -Math.min(excess / room, f.comfort[v]);
                 }
             }
         }

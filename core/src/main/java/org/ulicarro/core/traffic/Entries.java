@@ -169,7 +169,7 @@ final class Entries implements Stateful {
         f.tail[row] = LaneTable.NONE;
         f.tail2[row] = LaneTable.NONE;
         f.insideSince[row] = Double.NaN;
-        f.next[row] = occupancy.wayOn(row, lane, 0);
+        occupancy.plan(row, lane);
         queues.append(lane, row);
     }
 

@@ -33,6 +33,7 @@ final class Fleet extends Columns implements Stateful {
     int[] type; // ordinal of its VehicleType
     int[] lane;
     int[] next; // the lane after this one, or EXIT, or WRONG_LANE
+    int[] beside; // neighbouring lane to change into when in the wrong one, else LaneTable.NONE
     int[] cursor; // place of the next movement in its route
     double[] pos; // front bumper, m along its lane
     double[] speed; // m/s, never negative
@@ -48,6 +49,8 @@ final class Fleet extends Columns implements Stateful {
     double[] space; // standing distance to the vehicle ahead, m
     double[] reaction; // s, before a standing driver moves off
     double[] hardest; // strongest braking, m/s²
+    double[] closing; // 1 / (2 sqrt(pickup * comfort)), s²/m, of the following rule
+    double[] stopping; // 1 / (2 hardest), s²/m: times speed squared the shortest way to a stop
     double[] yellowLimit; // deceleration above which the driver goes on at yellow, m/s²
     double[] criticalGap; // s, in the stream it yields to
 
@@ -92,6 +95,7 @@ final class Fleet extends Columns implements Stateful {
         type = ints(type);
         lane = ints(lane);
         next = ints(next);
+        beside = ints(beside);
         cursor = ints(cursor);
         decision = ints(decision);
         committed = ints(committed);
@@ -111,6 +115,8 @@ final class Fleet extends Columns implements Stateful {
         space = doubles(space);
         reaction = doubles(reaction);
         hardest = doubles(hardest);
+        closing = doubles(closing);
+        stopping = doubles(stopping);
         yellowLimit = doubles(yellowLimit);
         criticalGap = doubles(criticalGap);
         ready = doubles(ready);

@@ -12,7 +12,7 @@ package org.ulicarro.core.traffic;
 final class Following {
 
     /** Bodies keep this from each other even in an emergency (m). */
-    private static final double MARGIN = 0.2;
+    static final double MARGIN = 0.2;
 
     /** How fast a driver sheds speed above the desired one (s). */
     private static final double RELAXATION = 1.0;
@@ -33,11 +33,11 @@ final class Following {
      * Acceleration towards what is ahead (m/s²): a (1 - (s/gap)²) with s = space + v T + v (v - vl) / (2 sqrt(a b)).
      *
      * @param gap bumper to bumper (m)
+     * @param closing 1 / (2 sqrt(a b)) (s²/m)
      */
     static double towards(
-            double speed, double gap, double leaderSpeed, double space, double gapTime, double pickup, double comfort) {
-        double closing = speed * gapTime + speed * (speed - leaderSpeed) / (2 * Math.sqrt(pickup * comfort));
-        double desiredGap = space + Math.max(0, closing);
+            double speed, double gap, double leaderSpeed, double space, double gapTime, double pickup, double closing) {
+        double desiredGap = space + Math.max(0, speed * (gapTime + (speed - leaderSpeed) * closing));
         double ratio = desiredGap / Math.max(gap, 0.01);
         return pickup * (1 - ratio * ratio);
     }

@@ -40,7 +40,7 @@ final class LaneChanges {
         sortByTarget();
         for (int i = 0; i < wishCount; i++) {
             int v = wishes[i];
-            int target = target(v);
+            int target = f.beside[v];
             if (fits(v, target)) {
                 move(v, target);
             }
@@ -63,19 +63,13 @@ final class LaneChanges {
     private void wish(int lane) {
         for (int k = 0; k < queues.count[lane]; k++) {
             int v = queues.at(lane, k);
-            if (f.next[v] == Fleet.WRONG_LANE && f.changedFrom[v] == LaneTable.NONE && fits(v, target(v))) {
+            if (f.next[v] == Fleet.WRONG_LANE && f.changedFrom[v] == LaneTable.NONE && fits(v, f.beside[v])) {
                 if (wishCount == wishes.length) {
                     wishes = java.util.Arrays.copyOf(wishes, wishCount * 2);
                 }
                 wishes[wishCount++] = v;
             }
         }
-    }
-
-    private int target(int v) {
-        int lane = f.lane[v];
-        int away = table.lanesTo(lane, occupancy.movementOf(v, f.cursor[v]));
-        return away < 0 ? table.left[lane] : table.right[lane];
     }
 
     /** By target lane, then from the front, then by id. */
@@ -92,8 +86,8 @@ final class LaneChanges {
     }
 
     private boolean isLater(int u, int v) {
-        int targetU = target(u);
-        int targetV = target(v);
+        int targetU = f.beside[u];
+        int targetV = f.beside[v];
         if (targetU != targetV) {
             return targetU > targetV;
         }
@@ -133,7 +127,7 @@ final class LaneChanges {
         double speed = f.speed[behind];
         double wanted = Following.towards(
                 speed, gap, f.speed[ahead], f.space[behind] * 0.5, f.gapTime[behind] * 0.5, f.pickup[behind],
-                f.comfort[behind]);
+                f.closing[behind]);
         double safe = Following.safe(speed, gap, f.speed[ahead], f.hardest[behind], f.hardest[ahead], dt);
         return speed < 0.1 ? safe >= 0 : Math.min(wanted, safe) >= -ACCEPTED;
     }
@@ -155,7 +149,7 @@ final class LaneChanges {
         f.changedFrom[v] = old;
         f.changeLeft[v] = DURATION;
         f.lane[v] = target;
-        f.next[v] = occupancy.wayOn(v, target, f.cursor[v]);
+        occupancy.plan(v, target);
         f.want[v] = table.limit[target] * f.factor[v];
     }
 }

@@ -156,7 +156,7 @@ final class Motion {
 
     private void leaveJunction(int v, int lane) {
         f.cursor[v]++;
-        f.next[v] = occupancy.wayOn(v, lane, f.cursor[v]);
+        occupancy.plan(v, lane);
         f.committed[v] = 0;
         f.insideSince[v] = Double.NaN;
         ledger.cruise[v] = table.limit[lane] * f.factor[v];

@@ -33,6 +33,16 @@ final class Occupancy {
         return path == LaneTable.NONE ? Fleet.WRONG_LANE : path;
     }
 
+    /** Sets where a vehicle goes on from a lane of a link, and the lane beside it that it needs when this one does not lead there. */
+    void plan(int v, int lane) {
+        f.next[v] = wayOn(v, lane, f.cursor[v]);
+        f.beside[v] = LaneTable.NONE;
+        if (f.next[v] == Fleet.WRONG_LANE) {
+            boolean leftwards = table.lanesTo(lane, movementOf(v, f.cursor[v])) < 0;
+            f.beside[v] = leftwards ? table.left[lane] : table.right[lane];
+        }
+    }
+
     boolean isEmpty(int lane) {
         return queues.count[lane] == 0 && queues.guestCount[lane] == 0;
     }

@@ -69,6 +69,8 @@ final class Traits {
         f.yellowLimit[row] = Draws.normalWithinTwo(key, 7, YELLOW_LIMIT, YELLOW_LIMIT_SD);
         f.criticalGap[row] = Draws.normalWithinTwo(key, 8, CRITICAL_GAP, SPREAD * CRITICAL_GAP);
         f.hardest[row] = HARDEST_BRAKING;
+        f.closing[row] = 1 / (2 * Math.sqrt(f.pickup[row] * f.comfort[row]));
+        f.stopping[row] = 1 / (2 * HARDEST_BRAKING);
     }
 
     static VehicleType type(int ordinal) {
