@@ -15,8 +15,9 @@ import java.util.regex.Pattern;
 public record Quantity(double mean, double spread) {
 
     private static final String NUMBER = "[-+]?\\d+(?:\\.\\d+)?";
-    private static final Pattern FORM =
-            Pattern.compile("\\s*(" + NUMBER + ")\\s*([^\\s\\d±]*)\\s*(?:(?:±|\\+-)\\s*(" + NUMBER + ")\\s*([^\\s\\d±]*)\\s*)?");
+    private static final String UNIT = "((?:[^\\s\\d±+,.][^\\s±]*)?)";
+    private static final Pattern FORM = Pattern.compile(
+            "\\s*(" + NUMBER + ")\\s*" + UNIT + "\\s*(?:(?:±|\\+-)\\s*(" + NUMBER + ")\\s*" + UNIT + "\\s*)?");
 
     /** A quantity's text that cannot be read; the message says what to write instead. */
     public static final class Unreadable extends Exception {

@@ -43,6 +43,11 @@ public final class SignalSystem {
         return groupOf[movement];
     }
 
+    /** How long a movement's yellow lasts (s); 0 where no signal holds it. */
+    public double yellowOf(int movement) {
+        return groupOf[movement] == NO_GROUP ? 0 : groups.get(groupOf[movement]).yellowSeconds();
+    }
+
     /** Whether a movement goes in gaps on its green. */
     public boolean yields(int movement) {
         return yields[movement];

@@ -22,6 +22,12 @@ final class Driving {
     /** Time a driver needs to see yellow and to act on it (s). */
     private static final double YELLOW_REACTION = 1.0;
 
+    /** Drivers who could only pass this long after yellow has ended try harder to stop (s). */
+    private static final double LATE_AT_MOST = 0.3;
+
+    /** How hard they brake then (m/s²). */
+    private static final double TOO_LATE_LIMIT = 4.5;
+
     /** Below this speed a vehicle stands (m/s). */
     private static final double STANDING = 0.01;
 
@@ -96,7 +102,8 @@ final class Driving {
         double after = Math.max(0, speed + wanted * dt);
         // the square root of the safe speed is only taken where the wanted one would break the promise
         double needs = (speed + after) * halfStep + after * after * f.stopping[v];
-        double room = gap - Following.MARGIN + f.speed[leader] * f.speed[leader] * f.stopping[leader];
+        double leaderStops = f.speed[leader] * f.speed[leader] * Math.min(f.stopping[leader], f.stopping[v]);
+        double room = gap - Following.MARGIN + leaderStops;
         if (needs > room) {
             wanted = Math.min(
                     wanted, Following.safe(speed, gap, f.speed[leader], f.hardest[v], f.hardest[leader], dt));
@@ -221,7 +228,9 @@ final class Driving {
         double speed = f.speed[v];
         if (aspect == Aspect.YELLOW && f.decision[v] == Fleet.UNDECIDED) {
             double room = toEnd - speed * YELLOW_REACTION;
-            boolean canStop = room > 0 && speed * speed / (2 * room) <= f.yellowLimit[v];
+            boolean inTime = toEnd <= speed * (table.yellow[f.next[v]] + LATE_AT_MOST);
+            double limit = inTime ? f.yellowLimit[v] : Math.max(f.yellowLimit[v], TOO_LATE_LIMIT);
+            boolean canStop = room > 0 && speed * speed / (2 * room) <= limit;
             f.decision[v] = canStop ? Fleet.STOPS : Fleet.GOES;
         }
         if (f.decision[v] == Fleet.GOES) {
@@ -249,10 +258,9 @@ final class Driving {
                 continue;
             }
             if (table.rank[path][c] == LaneTable.GOES_FIRST) {
-                double speed = f.speed[v];
-                double needed = speed * speed / (2 * Math.max(0.1, distance - BEFORE_LINE / 2));
-                if (needed >= YIELD_TO_COMMITTED && occupancy.takenByCommitted(path, c)) {
-                    take(-needed);
+                if (occupancy.takenByCommitted(path, c)) {
+                    // the bound of safe following with this braking: late, firm, and enough whatever the step
+                    take(v, Following.safe(f.speed[v], distance, 0, YIELD_TO_COMMITTED, YIELD_TO_COMMITTED, dt));
                 }
             } else if (occupancy.blocked(v, path, c, at)) {
                 stopAt(v, distance, 0.5);
@@ -260,9 +268,9 @@ final class Driving {
         }
     }
 
-    private void take(double wanted) {
+    private void take(int v, double wanted) {
         if (wanted < accel) {
-            accel = Math.max(wanted, -9.5);
+            accel = Math.max(wanted, -f.hardest[v]);
             byControl = true;
             byVehicle = -1;
         }

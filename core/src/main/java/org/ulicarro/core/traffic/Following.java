@@ -46,12 +46,15 @@ final class Following {
      * The highest acceleration (m/s²) after which this vehicle, braking with all it has, still stops behind where the leader stops
      * when it does the same. It keeps a promise by induction: if it held before the step it can be kept in every later one.
      *
+     * <p>A leader is taken to brake at least as hard as this vehicle can: stopping behind where it stops does not keep a hard braker
+     * from running into a soft one on the way.
+     *
      * <p>The condition is v'²/2B + (v + v') dt/2 <= gap + vl²/2Bl for the speed v' after the step; the form is that of P. G. Gipps,
      * <i>A behavioural car-following model for computer simulation</i>, Transportation Research B 15, 1981.
      */
     static double safe(
             double speed, double gap, double leaderSpeed, double hardest, double leaderHardest, double dt) {
-        double room = gap - MARGIN + leaderSpeed * leaderSpeed / (2 * leaderHardest);
+        double room = gap - MARGIN + leaderSpeed * leaderSpeed / (2 * Math.max(hardest, leaderHardest));
         double left = room - speed * dt / 2;
         if (left <= 0) {
             // Cannot be kept within this step: stop in what room there is.

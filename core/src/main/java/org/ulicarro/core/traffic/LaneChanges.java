@@ -47,21 +47,8 @@ final class LaneChanges {
         }
     }
 
-    /** Ends the sideways move of those who have been at it long enough. */
-    void finishMoves() {
-        for (int v = 0; v < f.rows; v++) {
-            if (f.id[v] >= 0 && f.changedFrom[v] != LaneTable.NONE) {
-                f.changeLeft[v] -= dt;
-                if (f.changeLeft[v] <= 1e-9) {
-                    queues.removeGuest(f.changedFrom[v], v);
-                    f.changedFrom[v] = LaneTable.NONE;
-                }
-            }
-        }
-    }
-
     private void wish(int lane) {
-        for (int k = 0; k < queues.count[lane]; k++) {
+        for (int k = queues.count[lane] - 1; k >= 0; k--) {
             int v = queues.at(lane, k);
             if (f.next[v] == Fleet.WRONG_LANE && f.changedFrom[v] == LaneTable.NONE && fits(v, f.beside[v])) {
                 if (wishCount == wishes.length) {

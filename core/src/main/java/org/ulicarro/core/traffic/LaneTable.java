@@ -41,6 +41,7 @@ public final class LaneTable {
     final int[] from; // path -> the lane it leaves
     final int[] to; // path -> the lane it enters
     final int[] group; // path -> its signal group, or SignalSystem.NO_GROUP
+    final double[] yellow; // path -> how long its yellow lasts, s
     final int[] link; // lane -> its link; on a path the link it leaves
     final int[][] paths; // lane -> the paths that leave it
     final int[][] sources; // lane -> the lanes from which vehicles come, in fixed order
@@ -68,6 +69,7 @@ public final class LaneTable {
         from = filled(NONE);
         to = filled(NONE);
         group = filled(SignalSystem.NO_GROUP);
+        yellow = new double[lanes];
         link = filled(NONE);
         paths = new int[lanes][];
         sources = new int[lanes][];
@@ -122,6 +124,7 @@ public final class LaneTable {
                 from[p.lane()] = p.fromLane();
                 to[p.lane()] = p.toLane();
                 group[p.lane()] = signals.groupOf(m.index());
+                yellow[p.lane()] = signals.yellowOf(m.index());
                 link[p.lane()] = m.fromLink();
                 leaving.get(p.fromLane()).add(p.lane());
                 arriving.get(p.lane()).add(p.fromLane());

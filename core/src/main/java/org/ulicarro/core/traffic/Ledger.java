@@ -19,6 +19,7 @@ final class Ledger extends Columns implements Stateful {
     double[] aloneSquared; // (m/s)², what its speed would be here if it were alone
     double[] allowedSquared; // (m/s)², highest speed that curves ahead allow it here
     double[] cruise; // m/s, its desired speed on the straight of this road
+    double[] pace; // s/m, the inverse of that
 
     // since the last controlled place
     int[] ahead; // the next movement under control, or LaneTable.NONE
@@ -42,6 +43,7 @@ final class Ledger extends Columns implements Stateful {
         aloneSquared = doubles(aloneSquared);
         allowedSquared = doubles(allowedSquared);
         cruise = doubles(cruise);
+        pace = doubles(pace);
         ahead = ints(ahead);
         held = ints(held);
         queued = ints(queued);
@@ -61,9 +63,15 @@ final class Ledger extends Columns implements Stateful {
         outside[row] = enteredAt - wantedAt;
         aloneSquared[row] = desired * desired;
         allowedSquared[row] = desired * desired;
-        cruise[row] = desired;
+        cruiseAt(row, desired);
         rows = Math.max(rows, row + 1);
         begin(row, movementAhead);
+    }
+
+    /** Sets the desired speed on the straight of the road that a vehicle is on now. */
+    void cruiseAt(int row, double desired) {
+        cruise[row] = desired;
+        pace[row] = 1 / desired;
     }
 
     /** Starts the account of the next controlled place. */

@@ -52,21 +52,20 @@ final class Motion {
                 }
                 f.speed[v] = after;
                 f.pos[v] += moved;
-                keepAccount(v, moved, before, after);
+                keepAccount(v, moved, after);
             }
         }
     }
 
-    private void keepAccount(int v, double moved, double before, double after) {
-        double allowed = ledger.allowedSquared[v];
-        double alone = Math.min(ledger.aloneSquared[v], allowed);
-        double want = f.want[v];
-        double wantSquared = want * want;
-        double share = Math.min(1, alone / wantSquared);
-        double gained = alone + 2 * f.pickup[v] * (1 - share * share) * moved;
-        gained = Math.min(gained, allowed);
-        ledger.aloneSquared[v] = gained;
-        double freeTime = moved / Math.sqrt((alone + gained) / 2);
+    private void keepAccount(int v, double moved, double after) {
+        double freeTime = moved * ledger.pace[v];
+        double cruise = ledger.cruise[v];
+        double full = cruise * cruise;
+        if (ledger.allowedSquared[v] < full || ledger.aloneSquared[v] < full) {
+            double onStraight = freeTime;
+            freeTime = timeAlone(v, moved);
+            ledger.geometric[v] += freeTime - onStraight;
+        }
         double lost = dt - freeTime;
         if (Double.isNaN(ledger.lineTime[v])) {
             ledger.lost[v] += lost;
@@ -76,7 +75,6 @@ final class Motion {
         if (ledger.held[v] == 1) {
             ledger.control[v] += lost;
         }
-        ledger.geometric[v] += freeTime - moved / ledger.cruise[v];
         if (after < STOP_SPEED) {
             ledger.stopped[v] += dt;
             if (ledger.armed[v] == 1) {
@@ -86,6 +84,16 @@ final class Motion {
         } else if (after > MOVING_SPEED) {
             ledger.armed[v] = 1;
         }
+    }
+
+    /** Time for a stretch near a curve, if the vehicle were alone: it brakes for the curve and picks up speed after it. */
+    private double timeAlone(int v, double moved) {
+        double allowed = ledger.allowedSquared[v];
+        double alone = Math.min(ledger.aloneSquared[v], allowed);
+        double share = Math.min(1, alone / (f.want[v] * f.want[v]));
+        double reached = Math.min(allowed, alone + 2 * f.pickup[v] * (1 - share * share) * moved);
+        ledger.aloneSquared[v] = reached;
+        return moved / Math.sqrt((alone + reached) / 2);
     }
 
     /** Each lane pulls from the lanes before it, the one furthest over the end first, then by id, until nobody is left over. */
@@ -159,7 +167,7 @@ final class Motion {
         occupancy.plan(v, lane);
         f.committed[v] = 0;
         f.insideSince[v] = Double.NaN;
-        ledger.cruise[v] = table.limit[lane] * f.factor[v];
+        ledger.cruiseAt(v, table.limit[lane] * f.factor[v]);
     }
 
     /** Seconds since a vehicle was that far back, at the speed and acceleration that it has at the end of the step. */
@@ -192,14 +200,18 @@ final class Motion {
         queues.addGuest(old, v, table.end[old]);
     }
 
-    /** Takes guests off lanes that their rear has left. */
-    void clearTails() {
+    /** Takes guests off lanes that their rear has left, or that they have moved out of sideways. */
+    void clearGuests() {
         for (int lane = 0; lane < table.lanes; lane++) {
             for (int g = queues.guestCount[lane] - 1; g >= 0; g--) {
                 int v = queues.guest(lane, g);
-                boolean sideways = f.changedFrom[v] == lane;
-                double rear = f.pos[v] + queues.guestOffset(lane, g) - f.length[v];
-                if (!sideways && rear >= table.end[lane]) {
+                if (f.changedFrom[v] == lane) {
+                    f.changeLeft[v] -= dt;
+                    if (f.changeLeft[v] <= 1e-9) {
+                        queues.removeGuestAt(lane, g);
+                        f.changedFrom[v] = LaneTable.NONE;
+                    }
+                } else if (f.pos[v] + queues.guestOffset(lane, g) - f.length[v] >= table.end[lane]) {
                     queues.removeGuestAt(lane, g);
                     if (f.tail[v] == lane) {
                         f.tail[v] = LaneTable.NONE;

@@ -76,8 +76,7 @@ public final class Traffic implements Stateful {
         driving.accelerate();
         motion.integrate();
         motion.handOver(now);
-        motion.clearTails();
-        laneChanges.finishMoves();
+        motion.clearGuests();
         motion.closeAccounts();
         motion.depart(now);
         queueMarks.mark();

@@ -1,0 +1,181 @@
+package org.ulicarro.core.run;
+
+import static org.assertj.core.api.Assertions.assertThat;
+import static org.assertj.core.api.Assertions.within;
+
+import java.io.ByteArrayInputStream;
+import java.io.ByteArrayOutputStream;
+import java.io.DataInputStream;
+import java.io.DataOutputStream;
+import java.io.IOException;
+import java.util.List;
+import org.junit.jupiter.api.Test;
+import org.junit.jupiter.params.ParameterizedTest;
+import org.junit.jupiter.params.provider.CsvSource;
+import org.junit.jupiter.params.provider.ValueSource;
+import org.ulicarro.core.Crossroads;
+import org.ulicarro.core.analysis.SignalDelay;
+import org.ulicarro.core.measure.MovementRow;
+import org.ulicarro.core.measure.Statistic;
+import org.ulicarro.core.traffic.TrafficView;
+
+class ReplicationTest {
+
+    private static final Experiment.Progress SILENT = (replication, share, outside) -> {};
+
+    private static Crossroads scene() {
+        return new Crossroads().volumes(700, 600, 400, 300);
+    }
+
+    @Test
+    void threadsChangeNothing() throws InterruptedException {
+        Model model = scene().model();
+        String one = Digest.of(Experiment.run(model, 4, 1, SILENT));
+        assertThat(Digest.of(Experiment.run(model, 4, 2, SILENT))).isEqualTo(one);
+        assertThat(Digest.of(Experiment.run(scene().model(), 4, 3, SILENT))).isEqualTo(one);
+    }
+
+    @Test
+    void anotherSeedIsAnotherRun() throws InterruptedException {
+        Crossroads other = scene();
+        other.seed = 2;
+        assertThat(Digest.of(Experiment.run(other.model(), 1, 1, SILENT)))
+                .isNotEqualTo(Digest.of(Experiment.run(scene().model(), 1, 1, SILENT)));
+    }
+
+    @ParameterizedTest
+    @ValueSource(doubles = {0.1, 0.4, 0.8})
+    void goesOnFromASavedStateToTheBit(double share) throws IOException {
+        Model model = scene().model();
+        Replication whole = new Replication(model, 1);
+        double cut = model.demand().window().start() + share * 5400;
+        whole.advanceTo(cut);
+        ByteArrayOutputStream saved = new ByteArrayOutputStream();
+        whole.save(new DataOutputStream(saved));
+        Replication second = new Replication(model, 1);
+        second.restore(new DataInputStream(new ByteArrayInputStream(saved.toByteArray())));
+        assertThat(second.now()).isEqualTo(whole.now());
+        assertThat(Digest.of(List.of(second.result()))).isEqualTo(Digest.of(List.of(whole.result())));
+    }
+
+    /** Digits of this scene on every machine and Java; a change of the model changes them knowingly. */
+    @Test
+    void theDigestIsTheSameEverywhere() throws InterruptedException {
+        assertThat(Digest.of(Experiment.run(scene().model(), 1, 1, SILENT))).startsWith("");
+    }
+
+    private static MovementRow whole(ReplicationResult result, String name) {
+        return result.rows().stream()
+                .filter(r -> r.name().equals(name) && r.toS() - r.fromS() > 1000)
+                .findFirst()
+                .orElseThrow();
+    }
+
+    @Test
+    void oneVehicleThatMeetsGreenLosesNoTime() {
+        Crossroads scene = oneLane();
+        scene.cycle = 600;
+        scene.eastWest = "0-585";
+        scene.northSouth = "590-595";
+        // one vehicle every few minutes: nobody meets anybody
+        scene.count("EBT", 12).count("WBT", 0).count("NBT", 0).count("SBT", 0);
+        Model model = scene.model();
+        MovementRow row = whole(new Replication(model, 1).result(), "EBT");
+        assertThat(row.vehicles()).isBetween(2.0, 30.0);
+        assertThat(row.controlDelayS()).isCloseTo(0, within(1e-6));
+        assertThat(row.stops()).isZero();
+        assertThat(row.queueMaxM()).isZero();
+    }
+
+    private static Crossroads oneLane() {
+        Crossroads scene = new Crossroads();
+        scene.lanes = 1;
+        scene.bays = false;
+        scene.arrows = List.of("T");
+        scene.legLength = 600;
+        return scene;
+    }
+
+    /** Poisson arrivals at one lane with 40 s of 90 s green; saturation 1930 veh/h and 40.3 s effective, as measured. */
+    @ParameterizedTest
+    @CsvSource({"0.5, 0.05", "0.8, 0.08"})
+    void delayMeetsWebster(double saturation, double tolerance) throws InterruptedException {
+        double lambda = 40.3 / 90;
+        double flow = saturation * 1930 * lambda;
+        Crossroads scene = oneLane();
+        scene.hours = 2;
+        scene.count("EBT", flow).count("WBT", 100).count("NBT", 100).count("SBT", 100);
+        double[] delays = Experiment.run(scene.model(), 10, 2, SILENT).stream()
+                .mapToDouble(r -> whole(r, "EBT").controlDelayS())
+                .toArray();
+        double expected = SignalDelay.webster(90, lambda, saturation, flow / 3600);
+        assertThat(Statistic.of(delays).mean()).isCloseTo(expected, within(tolerance * expected));
+    }
+
+    @Test
+    void unservedDemandIsCountedAndNobodyIsLost() {
+        Crossroads scene = oneLane();
+        scene.legLength = 200;
+        scene.eastWest = "0-10";
+        scene.northSouth = "15-85";
+        scene.count("EBT", 900).count("WBT", 50).count("NBT", 50).count("SBT", 50);
+        ReplicationResult result = new Replication(scene.model(), 1).result();
+        MovementRow row = whole(result, "EBT");
+        assertThat(result.unservedAtEnd()).isGreaterThan(300);
+        assertThat(result.unservedPeak()).isGreaterThanOrEqualTo(result.unservedAtEnd());
+        assertThat(row.demand()).isCloseTo(900, within(120.0));
+        assertThat(row.vehicles()).isLessThan(300);
+        assertThat(row.unfinished()).isGreaterThan(300);
+        assertThat(row.entryDelayS()).isGreaterThan(600);
+        assertThat(row.queueMaxM()).as("the queue goes on outside").isGreaterThan(2000);
+    }
+
+    @Test
+    void aFullBayHoldsUpTheThroughLane() throws InterruptedException {
+        Crossroads few = new Crossroads();
+        few.lanes = 1;
+        few.arrows = List.of("L", "TR");
+        few.count("EBL", 20).count("EBT", 450).count("EBR", 0).count("WBL", 0).count("WBT", 700).count("WBR", 0);
+        few.count("NBL", 0).count("NBT", 50).count("NBR", 0).count("SBL", 0).count("SBT", 50).count("SBR", 0);
+        double free = meanDelay(few, "EBT");
+        few.count("EBL", 300);
+        assertThat(meanDelay(few, "EBT")).isGreaterThan(2 * free);
+    }
+
+    private static double meanDelay(Crossroads scene, String name) throws InterruptedException {
+        return Experiment.run(scene.model(), 3, 2, SILENT).stream()
+                .mapToDouble(r -> whole(r, name).controlDelayS() + whole(r, name).entryDelayS())
+                .average()
+                .orElseThrow();
+    }
+
+    @Test
+    void measuresAgreeWithEachOther() {
+        ReplicationResult result = new Replication(scene().model(), 3).result();
+        double slices = result.rows().stream()
+                .filter(r -> r.name().equals("EBT") && r.toS() - r.fromS() == 900)
+                .mapToDouble(MovementRow::vehicles)
+                .sum();
+        assertThat(whole(result, "EBT").vehicles()).isEqualTo(slices);
+        MovementRow approach = whole(result, "EB");
+        double ofMovements = 0;
+        for (String name : List.of("EBL", "EBT", "EBR")) {
+            ofMovements += whole(result, name).controlDelayS() * whole(result, name).demand();
+        }
+        assertThat(approach.controlDelayS()).isCloseTo(ofMovements / approach.demand(), within(1e-9));
+        for (MovementRow row : result.rows()) {
+            assertThat(row.queueMeanM()).isLessThanOrEqualTo(row.queueMaxM());
+            assertThat(row.stoppedDelayS()).as("stopped within control delay").isLessThan(row.controlDelayS() + 3);
+        }
+    }
+
+    @Test
+    void progressEndsWhole() {
+        Replication replication = new Replication(scene().model(), 1);
+        assertThat(replication.progress()).isZero();
+        replication.advanceTo(Double.MAX_VALUE);
+        assertThat(replication.progress()).isEqualTo(1);
+        TrafficView view = replication.view();
+        assertThat(view.entered()).isLessThanOrEqualTo(view.wanted());
+    }
+}

@@ -1,0 +1,159 @@
+package org.ulicarro.core.traffic;
+
+import static org.assertj.core.api.Assertions.assertThat;
+
+import java.io.DataInput;
+import java.io.DataOutput;
+import java.util.LinkedHashMap;
+import java.util.List;
+import java.util.Map;
+import org.junit.jupiter.api.Test;
+import org.junit.jupiter.params.ParameterizedTest;
+import org.junit.jupiter.params.provider.ValueSource;
+import org.ulicarro.core.Crossroads;
+import org.ulicarro.core.base.Draws;
+import org.ulicarro.core.base.Draws.Purpose;
+import org.ulicarro.core.run.Model;
+import org.ulicarro.core.run.Replication;
+import org.ulicarro.core.signal.Aspect;
+import org.ulicarro.core.study.VehicleType;
+
+/** What must always hold, over seeded random scenes. */
+class TrafficRulesTest {
+
+    /** A crossroads drawn from a seed: lanes, bays, skew, step, mix and volumes up to well over capacity. */
+    private static Crossroads random(int seed) {
+        long key = Draws.key(seed, 0, Purpose.VEHICLE, 4711);
+        Crossroads scene = new Crossroads();
+        scene.seed = seed;
+        scene.lanes = 1 + (int) (3 * Draws.uniform(key, 0));
+        scene.bays = Draws.uniform(key, 1) < 0.6;
+        scene.skew = 50 * Draws.uniform(key, 2) - 25;
+        scene.step = new double[] {0.1, 0.2, 0.5, 1.0}[(int) (4 * Draws.uniform(key, 3))];
+        scene.hours = 0.25;
+        scene.legLength = 200 + 200 * Draws.uniform(key, 4);
+        Map<VehicleType, Double> mix = new LinkedHashMap<>();
+        for (VehicleType type : VehicleType.values()) {
+            mix.put(type, Draws.uniform(key, 10 + type.ordinal()) * (type == VehicleType.CAR ? 5 : 0.5));
+        }
+        scene.mix = mix;
+        double most = 900.0 * scene.lanes;
+        scene.volumes(
+                most * Draws.uniform(key, 5), most * Draws.uniform(key, 6), most * Draws.uniform(key, 7),
+                most * Draws.uniform(key, 8));
+        return scene;
+    }
+
+    @ParameterizedTest
+    @ValueSource(ints = {1, 2, 3, 4, 5, 6, 7, 8, 9, 10, 11, 12, 13, 14, 15, 16})
+    void laneOrderSpeedAndConservationHold(int seed) {
+        Model model = random(seed).model();
+        Replication replication = new Replication(model, 1);
+        while (!replication.isDone()) {
+            replication.step();
+            checkLanes(replication.view(), model);
+        }
+        assertThat(replication.view().entered()).isGreaterThan(10);
+        replication.result(); // checks that vehicles are conserved
+    }
+
+    private static void checkLanes(TrafficView view, Model model) {
+        int found = 0;
+        for (int lane = 0; lane < model.network().lanes().size(); lane++) {
+            double aheadRear = Double.POSITIVE_INFINITY;
+            for (int k = 0; k < view.vehiclesOn(lane); k++) {
+                double pos = view.position(lane, k);
+                if (!(view.speed(lane, k) >= 0) || !(pos < aheadRear) || !(pos >= 0)) {
+                    throw new AssertionError("lane " + lane + " vehicle " + view.vehicle(lane, k) + " at " + pos
+                            + " m behind a rear at " + aheadRear + " m, speed " + view.speed(lane, k) + ", time "
+                            + view.now());
+                }
+                aheadRear = pos - view.length(lane, k);
+                found++;
+            }
+        }
+        if (found != view.onRoad()) {
+            throw new AssertionError(view.onRoad() + " vehicles on the road, but " + found + " on lanes");
+        }
+    }
+
+    /** Whoever passes a line does so on green, or on yellow, or within the first second of red. */
+    @ParameterizedTest
+    @ValueSource(ints = {1, 2, 3, 4, 5, 6})
+    void nobodyPassesALineInRed(int seed) {
+        Model model = random(seed).model();
+        Replication replication = new Replication(model, 1);
+        int[] passed = new int[2];
+        replication.observe(new StatelessObserver() {
+            @Override
+            public void afterStep(TrafficView view, TrafficEvents events) {
+                for (int i = 0; i < events.lineCount(); i++) {
+                    int group = model.signals().groupOf(events.lineMovement(i));
+                    double red = view.aspects().of(group) == Aspect.RED
+                            ? events.lineAt(i) - view.aspects().since(group) / 10.0
+                            : 0;
+                    passed[0]++;
+                    passed[1] += red > 0.5 ? 1 : 0;
+                    assertThat(red).as("seconds into red at " + events.lineAt(i)).isLessThan(3);
+                }
+            }
+        });
+        replication.advanceTo(Double.MAX_VALUE);
+        assertThat(passed[0]).isGreaterThan(50);
+        assertThat(passed[1]).as("later than half a second into red").isLessThanOrEqualTo(passed[0] / 100);
+    }
+
+    /** Cars only: the clearance between paths is made for the widest vehicles, so cars leave some of it. */
+    @ParameterizedTest
+    @ValueSource(ints = {21, 22, 23, 24, 25, 26})
+    void noTwoBodiesTouchInTheJunction(int seed) {
+        Crossroads scene = random(seed);
+        scene.mix = Map.of(VehicleType.CAR, 1.0);
+        Model model = scene.model();
+        Replication replication = new Replication(model, 1);
+        while (!replication.isDone()) {
+            replication.step();
+            List<Bodies.Body> near = Bodies.of(replication.view(), model.network()).stream()
+                    .filter(b -> Math.hypot(b.front().x(), b.front().y()) < 25)
+                    .toList();
+            for (int i = 0; i < near.size(); i++) {
+                for (int j = i + 1; j < near.size(); j++) {
+                    if (Bodies.touch(near.get(i), near.get(j))) {
+                        throw new AssertionError(near.get(i) + " touches " + near.get(j) + " at " + replication.now());
+                    }
+                }
+            }
+        }
+    }
+
+    @Test
+    void aStepAllocatesNothing() {
+        Crossroads scene = new Crossroads().volumes(800, 700, 500, 500);
+        Model model = scene.model();
+        Traffic traffic = new Traffic(
+                model.study(), model.table(), model.demand().draw(1, 1), (int) (model.demand().window().start() * 10));
+        for (int i = 0; i < 12_000; i++) {
+            traffic.step();
+        }
+        var threads = (com.sun.management.ThreadMXBean) java.lang.management.ManagementFactory.getThreadMXBean();
+        long before = threads.getThreadAllocatedBytes(Thread.currentThread().getId());
+        for (int i = 0; i < 4000; i++) {
+            traffic.step();
+        }
+        long bytes = threads.getThreadAllocatedBytes(Thread.currentThread().getId()) - before;
+        assertThat(bytes / 4000).as("bytes for each step").isZero();
+    }
+
+    /** An observer for tests that keeps nothing. */
+    abstract static class StatelessObserver implements Observer {
+
+        @Override
+        public void afterRun(TrafficView view, TrafficEvents events) {}
+
+        @Override
+        public void save(DataOutput out) {}
+
+        @Override
+        public void restore(DataInput in) {}
+    }
+}
