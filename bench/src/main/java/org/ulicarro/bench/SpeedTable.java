@@ -37,8 +37,13 @@ public final class SpeedTable {
                 ratio[i] = steps[i] / raw[i];
             }
             System.out.printf(
-                    Locale.ROOT, "%-6s  %6.1f million    %6.1f million   %.3f   %.1f bytes%n", scene, median(steps) / 1e6,
-                    median(raw) / 1e6, median(ratio), allocated);
+                    Locale.ROOT,
+                    "%-6s  %6.1f million    %6.1f million   %.3f   %.1f bytes%n",
+                    scene,
+                    median(steps) / 1e6,
+                    median(raw) / 1e6,
+                    median(ratio),
+                    allocated);
         }
     }
 
@@ -56,7 +61,8 @@ public final class SpeedTable {
                         .verbosity(VerboseMode.SILENT)
                         .build())
                 .run();
-        Map<String, ? extends Result<?>> secondary = secondary(results.iterator().next());
+        Map<String, ? extends Result<?>> secondary =
+                secondary(results.iterator().next());
         double allocated = Double.NaN;
         for (Map.Entry<String, ? extends Result<?>> entry : secondary.entrySet()) {
             if (entry.getKey().contains("alloc.rate.norm")) {

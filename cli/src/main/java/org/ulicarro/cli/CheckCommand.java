@@ -21,8 +21,9 @@ import picocli.CommandLine.Spec;
 @Command(
         name = "check",
         mixinStandardHelpOptions = true,
-        description = "Reads a study and lists every error and warning of all its files at once, each with its place in the"
-                + " file. Exit code 0 means that it can run.",
+        description =
+                "Reads a study and lists every error and warning of all its files at once, each with its place in the"
+                        + " file. Exit code 0 means that it can run.",
         footer = {"", "Example:  ulicarro check quayside -a pier-green"})
 final class CheckCommand implements Callable<Integer> {
 
@@ -91,10 +92,16 @@ final class CheckCommand implements Callable<Integer> {
         return String.format(
                 Locale.ROOT,
                 "%s (%s, period %s) can run: %d places, %d roads, %d lanes, %d movements, %d signal groups; %.0f veh/h counted.",
-                loaded.folder().getFileName() == null ? loaded.folder() : loaded.folder().getFileName(),
-                loaded.alternative(), model.periodId(), model.network().junctions().size(),
+                loaded.folder().getFileName() == null
+                        ? loaded.folder()
+                        : loaded.folder().getFileName(),
+                loaded.alternative(),
+                model.periodId(),
+                model.network().junctions().size(),
                 model.study().network().roads().size(),
                 model.network().lanes().stream().filter(lane -> !lane.isPath()).count(),
-                model.network().movements().size(), model.signals().groups().size(), demand);
+                model.network().movements().size(),
+                model.signals().groups().size(),
+                demand);
     }
 }

@@ -20,12 +20,17 @@ import picocli.CommandLine.Spec;
 @Command(
         name = "demo",
         mixinStandardHelpOptions = true,
-        description = "Writes the demo study, the fish market crossroads of an invented sea-side town, checks it, draws it,"
-                + " runs ten replications and prints what comes out.",
+        description =
+                "Writes the demo study, the fish market crossroads of an invented sea-side town, checks it, draws it,"
+                        + " runs ten replications and prints what comes out.",
         footer = {"", "Example:  ulicarro demo"})
 final class DemoCommand implements Callable<Integer> {
 
-    @Parameters(arity = "0..1", paramLabel = "DIR", defaultValue = "quayside", description = "where to write it (quayside)")
+    @Parameters(
+            arity = "0..1",
+            paramLabel = "DIR",
+            defaultValue = "quayside",
+            description = "where to write it (quayside)")
     private Path folder;
 
     @Spec
@@ -38,7 +43,8 @@ final class DemoCommand implements Callable<Integer> {
         if (Files.exists(folder.resolve(StudyFolder.MAIN_FILE))) {
             err.println("using the study that is in " + folder);
         } else if (NewCommand.isInUse(folder)) {
-            throw new IOException(folder + ": there is something else already; give another folder, 'ulicarro demo DIR'");
+            throw new IOException(
+                    folder + ": there is something else already; give another folder, 'ulicarro demo DIR'");
         } else {
             Samples.write(Samples.QUAYSIDE, folder);
             err.println("wrote the demo study to " + folder);
@@ -47,7 +53,11 @@ final class DemoCommand implements Callable<Integer> {
         LoadedStudy.Compiled compiled = study.compile(null);
         Path plan = folder.resolve("plan.svg");
         PlanDrawing drawing = new PlanDrawing(compiled.model(), null);
-        DrawingFile.write(plan, DrawCommand.WIDTH, DrawCommand.HEIGHT, g -> drawing.draw(g, DrawCommand.WIDTH, DrawCommand.HEIGHT));
+        DrawingFile.write(
+                plan,
+                DrawCommand.WIDTH,
+                DrawCommand.HEIGHT,
+                g -> drawing.draw(g, DrawCommand.WIDTH, DrawCommand.HEIGHT));
         Path run = new RunWork(err).run(study, null, 0, Runtime.getRuntime().availableProcessors());
         new MovementTable(run).print(out, false);
         out.println();

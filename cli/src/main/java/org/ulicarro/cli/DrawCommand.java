@@ -18,8 +18,9 @@ import picocli.CommandLine.Spec;
 @Command(
         name = "draw",
         mixinStandardHelpOptions = true,
-        description = "Draws the plan of a study to scale: roads, lanes, arrows, stop lines and signal groups; around one place"
-                + " also its turning paths and where they cross.",
+        description =
+                "Draws the plan of a study to scale: roads, lanes, arrows, stop lines and signal groups; around one place"
+                        + " also its turning paths and where they cross.",
         footer = {"", "Example:  ulicarro draw quayside --place market -o market.png"})
 final class DrawCommand implements Callable<Integer> {
 
@@ -59,7 +60,8 @@ final class DrawCommand implements Callable<Integer> {
             throw new ParameterException(
                     spec.commandLine(),
                     "there is no place '" + place + "'."
-                            + Names.suggestion(place, model.network().junctions().keySet()));
+                            + Names.suggestion(
+                                    place, model.network().junctions().keySet()));
         }
         PlanDrawing plan = new PlanDrawing(model, place);
         DrawingFile.write(output, WIDTH, HEIGHT, g -> plan.draw(g, WIDTH, HEIGHT));

@@ -46,10 +46,13 @@ public final class Main {
         }
         List<Commands> meant = Commands.meant(args[0]);
         if (meant.size() != 1) {
-            List<String> words = Arrays.stream(Commands.values()).map(c -> c.word).toList();
+            List<String> words =
+                    Arrays.stream(Commands.values()).map(c -> c.word).toList();
             String hint = meant.isEmpty()
                     ? Names.suggestion(args[0], words)
-                    : " It may mean " + String.join(" or ", meant.stream().map(c -> c.word).toList()) + ".";
+                    : " It may mean "
+                            + String.join(
+                                    " or ", meant.stream().map(c -> c.word).toList()) + ".";
             err.println("ulicarro: there is no command '" + args[0] + "'." + hint + " See 'ulicarro --help'.");
             return Exit.USAGE;
         }

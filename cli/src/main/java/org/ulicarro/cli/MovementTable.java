@@ -44,20 +44,29 @@ final class MovementTable {
             printPlace(out, rows.subList(from, to), bySlice);
             from = to;
         }
-        out.println("LOS by control and entry delay of the worst 15 min. Back of queue over all cycles of all replications.");
+        out.println(
+                "LOS by control and entry delay of the worst 15 min. Back of queue over all cycles of all replications.");
     }
 
     private void printHeading(PrintWriter out) {
         out.printf(
-                Locale.ROOT, "%s%nrun %s, period %s %s-%s, %d replication%s, seed %d%n", record.title(), name,
-                record.period(), Clock.timeOfDay(record.fromS()), Clock.timeOfDay(record.toS()), record.replications(),
-                record.replications() == 1 ? "" : "s", record.seed());
+                Locale.ROOT,
+                "%s%nrun %s, period %s %s-%s, %d replication%s, seed %d%n",
+                record.title(),
+                name,
+                record.period(),
+                Clock.timeOfDay(record.fromS()),
+                Clock.timeOfDay(record.toS()),
+                record.replications(),
+                record.replications() == 1 ? "" : "s",
+                record.seed());
         if (record.unservedPeak() > 0) {
             out.printf(
                     Locale.ROOT,
                     "warning: %.1f vehicles found no room to enter by the end of the period (at most %d at once);%n"
                             + "         they wait outside, and the delays inside look better than they are%n",
-                    record.unservedAtEnd(), record.unservedPeak());
+                    record.unservedAtEnd(),
+                    record.unservedPeak());
         }
         if (record.replications() < 2) {
             out.println("warning: one replication has no interval; run at least five to know what a figure is worth");
@@ -70,21 +79,52 @@ final class MovementTable {
         String length = feet ? "ft" : "m";
         TextTable table = new TextTable(2);
         String when = bySlice
-                ? " " + Clock.timeOfDay(rows.get(0).fromS()) + "-" + Clock.timeOfDay(rows.get(0).toS())
+                ? " " + Clock.timeOfDay(rows.get(0).fromS()) + "-"
+                        + Clock.timeOfDay(rows.get(0).toS())
                 : "";
         table.add(
-                rows.get(0).place() + when, "vehicles", "demand", "control", "95 %", "LOS", "entry", "stopped", "stops",
-                "queue", "queue", "back of", "queue");
+                rows.get(0).place() + when,
+                "vehicles",
+                "demand",
+                "control",
+                "95 %",
+                "LOS",
+                "entry",
+                "stopped",
+                "stops",
+                "queue",
+                "queue",
+                "back of",
+                "queue");
         table.add(
-                "", "passed", "arrived", "delay s", "± s", "", "delay s", "s", "/veh", "mean " + length, "max " + length,
-                "50 % " + length, "95 % " + length);
+                "",
+                "passed",
+                "arrived",
+                "delay s",
+                "± s",
+                "",
+                "delay s",
+                "s",
+                "/veh",
+                "mean " + length,
+                "max " + length,
+                "50 % " + length,
+                "95 % " + length);
         for (RunSummary.Row row : rows) {
             table.add(
-                    label(row), figure(row.vehicles().mean(), 0), figure(row.demand().mean(), 0),
-                    figure(row.controlDelay().mean(), 1), figure(half(row.controlDelay()), 1),
-                    row.los() == null ? "-" : row.los().name(), figure(row.entryDelay().mean(), 1),
-                    figure(row.stoppedDelay().mean(), 1), figure(row.stops().mean(), 2), metres(row.queueMean().mean()),
-                    metres(row.queueMax().mean()), metres(row.backP50()), metres(row.backP95()));
+                    label(row),
+                    figure(row.vehicles().mean(), 0),
+                    figure(row.demand().mean(), 0),
+                    figure(row.controlDelay().mean(), 1),
+                    figure(half(row.controlDelay()), 1),
+                    row.los() == null ? "-" : row.los().name(),
+                    figure(row.entryDelay().mean(), 1),
+                    figure(row.stoppedDelay().mean(), 1),
+                    figure(row.stops().mean(), 2),
+                    metres(row.queueMean().mean()),
+                    metres(row.queueMax().mean()),
+                    metres(row.backP50()),
+                    metres(row.backP95()));
         }
         table.print(out);
         out.println();
@@ -114,15 +154,33 @@ final class MovementTable {
         printHeading(out);
         TextTable table = new TextTable(1);
         table.add(
-                "movement", "from", "to", "replication", "vehicles", "demand", "control s", "entry s", "stopped s", "stops",
-                "queue m", "max m");
+                "movement",
+                "from",
+                "to",
+                "replication",
+                "vehicles",
+                "demand",
+                "control s",
+                "entry s",
+                "stopped s",
+                "stops",
+                "queue m",
+                "max m");
         for (RunSummary.Observation o : summary.observations(bySlice)) {
             MovementRow r = o.row();
             table.add(
-                    r.name(), Clock.timeOfDay(r.fromS()), Clock.timeOfDay(r.toS()), Integer.toString(o.replication()),
-                    figure(r.vehicles(), 0), figure(r.demand(), 0), figure(r.controlDelayS(), 1),
-                    figure(r.entryDelayS(), 1), figure(r.stoppedDelayS(), 1), figure(r.stops(), 2),
-                    figure(r.queueMeanM(), 1), figure(r.queueMaxM(), 1));
+                    r.name(),
+                    Clock.timeOfDay(r.fromS()),
+                    Clock.timeOfDay(r.toS()),
+                    Integer.toString(o.replication()),
+                    figure(r.vehicles(), 0),
+                    figure(r.demand(), 0),
+                    figure(r.controlDelayS(), 1),
+                    figure(r.entryDelayS(), 1),
+                    figure(r.stoppedDelayS(), 1),
+                    figure(r.stops(), 2),
+                    figure(r.queueMeanM(), 1),
+                    figure(r.queueMaxM(), 1));
         }
         table.print(out);
     }

@@ -35,7 +35,8 @@ final class NewCommand implements Callable<Integer> {
     public Integer call() throws IOException {
         if (!Samples.starters().contains(like)) {
             throw new ParameterException(
-                    spec.commandLine(), "there is no sample '" + like + "'." + Names.suggestion(like, Samples.starters()));
+                    spec.commandLine(),
+                    "there is no sample '" + like + "'." + Names.suggestion(like, Samples.starters()));
         }
         if (isInUse(folder)) {
             throw new IOException(folder + ": there is something already; give a folder that does not exist yet");
@@ -43,7 +44,8 @@ final class NewCommand implements Callable<Integer> {
         Samples.write(like, folder);
         PrintWriter out = spec.commandLine().getOut();
         out.println("wrote " + folder + ": study.yaml, network.yaml, demand.yaml, signals.yaml, counts");
-        out.println("next: ulicarro check " + folder + "    ulicarro draw " + folder + " -o plan.svg    ulicarro run " + folder);
+        out.println("next: ulicarro check " + folder + "    ulicarro draw " + folder + " -o plan.svg    ulicarro run "
+                + folder);
         return Exit.DONE;
     }
 

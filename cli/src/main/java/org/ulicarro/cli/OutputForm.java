@@ -92,8 +92,9 @@ final class OutputForm {
 
     /** Fixed decimals, so that the same figure is the same text everywhere. */
     private static BigDecimal rounded(double value) {
-        BigDecimal rounded =
-                BigDecimal.valueOf(value).setScale(DECIMALS, RoundingMode.HALF_EVEN).stripTrailingZeros();
+        BigDecimal rounded = BigDecimal.valueOf(value)
+                .setScale(DECIMALS, RoundingMode.HALF_EVEN)
+                .stripTrailingZeros();
         return rounded.scale() < 0 ? rounded.setScale(0) : rounded;
     }
 }

@@ -49,8 +49,14 @@ final class ProgressLine implements Experiment.Progress {
         double left = total > 0.02 ? (System.nanoTime() - started) / 1e9 * (1 - total) / total : Double.NaN;
         int filled = (int) (total * 24);
         return String.format(
-                Locale.ROOT, "running  %s%s %3.0f %%  %d of %d done%s%s", "#".repeat(filled), ".".repeat(24 - filled),
-                total * 100, complete, share.length, Double.isNaN(left) ? "" : String.format(Locale.ROOT, "  %.0f s left", left),
+                Locale.ROOT,
+                "running  %s%s %3.0f %%  %d of %d done%s%s",
+                "#".repeat(filled),
+                ".".repeat(24 - filled),
+                total * 100,
+                complete,
+                share.length,
+                Double.isNaN(left) ? "" : String.format(Locale.ROOT, "  %.0f s left", left),
                 waiting > 0 ? "  outside: " + waiting : "");
     }
 

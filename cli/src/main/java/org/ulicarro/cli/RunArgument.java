@@ -28,11 +28,13 @@ final class RunArgument {
         if (Files.exists(path.resolve(StudyFolder.MAIN_FILE))) {
             return new RunStore(path)
                     .find("last")
-                    .orElseThrow(() -> new IOException(path + ": this study has no runs yet; 'ulicarro run " + path + "'"));
+                    .orElseThrow(
+                            () -> new IOException(path + ": this study has no runs yet; 'ulicarro run " + path + "'"));
         }
         Path study = path.getParent() == null ? Path.of("") : path.getParent();
         RunStore store = new RunStore(study);
-        Optional<Path> found = store.find(path.getFileName() == null ? "" : path.getFileName().toString());
+        Optional<Path> found =
+                store.find(path.getFileName() == null ? "" : path.getFileName().toString());
         if (found.isPresent()) {
             return found.get();
         }
@@ -40,7 +42,11 @@ final class RunArgument {
         String hint = known.isEmpty()
                 ? " Give the folder of a run or of a study, such as 'ulicarro results quayside'."
                 : " This study has: "
-                        + String.join(", ", known.stream().map(p -> p.getFileName().toString()).toList());
+                        + String.join(
+                                ", ",
+                                known.stream()
+                                        .map(p -> p.getFileName().toString())
+                                        .toList());
         throw new IOException("there is no run '" + text + "'." + hint);
     }
 }

@@ -18,8 +18,9 @@ import picocli.CommandLine.Spec;
 @Command(
         name = "run",
         mixinStandardHelpOptions = true,
-        description = "Runs replications of a study in parallel, keeps the results in STUDY/runs and prints the movement table."
-                + " Runs are never overwritten; the same study and seed give the same results on any machine.",
+        description =
+                "Runs replications of a study in parallel, keeps the results in STUDY/runs and prints the movement table."
+                        + " Runs are never overwritten; the same study and seed give the same results on any machine.",
         footer = {"", "Example:  ulicarro run quayside -a base -a pier-green -n 20"})
 final class RunCommand implements Callable<Integer> {
 

@@ -80,17 +80,35 @@ final class RunWork {
     }
 
     private static RunRecord record(
-            LoadedStudy study, Model model, List<Message> warnings, List<ReplicationResult> results, Instant started,
-            double seconds, int jobs) {
+            LoadedStudy study,
+            Model model,
+            List<Message> warnings,
+            List<ReplicationResult> results,
+            Instant started,
+            double seconds,
+            int jobs) {
         return new RunRecord(
-                Main.version(), model.study().title(), study.alternative(), model.periodId(), model.period().from(),
-                model.period().to(), results.size(), model.study().seed(),
-                model.study().units().name().toLowerCase(Locale.ROOT), Digest.of(results),
+                Main.version(),
+                model.study().title(),
+                study.alternative(),
+                model.periodId(),
+                model.period().from(),
+                model.period().to(),
+                results.size(),
+                model.study().seed(),
+                model.study().units().name().toLowerCase(Locale.ROOT),
+                Digest.of(results),
                 results.stream().mapToInt(ReplicationResult::wanted).average().orElse(0),
-                results.stream().mapToInt(ReplicationResult::unservedAtEnd).average().orElse(0),
+                results.stream()
+                        .mapToInt(ReplicationResult::unservedAtEnd)
+                        .average()
+                        .orElse(0),
                 results.stream().mapToInt(ReplicationResult::unservedPeak).max().orElse(0),
-                warnings.stream().map(Message::toString).toList(), started.toString(),
-                StrictMath.rint(seconds * 1000) / 1000, jobs, System.getProperty("java.version"),
+                warnings.stream().map(Message::toString).toList(),
+                started.toString(),
+                StrictMath.rint(seconds * 1000) / 1000,
+                jobs,
+                System.getProperty("java.version"),
                 System.getProperty("os.name") + " " + System.getProperty("os.arch"));
     }
 
@@ -103,7 +121,12 @@ final class RunWork {
                     Locale.ROOT,
                     "replication %d: %d vehicles wanted to travel, %d entered, %d outside at the end of the period (at most %d),"
                             + " at most %d on the road, %d vehicle-steps",
-                    r.replication(), r.wanted(), r.entered(), r.unservedAtEnd(), r.unservedPeak(), r.mostOnRoad(),
+                    r.replication(),
+                    r.wanted(),
+                    r.entered(),
+                    r.unservedAtEnd(),
+                    r.unservedPeak(),
+                    r.mostOnRoad(),
                     r.vehicleSteps()));
         }
         log.add(String.format(Locale.ROOT, "done in %.1f s, digest %s", record.seconds(), record.digest()));

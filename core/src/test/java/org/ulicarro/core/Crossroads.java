@@ -94,7 +94,10 @@ public final class Crossroads {
     private Road road(String side) {
         List<Direction.Bay> left = bays ? List.of(new Direction.Bay(60, 20)) : List.of();
         Direction in = new Direction(
-                lanes, 3.25, new Direction.Bays(left, null), arrows.stream().map(Arrows::parse).toList());
+                lanes,
+                3.25,
+                new Direction.Bays(left, null),
+                arrows.stream().map(Arrows::parse).toList());
         Direction out = new Direction(lanes, 3.25, null, null);
         return new Road(null, RoadClass.URBAN, List.of(side, "market"), List.of(), speed, in, out);
     }
@@ -128,8 +131,8 @@ public final class Crossroads {
 
     public List<Count> counts() {
         List<Count> counts = new ArrayList<>();
-        perHour.forEach((movement, rate) ->
-                counts.add(new Count("market", movement, from, from + hours * 3600, rate * hours, "/counts/" + movement)));
+        perHour.forEach((movement, rate) -> counts.add(
+                new Count("market", movement, from, from + hours * 3600, rate * hours, "/counts/" + movement)));
         return counts;
     }
 

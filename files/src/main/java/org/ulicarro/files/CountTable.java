@@ -85,6 +85,9 @@ final class CountTable {
             fail(new Spot(name, 1, 1), "this is no text in UTF-8; is it a CSV file?");
             return rows;
         }
+        if (text.isBlank()) {
+            return rows;
+        }
         CsvMapper mapper = CsvMapper.builder()
                 .enable(CsvReadFeature.WRAP_AS_ARRAY)
                 .enable(CsvReadFeature.TRIM_SPACES)
@@ -106,7 +109,10 @@ final class CountTable {
         } catch (JacksonException e) {
             TokenStreamLocation at = e.getLocation();
             int line = at == null ? 1 : Math.max(1, at.getLineNr());
-            fail(new Spot(name, line, 1), "this line is no CSV: " + e.getOriginalMessage().lines().findFirst().orElse(""));
+            fail(
+                    new Spot(name, line, 1),
+                    "this line is no CSV: "
+                            + e.getOriginalMessage().lines().findFirst().orElse(""));
         }
         return rows;
     }
@@ -144,7 +150,8 @@ final class CountTable {
         List<String> needed = wide ? WIDE : LONG;
         int before = faults.size();
         for (Cell cell : header) {
-            boolean known = needed.contains(cell.text()) || wide && MOVEMENT.matcher(cell.text()).matches();
+            boolean known = needed.contains(cell.text())
+                    || wide && MOVEMENT.matcher(cell.text()).matches();
             if (!known) {
                 fail(cell.spot(), "no column is called '" + cell.text() + "'." + Names.suggestion(cell.text(), needed));
             } else if (columns.indexOf(cell.text()) != columns.lastIndexOf(cell.text())) {
@@ -189,12 +196,12 @@ final class CountTable {
             fail(vehicles.spot(), "'" + vehicles.text() + "' is no number of vehicles");
         } else if (from.isPresent() && to.isPresent()) {
             Cell place = row.get(columns.indexOf("place"));
-            String pointer = origin + "/" + r + "/" + movement.text().replace("~", "~0").replace("/", "~1");
+            String pointer =
+                    origin + "/" + r + "/" + movement.text().replace("~", "~0").replace("/", "~1");
             spots.put(pointer, vehicles.spot());
             spots.put(pointer + Count.PLACE, place.spot());
             spots.put(pointer + Count.MOVEMENT, movement.spot());
-            counts.add(new Count(
-                    place.text(), movement.text(), from.getAsDouble(), to.getAsDouble(), count, pointer));
+            counts.add(new Count(place.text(), movement.text(), from.getAsDouble(), to.getAsDouble(), count, pointer));
         }
     }
 

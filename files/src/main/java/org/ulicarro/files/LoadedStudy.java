@@ -22,7 +22,12 @@ public final class LoadedStudy {
     private final Map<String, Spot> cellSpots;
 
     LoadedStudy(
-            Path folder, String alternative, LocatedTree tree, Study study, List<Count> counts, Map<String, Spot> cellSpots) {
+            Path folder,
+            String alternative,
+            LocatedTree tree,
+            Study study,
+            List<Count> counts,
+            Map<String, Spot> cellSpots) {
         this.folder = folder;
         this.alternative = alternative;
         this.tree = tree;

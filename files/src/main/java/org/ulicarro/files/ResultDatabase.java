@@ -35,7 +35,8 @@ final class ResultDatabase {
     static void write(Path file, List<ReplicationResult> results) throws SQLException {
         try (Connection db = Sqlite.create(file)) {
             try (Statement statement = db.createStatement()) {
-                statement.execute("PRAGMA journal_mode = OFF"); // the folder is renamed when whole; a torn file is never seen
+                statement.execute(
+                        "PRAGMA journal_mode = OFF"); // the folder is renamed when whole; a torn file is never seen
                 statement.execute("PRAGMA synchronous = OFF");
                 for (String table : SCHEMA) {
                     statement.execute(table);
@@ -52,8 +53,15 @@ final class ResultDatabase {
     private static void writeReplications(Connection db, List<ReplicationResult> results) throws SQLException {
         try (PreparedStatement insert = db.prepareStatement("INSERT INTO replications VALUES (?,?,?,?,?,?,?)")) {
             for (ReplicationResult r : results) {
-                set(insert, r.replication(), r.wanted(), r.entered(), r.unservedAtEnd(), r.unservedPeak(),
-                        r.vehicleSteps(), r.mostOnRoad());
+                set(
+                        insert,
+                        r.replication(),
+                        r.wanted(),
+                        r.entered(),
+                        r.unservedAtEnd(),
+                        r.unservedPeak(),
+                        r.vehicleSteps(),
+                        r.mostOnRoad());
             }
             insert.executeBatch();
         }
@@ -64,9 +72,25 @@ final class ResultDatabase {
         try (PreparedStatement insert = db.prepareStatement("INSERT INTO movements VALUES (" + values + ")")) {
             for (ReplicationResult result : results) {
                 for (MovementRow r : result.rows()) {
-                    set(insert, result.replication(), r.place(), r.approach(), r.movement(), r.name(), r.fromS(), r.toS(),
-                            r.vehicles(), r.demand(), r.unfinished(), r.controlDelayS(), r.entryDelayS(),
-                            r.geometricDelayS(), r.stoppedDelayS(), r.stops(), r.queueMeanM(), r.queueMaxM());
+                    set(
+                            insert,
+                            result.replication(),
+                            r.place(),
+                            r.approach(),
+                            r.movement(),
+                            r.name(),
+                            r.fromS(),
+                            r.toS(),
+                            r.vehicles(),
+                            r.demand(),
+                            r.unfinished(),
+                            r.controlDelayS(),
+                            r.entryDelayS(),
+                            r.geometricDelayS(),
+                            r.stoppedDelayS(),
+                            r.stops(),
+                            r.queueMeanM(),
+                            r.queueMaxM());
                 }
             }
             insert.executeBatch();
@@ -77,8 +101,16 @@ final class ResultDatabase {
         try (PreparedStatement insert = db.prepareStatement("INSERT INTO lane_cycles VALUES (?,?,?,?,?,?,?,?)")) {
             for (ReplicationResult result : results) {
                 for (LaneCycle c : result.cycles()) {
-                    set(insert, result.replication(), c.place(), c.approach(), c.link(), c.lane(),
-                            String.join(" ", c.movements()), c.startS(), c.backM());
+                    set(
+                            insert,
+                            result.replication(),
+                            c.place(),
+                            c.approach(),
+                            c.link(),
+                            c.lane(),
+                            String.join(" ", c.movements()),
+                            c.startS(),
+                            c.backM());
                 }
             }
             insert.executeBatch();
@@ -102,9 +134,22 @@ final class ResultDatabase {
                 rows.add(new Observation(
                         r.getInt(1),
                         new MovementRow(
-                                r.getString(2), r.getString(3), r.getString(4), r.getString(5), real(r, 6), real(r, 7),
-                                real(r, 8), real(r, 9), real(r, 10), real(r, 11), real(r, 12), real(r, 13), real(r, 14),
-                                real(r, 15), real(r, 16), real(r, 17))));
+                                r.getString(2),
+                                r.getString(3),
+                                r.getString(4),
+                                r.getString(5),
+                                real(r, 6),
+                                real(r, 7),
+                                real(r, 8),
+                                real(r, 9),
+                                real(r, 10),
+                                real(r, 11),
+                                real(r, 12),
+                                real(r, 13),
+                                real(r, 14),
+                                real(r, 15),
+                                real(r, 16),
+                                real(r, 17))));
             }
         }
         return rows;
@@ -119,8 +164,13 @@ final class ResultDatabase {
                 rows.add(new CycleObservation(
                         r.getInt(1),
                         new LaneCycle(
-                                r.getString(2), r.getString(3), r.getString(4), r.getInt(5),
-                                List.of(r.getString(6).split(" ")), real(r, 7), real(r, 8))));
+                                r.getString(2),
+                                r.getString(3),
+                                r.getString(4),
+                                r.getInt(5),
+                                List.of(r.getString(6).split(" ")),
+                                real(r, 7),
+                                real(r, 8))));
             }
         }
         return rows;

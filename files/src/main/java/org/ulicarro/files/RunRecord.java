@@ -74,12 +74,25 @@ public record RunRecord(
             }
         }
         return new RunRecord(
-                facts.get("version"), facts.get("title"), facts.get("alternative"), facts.get("period"),
-                number(facts, "from_s"), number(facts, "to_s"), (int) number(facts, "replications"),
-                Long.parseLong(facts.getOrDefault("seed", "0")), facts.getOrDefault("units", "metric"),
-                facts.get("digest"), number(facts, "wanted"), number(facts, "unserved_at_end"),
-                (int) number(facts, "unserved_peak"), warnings, facts.get("started"), number(facts, "seconds"),
-                (int) number(facts, "jobs"), facts.get("java"), facts.get("system"));
+                facts.get("version"),
+                facts.get("title"),
+                facts.get("alternative"),
+                facts.get("period"),
+                number(facts, "from_s"),
+                number(facts, "to_s"),
+                (int) number(facts, "replications"),
+                Long.parseLong(facts.getOrDefault("seed", "0")),
+                facts.getOrDefault("units", "metric"),
+                facts.get("digest"),
+                number(facts, "wanted"),
+                number(facts, "unserved_at_end"),
+                (int) number(facts, "unserved_peak"),
+                warnings,
+                facts.get("started"),
+                number(facts, "seconds"),
+                (int) number(facts, "jobs"),
+                facts.get("java"),
+                facts.get("system"));
     }
 
     private static double number(Map<String, String> facts, String key) {

@@ -16,7 +16,11 @@ public final class Samples {
     private static final Map<String, List<String>> FILES = Map.of(
             QUAYSIDE,
             List.of(
-                    "study.yaml", "network.yaml", "demand.yaml", "signals.yaml", "counts/pm.csv",
+                    "study.yaml",
+                    "network.yaml",
+                    "demand.yaml",
+                    "signals.yaml",
+                    "counts/pm.csv",
                     "alternatives/pier-green.yaml"),
             "crossroads",
             List.of("study.yaml", "network.yaml", "demand.yaml", "signals.yaml", "counts/am.csv"));

@@ -67,17 +67,21 @@ final class SchemaCheck {
                         "'" + error.getProperty() + "' is not known " + where(name) + "."
                                 + Names.suggestion(error.getProperty(), known));
             }
-            case "required" -> error(
-                    tree.spot(pointer), "'" + error.getProperty() + "' is missing " + where(name) + about(here, error));
+            case "required" ->
+                error(
+                        tree.spot(pointer),
+                        "'" + error.getProperty() + "' is missing " + where(name) + about(here, error));
             case "type" -> error(tree.spot(pointer), wrongType(here, name, written, value));
             case "pattern" -> error(tree.spot(pointer), wrongForm(here, name, written));
-            case "enum" -> error(
-                    tree.spot(pointer),
-                    "'" + written + "' cannot stand for '" + name + "'." + Names.suggestion(written, words(here)));
-            case "minItems", "maxItems" -> error(
-                    tree.spot(pointer),
-                    "'" + name + "' takes " + here.path("minItems").asInt() + " values, but " + value.size()
-                            + " stand here");
+            case "enum" ->
+                error(
+                        tree.spot(pointer),
+                        "'" + written + "' cannot stand for '" + name + "'." + Names.suggestion(written, words(here)));
+            case "minItems", "maxItems" ->
+                error(
+                        tree.spot(pointer),
+                        "'" + name + "' takes " + here.path("minItems").asInt() + " values, but " + value.size()
+                                + " stand here");
             case "propertyNames" -> badName(here.path("propertyNames"), error, pointer, name, tree);
             default -> error(tree.spot(pointer), "'" + written + "' cannot stand " + where(name));
         };
@@ -85,7 +89,8 @@ final class SchemaCheck {
 
     private String wrongType(JsonNode here, String name, String written, JsonNode value) {
         if (here.has("x-dimension") && value.isNumber()) {
-            return Quantity.bareNumber(written, Dimension.valueOf(here.get("x-dimension").asString()));
+            return Quantity.bareNumber(
+                    written, Dimension.valueOf(here.get("x-dimension").asString()));
         }
         String wanted =
                 switch (here.path("type").asString("")) {
@@ -94,10 +99,14 @@ final class SchemaCheck {
                     case "object" -> "a map of 'key: value'";
                     case "array" -> "a list in [brackets]";
                     case "boolean" -> "true or false";
-                    default -> here.has("x-dimension")
-                            ? Dimension.valueOf(here.get("x-dimension").asString()).noun() + " such as '"
-                                    + Dimension.valueOf(here.get("x-dimension").asString()).example() + "'"
-                            : "a word or text";
+                    default ->
+                        here.has("x-dimension")
+                                ? Dimension.valueOf(here.get("x-dimension").asString())
+                                                .noun() + " such as '"
+                                        + Dimension.valueOf(
+                                                        here.get("x-dimension").asString())
+                                                .example() + "'"
+                                : "a word or text";
                 };
         String is = value.isObject() ? "a map" : value.isArray() ? "a list" : "'" + written + "'";
         return "'" + name + "' must be " + wanted + ", not " + is;
@@ -106,7 +115,8 @@ final class SchemaCheck {
     private static String wrongForm(JsonNode here, String name, String written) {
         if (here.has("x-dimension")) {
             try {
-                Quantity.parse(written, Dimension.valueOf(here.get("x-dimension").asString()));
+                Quantity.parse(
+                        written, Dimension.valueOf(here.get("x-dimension").asString()));
                 return "'" + written + "': '" + name + "' takes one value without a spread";
             } catch (Quantity.Unreadable e) {
                 return e.getMessage();

@@ -60,7 +60,9 @@ final class StandIns {
 
     private void replace(String pointer, JsonNode value) {
         JsonNode above = root.at(parent(pointer));
-        String last = pointer.substring(pointer.lastIndexOf('/') + 1).replace("~1", "/").replace("~0", "~");
+        String last = pointer.substring(pointer.lastIndexOf('/') + 1)
+                .replace("~1", "/")
+                .replace("~0", "~");
         if (above instanceof ObjectNode object) {
             object.set(last, value);
         } else if (above instanceof ArrayNode array) {
@@ -71,7 +73,8 @@ final class StandIns {
     private JsonNode standIn(JsonNode written, String meant) {
         JsonNode form = schema.follow(written);
         if (form.has("x-dimension")) {
-            return NODES.stringNode(Dimension.valueOf(form.get("x-dimension").asString()).example());
+            return NODES.stringNode(
+                    Dimension.valueOf(form.get("x-dimension").asString()).example());
         }
         if (form.has("enum")) {
             List<String> known = new ArrayList<>();

@@ -50,13 +50,17 @@ final class StudyBinder {
         @Override
         public PropertyName findNameForDeserialization(MapperConfig<?> config, Annotated annotated) {
             Key key = annotated.getAnnotation(Key.class);
-            return key == null ? super.findNameForDeserialization(config, annotated) : PropertyName.construct(key.value());
+            return key == null
+                    ? super.findNameForDeserialization(config, annotated)
+                    : PropertyName.construct(key.value());
         }
 
         @Override
         public PropertyName findNameForSerialization(MapperConfig<?> config, Annotated annotated) {
             Key key = annotated.getAnnotation(Key.class);
-            return key == null ? super.findNameForSerialization(config, annotated) : PropertyName.construct(key.value());
+            return key == null
+                    ? super.findNameForSerialization(config, annotated)
+                    : PropertyName.construct(key.value());
         }
 
         @Override

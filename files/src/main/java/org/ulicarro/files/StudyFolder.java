@@ -45,8 +45,7 @@ public final class StudyFolder {
             String text = Files.isDirectory(folder)
                     ? "this folder is no study: it has no study.yaml. 'ulicarro new' writes one"
                     : "there is no such study folder";
-            throw new StudyProblem(
-                    List.of(new Message(Fault.Severity.ERROR, new Spot(folder.toString(), 1, 1), text)));
+            throw new StudyProblem(List.of(new Message(Fault.Severity.ERROR, new Spot(folder.toString(), 1, 1), text)));
         }
         LocatedTree tree = YamlFile.read(main, MAIN_FILE);
         if (tree.root == null) {
@@ -156,6 +155,8 @@ public final class StudyFolder {
 
     private static Message outside(Spot spot, String name) {
         return new Message(
-                Fault.Severity.ERROR, spot, "'" + name + "' is not inside the study's folder; files of a study stay in it");
+                Fault.Severity.ERROR,
+                spot,
+                "'" + name + "' is not inside the study's folder; files of a study stay in it");
     }
 }

@@ -50,19 +50,20 @@ final class StudySchemaGenerator {
     }
 
     private static ObjectNode generate() {
-        SchemaGeneratorConfigBuilder config =
-                new SchemaGeneratorConfigBuilder(SchemaVersion.DRAFT_2020_12, OptionPreset.PLAIN_JSON)
-                        .with(Option.FORBIDDEN_ADDITIONAL_PROPERTIES_BY_DEFAULT, Option.DEFINITIONS_FOR_ALL_OBJECTS)
-                        .with(Option.MAP_VALUES_AS_ADDITIONAL_PROPERTIES)
-                        .without(Option.SCHEMA_VERSION_INDICATOR);
+        SchemaGeneratorConfigBuilder config = new SchemaGeneratorConfigBuilder(
+                        SchemaVersion.DRAFT_2020_12, OptionPreset.PLAIN_JSON)
+                .with(Option.FORBIDDEN_ADDITIONAL_PROPERTIES_BY_DEFAULT, Option.DEFINITIONS_FOR_ALL_OBJECTS)
+                .with(Option.MAP_VALUES_AS_ADDITIONAL_PROPERTIES)
+                .without(Option.SCHEMA_VERSION_INDICATOR);
         config.forTypesInGeneral()
                 .withCustomDefinitionProvider(StudySchemaGenerator::valueType)
-                .withDescriptionResolver(scope -> text(scope.getType().getErasedType().getAnnotation(About.class)));
+                .withDescriptionResolver(
+                        scope -> text(scope.getType().getErasedType().getAnnotation(About.class)));
         config.forFields()
                 .withPropertyNameOverrideResolver(StudySchemaGenerator::key)
                 .withRequiredCheck(field -> field.getAnnotation(Required.class) != null)
-                .withDescriptionResolver(field ->
-                        field.isFakeContainerItemScope() ? null : text(field.getAnnotation(About.class)))
+                .withDescriptionResolver(
+                        field -> field.isFakeContainerItemScope() ? null : text(field.getAnnotation(About.class)))
                 .withCustomDefinitionProvider(StudySchemaGenerator::property)
                 .withInstanceAttributeOverride(StudySchemaGenerator::decorate);
         ObjectNode schema = new SchemaGenerator(config.build()).generateSchema(Study.class);

@@ -17,7 +17,6 @@ import org.jfree.svg.SVGGraphics2D;
 /** Writes one drawing as the kind of file that its ending says. */
 public final class DrawingFile {
 
-
     private DrawingFile() {}
 
     /** Whether a file of that ending can be written. */
@@ -56,8 +55,7 @@ public final class DrawingFile {
     }
 
     private static byte[] png(int width, int height, Consumer<Graphics2D> drawing) throws IOException {
-        BufferedImage image =
-                new BufferedImage(width, height, BufferedImage.TYPE_INT_RGB);
+        BufferedImage image = new BufferedImage(width, height, BufferedImage.TYPE_INT_RGB);
         Graphics2D graphics = image.createGraphics();
         graphics.setRenderingHint(RenderingHints.KEY_ANTIALIASING, RenderingHints.VALUE_ANTIALIAS_ON);
         graphics.setRenderingHint(RenderingHints.KEY_TEXT_ANTIALIASING, RenderingHints.VALUE_TEXT_ANTIALIAS_ON);

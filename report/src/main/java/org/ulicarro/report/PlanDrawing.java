@@ -51,8 +51,7 @@ public final class PlanDrawing {
     public void draw(Graphics2D g, int width, int height) {
         g.setColor(Looks.LAND);
         g.fill(new Rectangle2D.Double(0, 0, width, height));
-        Rectangle2D window =
-                new Rectangle2D.Double(MARGIN, MARGIN, width - 2 * MARGIN, height - 2 * MARGIN - FOOTER);
+        Rectangle2D window = new Rectangle2D.Double(MARGIN, MARGIN, width - 2 * MARGIN, height - 2 * MARGIN - FOOTER);
         Camera camera = Camera.fit(bounds(), window);
         Shape clip = g.getClip();
         g.clip(new Rectangle2D.Double(0, 0, width, height - FOOTER));
@@ -155,7 +154,8 @@ public final class PlanDrawing {
             g.setStroke(
                     bay
                             ? new BasicStroke(thin)
-                            : new BasicStroke(thin, BasicStroke.CAP_BUTT, BasicStroke.JOIN_ROUND, 1, new float[] {3, 6}, 0));
+                            : new BasicStroke(
+                                    thin, BasicStroke.CAP_BUTT, BasicStroke.JOIN_ROUND, 1, new float[] {3, 6}, 0));
             g.draw(Shapes.beside(right, -right.width() / 2, from, right.end()));
             if (lane.isBay() && number == 0 && twoWay) {
                 g.setStroke(new BasicStroke(thin));
@@ -240,7 +240,13 @@ public final class PlanDrawing {
         if (Math.cos(angle) < -1e-9) {
             angle += Math.PI;
         }
-        label(g, camera.point(beside.x(), beside.y()), angle, name == null ? link.road() : name, Looks.plain(13), Looks.INK);
+        label(
+                g,
+                camera.point(beside.x(), beside.y()),
+                angle,
+                name == null ? link.road() : name,
+                Looks.plain(13),
+                Looks.INK);
     }
 
     private void nameGroups(Graphics2D g, Camera camera, Link link) {

@@ -42,7 +42,8 @@ final class Shapes {
         Path2D path = beside(lane, -lane.width() / 2, lane.start(), lane.end());
         int steps = Math.max(1, (int) Math.ceil((lane.end() - lane.start()) / 2));
         for (int i = steps; i >= 0; i--) {
-            Pose pose = lane.at(lane.start() + (lane.end() - lane.start()) * i / steps).right(lane.width() / 2);
+            Pose pose = lane.at(lane.start() + (lane.end() - lane.start()) * i / steps)
+                    .right(lane.width() / 2);
             path.lineTo(pose.x(), pose.y());
         }
         path.closePath();

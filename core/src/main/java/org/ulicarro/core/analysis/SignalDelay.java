@@ -20,9 +20,8 @@ public final class SignalDelay {
             throw new IllegalArgumentException("Webster's delay holds for 0 < x < 1, got " + saturation);
         }
         double random = saturation * saturation / (2 * flow * (1 - saturation));
-        double correction = 0.65
-                * StrictMath.pow(cycle / (flow * flow), 1.0 / 3)
-                * StrictMath.pow(saturation, 2 + 5 * green);
+        double correction =
+                0.65 * StrictMath.pow(cycle / (flow * flow), 1.0 / 3) * StrictMath.pow(saturation, 2 + 5 * green);
         return uniform(cycle, green, saturation) + random - correction;
     }
 

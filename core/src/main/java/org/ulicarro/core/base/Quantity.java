@@ -36,7 +36,8 @@ public record Quantity(double mean, double spread) {
     public static Quantity parse(String text, Dimension dimension) throws Unreadable {
         Matcher m = FORM.matcher(text);
         if (!m.matches()) {
-            throw new Unreadable("'" + text + "' is not " + dimension.noun() + "; write for example '" + dimension.example() + "'");
+            throw new Unreadable(
+                    "'" + text + "' is not " + dimension.noun() + "; write for example '" + dimension.example() + "'");
         }
         double mean = value(text, m.group(1), m.group(2), dimension);
         if (m.group(3) == null) {
@@ -85,6 +86,8 @@ public record Quantity(double mean, double spread) {
 
     @Override
     public String toString() {
-        return spread == 0 ? String.format(Locale.ROOT, "%s", mean) : String.format(Locale.ROOT, "%s ± %s", mean, spread);
+        return spread == 0
+                ? String.format(Locale.ROOT, "%s", mean)
+                : String.format(Locale.ROOT, "%s ± %s", mean, spread);
     }
 }

@@ -51,7 +51,8 @@ final class TurningCounts {
             faults.add(Fault.error(
                     count.origin() + Count.PLACE,
                     "'" + count.place() + "' is no place."
-                            + Names.suggestion(count.place(), network.junctions().keySet())));
+                            + Names.suggestion(
+                                    count.place(), network.junctions().keySet())));
             return;
         }
         Network.Lookup lookup = network.movement(count.place(), count.movement());
@@ -69,12 +70,17 @@ final class TurningCounts {
                     count.origin(),
                     "the interval ends at " + Clock.timeOfDay(count.to()) + ", not after its start at "
                             + Clock.timeOfDay(count.from())));
-        } else if (count.vehicles() / hours > MOST_PER_LANE * lookup.movement().paths().size()) {
+        } else if (count.vehicles() / hours
+                > MOST_PER_LANE * lookup.movement().paths().size()) {
             faults.add(Fault.error(
                     count.origin(),
                     String.format(
-                            java.util.Locale.ROOT, "%.0f vehicles in %.0f min are %.0f veh/h, more than any %d lane(s) carry",
-                            count.vehicles(), hours * 60, count.vehicles() / hours, lookup.movement().paths().size())));
+                            java.util.Locale.ROOT,
+                            "%.0f vehicles in %.0f min are %.0f veh/h, more than any %d lane(s) carry",
+                            count.vehicles(),
+                            hours * 60,
+                            count.vehicles() / hours,
+                            lookup.movement().paths().size())));
         } else {
             byMovement.get(lookup.movement().index()).add(count);
         }
@@ -111,13 +117,16 @@ final class TurningCounts {
     private void checkApproaches(List<Fault> faults) {
         for (Link link : network.links()) {
             List<Movement> movements = network.movementsFrom(link.index());
-            boolean counted = movements.stream().anyMatch(m -> !byMovement.get(m.index()).isEmpty());
+            boolean counted =
+                    movements.stream().anyMatch(m -> !byMovement.get(m.index()).isEmpty());
             if (movements.size() > 1 && !counted) {
                 faults.add(Fault.error(
                         "/demand/volumes",
                         "no counts for approach " + link.approach() + " of '" + link.to() + "' (" + link.id()
                                 + "), where drivers choose between "
-                                + String.join(", ", movements.stream().map(Movement::name).toList())));
+                                + String.join(
+                                        ", ",
+                                        movements.stream().map(Movement::name).toList())));
             }
         }
     }
@@ -159,5 +168,4 @@ final class TurningCounts {
                 .mapToDouble(Double::doubleValue)
                 .toArray();
     }
-
 }

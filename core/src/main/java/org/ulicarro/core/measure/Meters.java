@@ -36,8 +36,10 @@ public final class Meters {
             }
         }
         queues = new QueueMeter(
-                network.lanes().size(), lanes.stream().mapToInt(i -> i).toArray(),
-                groups.stream().mapToInt(i -> i).toArray(), intervals);
+                network.lanes().size(),
+                lanes.stream().mapToInt(i -> i).toArray(),
+                groups.stream().mapToInt(i -> i).toArray(),
+                intervals);
     }
 
     public void attach(Traffic traffic) {
@@ -57,7 +59,8 @@ public final class Meters {
                 .filter(m -> network.path(lane.index(), m.index()).isPresent())
                 .map(Movement::id)
                 .toList();
-        return new LaneCycle(link.to(), link.approach(), link.id(), lane.number(), movements, cycle.start(), cycle.back());
+        return new LaneCycle(
+                link.to(), link.approach(), link.id(), lane.number(), movements, cycle.start(), cycle.back());
     }
 
     /** Rows of all controlled movements, approaches and places, interval by interval, the whole period last. */
@@ -76,7 +79,8 @@ public final class Meters {
     private void addPlace(Junction junction, int interval, List<MovementRow> rows) {
         List<Movement> all =
                 junction.movements().stream().map(network.movements()::get).toList();
-        Set<String> approaches = new LinkedHashSet<>(all.stream().map(Movement::approach).toList());
+        Set<String> approaches =
+                new LinkedHashSet<>(all.stream().map(Movement::approach).toList());
         for (String approach : approaches) {
             List<Movement> here =
                     all.stream().filter(m -> m.approach().equals(approach)).toList();
@@ -88,8 +92,7 @@ public final class Meters {
         rows.add(row(junction.id(), MovementRow.ALL, MovementRow.ALL, junction.id(), all, interval));
     }
 
-    private MovementRow row(
-            String place, String approach, String id, String name, List<Movement> of, int interval) {
+    private MovementRow row(String place, String approach, String id, String name, List<Movement> of, int interval) {
         double arrived = total(of, interval, Sum.ARRIVED);
         double longest = 0;
         double longestMean = 0;
@@ -100,11 +103,22 @@ public final class Meters {
             }
         }
         return new MovementRow(
-                place, approach, id, name, intervals.from(interval), intervals.to(interval),
-                total(of, interval, Sum.PASSED), arrived, total(of, interval, Sum.UNFINISHED),
-                total(of, interval, Sum.CONTROL) / arrived, total(of, interval, Sum.ENTRY) / arrived,
-                total(of, interval, Sum.GEOMETRIC) / arrived, total(of, interval, Sum.STOPPED) / arrived,
-                total(of, interval, Sum.STOPS) / arrived, longestMean, longest);
+                place,
+                approach,
+                id,
+                name,
+                intervals.from(interval),
+                intervals.to(interval),
+                total(of, interval, Sum.PASSED),
+                arrived,
+                total(of, interval, Sum.UNFINISHED),
+                total(of, interval, Sum.CONTROL) / arrived,
+                total(of, interval, Sum.ENTRY) / arrived,
+                total(of, interval, Sum.GEOMETRIC) / arrived,
+                total(of, interval, Sum.STOPPED) / arrived,
+                total(of, interval, Sum.STOPS) / arrived,
+                longestMean,
+                longest);
     }
 
     private double total(List<Movement> of, int interval, Sum sum) {

@@ -52,7 +52,9 @@ public final class RunSummary {
         this.observations = observations;
         for (CycleObservation o : cycles) {
             LaneCycle cycle = o.cycle();
-            cyclesByLane.computeIfAbsent(cycle.link() + "/" + cycle.lane(), none -> new ArrayList<>()).add(cycle);
+            cyclesByLane
+                    .computeIfAbsent(cycle.link() + "/" + cycle.lane(), none -> new ArrayList<>())
+                    .add(cycle);
         }
     }
 
@@ -68,7 +70,8 @@ public final class RunSummary {
 
     /** The rows of each replication, over the whole period or by slice. */
     public List<Observation> observations(boolean bySlice) {
-        double longest = observations.stream().mapToDouble(o -> length(o.row())).max().orElse(0);
+        double longest =
+                observations.stream().mapToDouble(o -> length(o.row())).max().orElse(0);
         boolean sliced = observations.stream().anyMatch(o -> length(o.row()) < longest);
         return observations.stream()
                 .filter(o -> (length(o.row()) < longest) == (bySlice && sliced))
@@ -87,12 +90,25 @@ public final class RunSummary {
     private Row summarise(List<MovementRow> rows) {
         MovementRow first = rows.get(0);
         return new Row(
-                first.place(), first.approach(), first.movement(), first.name(), first.fromS(), first.toS(),
-                over(rows, MovementRow::vehicles), over(rows, MovementRow::demand), over(rows, MovementRow::unfinished),
-                over(rows, MovementRow::controlDelayS), over(rows, MovementRow::entryDelayS),
-                over(rows, MovementRow::geometricDelayS), over(rows, MovementRow::stoppedDelayS),
-                over(rows, MovementRow::stops), over(rows, MovementRow::queueMeanM), over(rows, MovementRow::queueMaxM),
-                back(first, 0.50), back(first, 0.95), levelOfService(first));
+                first.place(),
+                first.approach(),
+                first.movement(),
+                first.name(),
+                first.fromS(),
+                first.toS(),
+                over(rows, MovementRow::vehicles),
+                over(rows, MovementRow::demand),
+                over(rows, MovementRow::unfinished),
+                over(rows, MovementRow::controlDelayS),
+                over(rows, MovementRow::entryDelayS),
+                over(rows, MovementRow::geometricDelayS),
+                over(rows, MovementRow::stoppedDelayS),
+                over(rows, MovementRow::stops),
+                over(rows, MovementRow::queueMeanM),
+                over(rows, MovementRow::queueMaxM),
+                back(first, 0.50),
+                back(first, 0.95),
+                levelOfService(first));
     }
 
     private static Statistic over(List<MovementRow> rows, ToDoubleFunction<MovementRow> figure) {
@@ -126,7 +142,8 @@ public final class RunSummary {
 
     /** From the mean of control and entry delay over replications in the worst slice within a row's time. */
     private LevelOfService levelOfService(MovementRow of) {
-        double longest = observations.stream().mapToDouble(o -> length(o.row())).max().orElse(0);
+        double longest =
+                observations.stream().mapToDouble(o -> length(o.row())).max().orElse(0);
         boolean sliced = observations.stream().anyMatch(o -> length(o.row()) < longest);
         Map<Double, List<Double>> bySlice = new TreeMap<>();
         for (Observation o : observations) {

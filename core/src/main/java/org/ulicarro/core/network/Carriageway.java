@@ -62,7 +62,9 @@ final class Carriageway {
 
     /** Width right of the axis at the stop line (m). */
     double widthAtEnd() {
-        return base() + shiftAtEnd(lanes) + lanes.width() * (lanes.lanes() + lanes.bays().right().size());
+        return base()
+                + shiftAtEnd(lanes)
+                + lanes.width() * (lanes.lanes() + lanes.bays().right().size());
     }
 
     /** Width left of the axis at the stop line (m); not zero where left bays reach over it. */

@@ -11,8 +11,7 @@ package org.ulicarro.core.network;
  * @param startB where its shared stretch begins (m along it)
  * @param endB where that ends
  */
-public record Conflict(
-        Kind kind, int pathA, double startA, double endA, int pathB, double startB, double endB) {
+public record Conflict(Kind kind, int pathA, double startA, double endA, int pathB, double startB, double endB) {
 
     public enum Kind {
         CROSSING,

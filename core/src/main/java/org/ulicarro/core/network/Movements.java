@@ -46,7 +46,8 @@ final class Movements {
             usual.add(new Arrows(false, true, false, false));
         }
         for (int i = 0; i < direction.lanes(); i++) {
-            boolean turnsLeft = exits.contains(Turn.LEFT) && left == 0 && (i == 0 || !through && i < direction.lanes() / 2);
+            boolean turnsLeft =
+                    exits.contains(Turn.LEFT) && left == 0 && (i == 0 || !through && i < direction.lanes() / 2);
             boolean turnsRight = exits.contains(Turn.RIGHT)
                     && right == 0
                     && (i == direction.lanes() - 1 || !through && i >= (direction.lanes() + 1) / 2);

@@ -105,9 +105,7 @@ public final class Network {
 
     private static String listOrNearest(String text, List<String> known) {
         // Short names differ by a letter each, so the nearest one says little beside the list of all.
-        return known.size() <= 16
-                ? " It has: " + String.join(", ", known) + "."
-                : Names.suggestion(text, known);
+        return known.size() <= 16 ? " It has: " + String.join(", ", known) + "." : Names.suggestion(text, known);
     }
 
     /** One of the two is null. */

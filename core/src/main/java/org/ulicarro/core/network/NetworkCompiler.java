@@ -29,7 +29,8 @@ public final class NetworkCompiler {
     private final NetworkInput input;
     private final List<Fault> faults;
     private final List<Carriageway> carriageways = new ArrayList<>(); // link index -> its cross-section
-    private final Map<String, List<List<Carriageway>>> roadsAt = new LinkedHashMap<>(); // place -> its roads, each 1 or 2
+    private final Map<String, List<List<Carriageway>>> roadsAt =
+            new LinkedHashMap<>(); // place -> its roads, each 1 or 2
     private final Map<String, List<Setbacks.Leg>> legs = new LinkedHashMap<>();
     private final Map<String, double[]> setbacks = new LinkedHashMap<>();
     private final Map<String, Map<String, String>> approaches = new LinkedHashMap<>();
@@ -138,7 +139,10 @@ public final class NetworkCompiler {
                             java.util.Locale.ROOT,
                             "road '%s' has %.0f m between its places, of which the junctions take %.0f m; at least %.0f m must"
                                     + " be left",
-                            c.roadId, c.axisLength(), atStart + atEnd, SHORTEST_LINK)));
+                            c.roadId,
+                            c.axisLength(),
+                            atStart + atEnd,
+                            SHORTEST_LINK)));
             return false;
         }
         c.trim(atStart, atEnd);
@@ -148,7 +152,8 @@ public final class NetworkCompiler {
     private boolean checkBays(Carriageway c, String pointer) {
         boolean fits = true;
         for (String side : List.of("left", "right")) {
-            List<Direction.Bay> bays = side.equals("left") ? c.lanes.bays().left() : c.lanes.bays().right();
+            List<Direction.Bay> bays =
+                    side.equals("left") ? c.lanes.bays().left() : c.lanes.bays().right();
             for (int i = 0; i < bays.size(); i++) {
                 double needs = bays.get(i).fullWidth() + bays.get(i).taper();
                 if (needs > c.length() - 5) {
@@ -159,7 +164,8 @@ public final class NetworkCompiler {
                                     java.util.Locale.ROOT,
                                     "this bay needs %.0f m with its taper, but the road has %.0f m between stop lines; make it"
                                             + " a lane of the whole road, or shorten it",
-                                    needs, c.length())));
+                                    needs,
+                                    c.length())));
                 }
             }
         }
@@ -180,16 +186,33 @@ public final class NetworkCompiler {
         String roadId = c.roadId;
         int count = c.lanes.lanesAtEnd();
         Link link = new Link(
-                links.size(), roadId + (c.ahead ? " ahead" : " back"), roadId, c.ahead, c.from(), c.to(),
-                approaches.get(c.to()).get(roadId), c.road.roadClass(), c.road.speed(), c.length(), lanes.size(), count);
+                links.size(),
+                roadId + (c.ahead ? " ahead" : " back"),
+                roadId,
+                c.ahead,
+                c.from(),
+                c.to(),
+                approaches.get(c.to()).get(roadId),
+                c.road.roadClass(),
+                c.road.speed(),
+                c.length(),
+                lanes.size(),
+                count);
         links.add(link);
         leaving.computeIfAbsent(link.from(), none -> new ArrayList<>()).add(link);
         arriving.computeIfAbsent(link.to(), none -> new ArrayList<>()).add(link);
         List<Arrows> arrows = Movements.arrows(c.lanes, exits(link));
         for (int i = 0; i < count; i++) {
             lanes.add(new Lane(
-                    lanes.size(), link.index(), i + 1, c.start(i), c.length(), c.road.speed(), c.lanes.width(),
-                    arrows.isEmpty() ? null : arrows.get(i), c.line(i)));
+                    lanes.size(),
+                    link.index(),
+                    i + 1,
+                    c.start(i),
+                    c.length(),
+                    c.road.speed(),
+                    c.lanes.width(),
+                    arrows.isEmpty() ? null : arrows.get(i),
+                    c.line(i)));
         }
     }
 
@@ -215,17 +238,21 @@ public final class NetworkCompiler {
                 addMovement(in, out, here, paths);
             }
         }
-        here.sort(java.util.Comparator.<Integer>comparingInt(
-                        m -> movements.get(m).fromLink())
-                .thenComparing(m -> movements.get(m).turn() == Turn.UTURN ? 0 : 1)
-                .thenComparing(m -> movements.get(m).turn())
-                .thenComparing(m -> m));
+        here.sort(
+                java.util.Comparator.<Integer>comparingInt(m -> movements.get(m).fromLink())
+                        .thenComparing(m -> movements.get(m).turn() == Turn.UTURN ? 0 : 1)
+                        .thenComparing(m -> movements.get(m).turn())
+                        .thenComparing(m -> m));
         checkArrows(id, here);
         junctions.put(
                 id,
                 new Junction(
-                        id, place, List.copyOf(here), ConflictFinder.conflicts(paths, lanes),
-                        ConflictFinder.divergences(paths, lanes), outline(id)));
+                        id,
+                        place,
+                        List.copyOf(here),
+                        ConflictFinder.conflicts(paths, lanes),
+                        ConflictFinder.divergences(paths, lanes),
+                        outline(id)));
     }
 
     private List<Pose> outline(String id) {
@@ -234,7 +261,11 @@ public final class NetworkCompiler {
 
     private void addMovement(Link in, Link out, List<Integer> here, List<TurningPath> paths) {
         boolean back = in.road().equals(out.road());
-        Turn turn = back ? Turn.UTURN : Movements.turn(carriageways.get(in.index()).arrival(), carriageways.get(out.index()).departure());
+        Turn turn = back
+                ? Turn.UTURN
+                : Movements.turn(
+                        carriageways.get(in.index()).arrival(),
+                        carriageways.get(out.index()).departure());
         List<Lane> from = lanes.subList(in.firstLane(), in.firstLane() + in.lanes()).stream()
                 .filter(lane -> lane.arrows() != null && lane.arrows().allow(turn))
                 .toList();
@@ -250,8 +281,15 @@ public final class NetworkCompiler {
             own.add(path(index, lanes.get(pair.from()), lanes.get(pair.to())));
         }
         movements.add(new Movement(
-                index, in.to(), in.road() + ">" + out.road(), in.approach() + turn.letter(), in.approach(), turn,
-                in.index(), out.index(), List.copyOf(own)));
+                index,
+                in.to(),
+                in.road() + ">" + out.road(),
+                in.approach() + turn.letter(),
+                in.approach(),
+                turn,
+                in.index(),
+                out.index(),
+                List.copyOf(own)));
         here.add(index);
         paths.addAll(own);
     }

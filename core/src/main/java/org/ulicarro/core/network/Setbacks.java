@@ -69,8 +69,9 @@ final class Setbacks {
         for (int i = 0; i < legs.size(); i++) {
             round.add(i);
         }
-        round.sort(java.util.Comparator.<Integer>comparingDouble(i -> legs.get(i).bearing())
-                .thenComparing(i -> legs.get(i).road()));
+        round.sort(
+                java.util.Comparator.<Integer>comparingDouble(i -> legs.get(i).bearing())
+                        .thenComparing(i -> legs.get(i).road()));
         return round;
     }
 

@@ -9,8 +9,8 @@ import java.security.MessageDigest;
 import java.security.NoSuchAlgorithmException;
 import java.util.HexFormat;
 import java.util.List;
-import org.ulicarro.core.measure.MovementRow;
 import org.ulicarro.core.measure.LaneCycle;
+import org.ulicarro.core.measure.MovementRow;
 
 /** A fingerprint of all result rows in order, raw bits and nothing about the host: equal means the same run, to the last digit. */
 public final class Digest {
@@ -21,7 +21,8 @@ public final class Digest {
     public static String of(List<ReplicationResult> results) {
         try {
             MessageDigest sha = MessageDigest.getInstance("SHA-256");
-            try (DataOutputStream out = new DataOutputStream(new DigestOutputStream(OutputStream.nullOutputStream(), sha))) {
+            try (DataOutputStream out =
+                    new DataOutputStream(new DigestOutputStream(OutputStream.nullOutputStream(), sha))) {
                 for (ReplicationResult result : results) {
                     write(out, result);
                 }
@@ -43,8 +44,17 @@ public final class Digest {
         for (MovementRow row : result.rows()) {
             out.writeUTF(row.place() + ' ' + row.approach() + ' ' + row.movement());
             for (double value : new double[] {
-                row.fromS(), row.toS(), row.vehicles(), row.demand(), row.unfinished(), row.controlDelayS(),
-                row.entryDelayS(), row.geometricDelayS(), row.stoppedDelayS(), row.stops(), row.queueMeanM(),
+                row.fromS(),
+                row.toS(),
+                row.vehicles(),
+                row.demand(),
+                row.unfinished(),
+                row.controlDelayS(),
+                row.entryDelayS(),
+                row.geometricDelayS(),
+                row.stoppedDelayS(),
+                row.stops(),
+                row.queueMeanM(),
                 row.queueMaxM()
             }) {
                 out.writeDouble(value);

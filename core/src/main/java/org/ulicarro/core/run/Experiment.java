@@ -55,7 +55,8 @@ public final class Experiment {
         while (!replication.isDone()) {
             replication.advanceTo(replication.now() + 60);
             progress.at(
-                    number, replication.progress(),
+                    number,
+                    replication.progress(),
                     replication.view().wanted() - replication.view().entered());
             if (Thread.interrupted()) {
                 throw new InterruptedException();

@@ -81,7 +81,8 @@ public record Model(
                             java.util.Locale.ROOT,
                             "a warm-up of %.0f s is short for this network (%.0f s would do): the period starts too empty and"
                                     + " its delays come out too small",
-                            length, needed)));
+                            length,
+                            needed)));
         }
     }
 }

@@ -35,7 +35,9 @@ public final class Replication implements Stateful {
         this.number = number;
         window = model.demand().window();
         traffic = new Traffic(
-                model.study(), model.table(), model.demand().draw(model.study().seed(), number),
+                model.study(),
+                model.table(),
+                model.demand().draw(model.study().seed(), number),
                 Clock.ticks(window.start()));
         meters = new Meters(model.network(), model.signals(), new Intervals(window));
         meters.attach(traffic);
@@ -94,8 +96,15 @@ public final class Replication implements Stateful {
         traffic.finish();
         TrafficView view = traffic.view();
         return new ReplicationResult(
-                number, meters.rows(), meters.cycles(), view.wanted(), view.entered(), unservedAtEnd, unservedPeak,
-                vehicleSteps, mostOnRoad);
+                number,
+                meters.rows(),
+                meters.cycles(),
+                view.wanted(),
+                view.entered(),
+                unservedAtEnd,
+                unservedPeak,
+                vehicleSteps,
+                mostOnRoad);
     }
 
     public Model model() {

@@ -1,8 +1,8 @@
 package org.ulicarro.core.run;
 
 import java.util.List;
-import org.ulicarro.core.measure.MovementRow;
 import org.ulicarro.core.measure.LaneCycle;
+import org.ulicarro.core.measure.MovementRow;
 
 /**
  * What one replication measured.

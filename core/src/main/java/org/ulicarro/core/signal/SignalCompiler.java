@@ -68,13 +68,15 @@ public final class SignalCompiler {
         }
         String pointer = Fault.child("/signals", place);
         int firstGroup = groups.size();
+        int before = faults.size();
         controller.groups().forEach((id, group) -> addGroup(junction, id, group, pointer + "/groups"));
         checkAllServed(junction, pointer + "/groups");
         checkSharedLanes(junction, pointer + "/groups");
+        boolean groupsHold = faults.size() == before; // else conflicts of greens may only follow from a wrong name
         controller.plans().keySet().forEach(plan -> {
             FixedPlan fixed = plan(controller, plan, pointer);
             if (fixed != null) {
-                checkPlan(junction, controller, fixed, firstGroup, pointer);
+                checkPlan(junction, controller, fixed, firstGroup, groupsHold, pointer);
                 if (plan.equals(chosen(controller))) {
                     controllers.add(controller(controller, fixed, firstGroup));
                 }
@@ -131,7 +133,8 @@ public final class SignalCompiler {
                 Movement m = network.movements().get(movement);
                 faults.add(Fault.error(
                         pointer,
-                        "no group serves " + m.name() + " (" + m.id() + "), which has a lane; add it to a group's 'serves' or"
+                        "no group serves " + m.name() + " (" + m.id()
+                                + "), which has a lane; add it to a group's 'serves' or"
                                 + " take its arrow off the road"));
             }
         }
@@ -147,10 +150,13 @@ public final class SignalCompiler {
                         && !yields[i]
                         && groupOf[i] != groupOf[j]
                         && left.fromLink() == other.fromLink();
-                if (held && left.paths().stream().anyMatch(p -> network.path(p.fromLane(), j).isPresent())) {
+                if (held
+                        && left.paths().stream()
+                                .anyMatch(p -> network.path(p.fromLane(), j).isPresent())) {
                     faults.add(Fault.error(
                             pointer,
-                            left.name() + " shares a lane with " + other.name() + " but has another group: each would stand in"
+                            left.name() + " shares a lane with " + other.name()
+                                    + " but has another group: each would stand in"
                                     + " the other's green. Give it a lane of its own, or one group with 'yields: ["
                                     + left.name() + "]'"));
                 }
@@ -171,7 +177,8 @@ public final class SignalCompiler {
             if (seen.contains(at) || !controller.plans().containsKey(at)) {
                 String known = Names.suggestion(at, controller.plans().keySet());
                 faults.add(Fault.error(
-                        here + "/like", seen.contains(at) ? "plan '" + id + "' is like itself" : "no plan '" + at + "'." + known));
+                        here + "/like",
+                        seen.contains(at) ? "plan '" + id + "' is like itself" : "no plan '" + at + "'." + known));
                 return null;
             }
             seen.add(at);
@@ -197,7 +204,12 @@ public final class SignalCompiler {
     }
 
     private void checkPlan(
-            Junction junction, SignalController controller, FixedPlan plan, int firstGroup, String pointer) {
+            Junction junction,
+            SignalController controller,
+            FixedPlan plan,
+            int firstGroup,
+            boolean groupsHold,
+            String pointer) {
         String here = Fault.child(pointer + "/plans", plan.id()) + "/greens";
         plan.greens().keySet().stream()
                 .filter(group -> !controller.groups().containsKey(group))
@@ -206,7 +218,7 @@ public final class SignalCompiler {
                         "there is no group '" + group + "'."
                                 + Names.suggestion(group, controller.groups().keySet()))));
         List<String> ids = List.copyOf(controller.groups().keySet());
-        boolean sound = true;
+        boolean sound = groupsHold;
         for (String id : ids) {
             sound &= checkGreens(controller.groups().get(id), id, plan, here);
         }
@@ -229,16 +241,19 @@ public final class SignalCompiler {
             String here = Fault.child(pointer, id) + "/" + i;
             double seconds = range.seconds(plan.cycle());
             if (range.from() >= plan.cycle() || range.to() > plan.cycle()) {
-                faults.add(Fault.error(here, "green " + range + " lies outside the cycle of " + text(plan.cycle()) + " s"));
+                faults.add(Fault.error(
+                        here, "green " + range + " lies outside the cycle of " + text(plan.cycle()) + " s"));
             } else if (seconds < group.minGreen()) {
                 faults.add(Fault.error(
                         here,
                         "green " + range + " of group '" + id + "' lasts " + text(seconds) + " s, its min-green is "
-                                + text(group.minGreen()) + " s: " + text(group.minGreen() - seconds) + " s are missing"));
+                                + text(group.minGreen()) + " s: " + text(group.minGreen() - seconds)
+                                + " s are missing"));
             }
             for (int j = 0; j < i; j++) {
                 if (overlap(range, 0, ranges.get(j), plan.cycle()) > 0) {
-                    faults.add(Fault.error(here, "greens " + ranges.get(j) + " and " + range + " of group '" + id + "' overlap"));
+                    faults.add(Fault.error(
+                            here, "greens " + ranges.get(j) + " and " + range + " of group '" + id + "' overlap"));
                 }
             }
         }
@@ -246,8 +261,14 @@ public final class SignalCompiler {
     }
 
     private void checkPair(
-            Junction junction, SignalController controller, FixedPlan plan, List<String> ids, int a, int b,
-            int firstGroup, String pointer) {
+            Junction junction,
+            SignalController controller,
+            FixedPlan plan,
+            List<String> ids,
+            int a,
+            int b,
+            int firstGroup,
+            String pointer) {
         String[] pair = neverTogether(junction, firstGroup + a, firstGroup + b);
         if (pair == null) {
             return;
@@ -256,8 +277,8 @@ public final class SignalCompiler {
         if (a == b) {
             faults.add(Fault.error(
                     pointer,
-                    "group '" + ids.get(a) + "' serves " + names + ", whose paths cross; let one of them yield or give it a"
-                            + " group of its own"));
+                    "group '" + ids.get(a) + "' serves " + names
+                            + ", whose paths cross; let one of them yield or give it a" + " group of its own"));
             return;
         }
         for (int[] order : new int[][] {{a, b}, {b, a}}) {
@@ -297,7 +318,8 @@ public final class SignalCompiler {
                         && i != j
                         && Compatibility.of(network, junction, i, j, yields) == Compatibility.NEVER) {
                     return new String[] {
-                        network.movements().get(i).name(), network.movements().get(j).name()
+                        network.movements().get(i).name(),
+                        network.movements().get(j).name()
                     };
                 }
             }

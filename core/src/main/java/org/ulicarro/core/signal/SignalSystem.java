@@ -25,7 +25,10 @@ public final class SignalSystem {
     private final List<Supplier<Controller>> controllers;
 
     SignalSystem(
-            List<GroupInfo> groups, int[] groupOf, boolean[] yields, boolean[][] together,
+            List<GroupInfo> groups,
+            int[] groupOf,
+            boolean[] yields,
+            boolean[][] together,
             List<Supplier<Controller>> controllers) {
         this.groups = List.copyOf(groups);
         this.groupOf = groupOf.clone();

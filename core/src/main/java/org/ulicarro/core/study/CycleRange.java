@@ -11,7 +11,8 @@ public record CycleRange(double from, double to) {
 
     public static CycleRange parse(String text) {
         int dash = text.indexOf('-');
-        return new CycleRange(Double.parseDouble(text.substring(0, dash)), Double.parseDouble(text.substring(dash + 1)));
+        return new CycleRange(
+                Double.parseDouble(text.substring(0, dash)), Double.parseDouble(text.substring(dash + 1)));
     }
 
     /** Its length in a cycle of that many seconds. */

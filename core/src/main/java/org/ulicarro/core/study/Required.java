@@ -8,6 +8,4 @@ import java.lang.annotation.Target;
 /** A key that must be there; all others may be left out. */
 @Retention(RetentionPolicy.RUNTIME)
 @Target({ElementType.FIELD, ElementType.METHOD, ElementType.PARAMETER})
-public @interface Required {
-
-}
+public @interface Required {}

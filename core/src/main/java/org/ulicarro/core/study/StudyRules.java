@@ -34,7 +34,9 @@ public final class StudyRules {
         if (!(study.step() >= 0.1 && study.step() <= 1.0) || Math.abs(ticks - StrictMath.rint(ticks)) > 1e-9) {
             error("/step", "the step must be 0.1 s to 1 s and a multiple of 0.1 s");
         } else if (study.step() > 0.5) {
-            warn("/step", "a step above 0.5 s makes drivers react late: queues discharge slower than measured in the field");
+            warn(
+                    "/step",
+                    "a step above 0.5 s makes drivers react late: queues discharge slower than measured in the field");
         }
         if (study.replications() < 1 || study.replications() > 10_000) {
             error("/replications", "replications must be 1 to 10000");
@@ -47,8 +49,10 @@ public final class StudyRules {
     private void checkPeriod(String id, Period period) {
         String pointer = Fault.child("/periods", id);
         if (!(period.to() > period.from())) {
-            error(pointer + "/to", "period '" + id + "' ends at " + Clock.timeOfDay(period.to()) + ", not after its start at "
-                    + Clock.timeOfDay(period.from()));
+            error(
+                    pointer + "/to",
+                    "period '" + id + "' ends at " + Clock.timeOfDay(period.to()) + ", not after its start at "
+                            + Clock.timeOfDay(period.from()));
         }
         if (period.warmUp().length() < 0 || period.warmUp().length() > period.from()) {
             error(pointer + "/warm-up", "the warm-up must not be negative nor begin before midnight");
@@ -78,8 +82,10 @@ public final class StudyRules {
             if (!study.network().places().containsKey(place)) {
                 error(
                         pointer + "/between/" + end,
-                        "road '" + id + "' " + (end == 0 ? "starts" : "ends") + " at '" + place + "', which is no place."
-                                + Names.suggestion(place, study.network().places().keySet()));
+                        "road '" + id + "' " + (end == 0 ? "starts" : "ends") + " at '" + place
+                                + "', which is no place."
+                                + Names.suggestion(
+                                        place, study.network().places().keySet()));
             }
         }
         if (road.from().equals(road.to())) {
@@ -119,8 +125,8 @@ public final class StudyRules {
         if (turns > 0 && turns != direction.lanesAtEnd()) {
             error(
                     pointer + "/turns",
-                    turns + " arrows for " + direction.lanesAtEnd() + " lanes (bays included); give one for each lane from"
-                            + " the left");
+                    turns + " arrows for " + direction.lanesAtEnd()
+                            + " lanes (bays included); give one for each lane from" + " the left");
         }
     }
 

@@ -4,7 +4,6 @@ import java.lang.annotation.ElementType;
 import java.lang.annotation.Retention;
 import java.lang.annotation.RetentionPolicy;
 import java.lang.annotation.Target;
-
 import org.ulicarro.core.base.Dimension;
 
 /** A quantity with its unit, {@code 60 m}; the component holds SI. On a map: every value of it. */

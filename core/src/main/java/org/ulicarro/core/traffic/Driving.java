@@ -46,7 +46,12 @@ final class Driving {
     private int byVehicle;
 
     Driving(
-            LaneTable table, LaneQueues queues, Fleet fleet, Ledger ledger, Aspects aspects, Occupancy occupancy,
+            LaneTable table,
+            LaneQueues queues,
+            Fleet fleet,
+            Ledger ledger,
+            Aspects aspects,
+            Occupancy occupancy,
             double dt) {
         this.table = table;
         this.queues = queues;
@@ -96,8 +101,8 @@ final class Driving {
     private void follow(int v, int leader, double leaderOffset) {
         double gap = f.pos[leader] + leaderOffset - f.length[leader] - f.pos[v];
         double speed = f.speed[v];
-        double wanted = Following.towards(
-                speed, gap, f.speed[leader], f.space[v], f.gapTime[v], f.pickup[v], f.closing[v]);
+        double wanted =
+                Following.towards(speed, gap, f.speed[leader], f.space[v], f.gapTime[v], f.pickup[v], f.closing[v]);
         wanted = Math.max(wanted, -f.hardest[v]);
         double after = Math.max(0, speed + wanted * dt);
         // the square root of the safe speed is only taken where the wanted one would break the promise
@@ -105,8 +110,7 @@ final class Driving {
         double leaderStops = f.speed[leader] * f.speed[leader] * Math.min(f.stopping[leader], f.stopping[v]);
         double room = gap - Following.MARGIN + leaderStops;
         if (needs > room) {
-            wanted = Math.min(
-                    wanted, Following.safe(speed, gap, f.speed[leader], f.hardest[v], f.hardest[leader], dt));
+            wanted = Math.min(wanted, Following.safe(speed, gap, f.speed[leader], f.hardest[v], f.hardest[leader], dt));
         }
         if (wanted < accel) {
             accel = wanted;
@@ -118,8 +122,7 @@ final class Driving {
     /** A place at which to stand still, with comfort where there is room for it. */
     private void stopAt(int v, double distance, double standOff) {
         double speed = f.speed[v];
-        double wanted =
-                Following.towards(speed, distance, 0, standOff, f.gapTime[v], f.pickup[v], f.closing[v]);
+        double wanted = Following.towards(speed, distance, 0, standOff, f.gapTime[v], f.pickup[v], f.closing[v]);
         wanted = Math.max(wanted, -f.hardest[v]);
         double after = Math.max(0, speed + wanted * dt);
         if ((speed + after) * halfStep + after * after * f.stopping[v] > distance - Following.MARGIN) {

@@ -40,8 +40,15 @@ final class Entries implements Stateful {
     int entered;
 
     Entries(
-            LaneTable table, LaneQueues queues, Fleet fleet, Ledger ledger, Occupancy occupancy, Departures departures,
-            Traits traits, TrafficEvents events, double dt) {
+            LaneTable table,
+            LaneQueues queues,
+            Fleet fleet,
+            Ledger ledger,
+            Occupancy occupancy,
+            Departures departures,
+            Traits traits,
+            TrafficEvents events,
+            double dt) {
         this.table = table;
         this.queues = queues;
         f = fleet;

@@ -52,8 +52,7 @@ final class Following {
      * <p>The condition is v'²/2B + (v + v') dt/2 <= gap + vl²/2Bl for the speed v' after the step; the form is that of P. G. Gipps,
      * <i>A behavioural car-following model for computer simulation</i>, Transportation Research B 15, 1981.
      */
-    static double safe(
-            double speed, double gap, double leaderSpeed, double hardest, double leaderHardest, double dt) {
+    static double safe(double speed, double gap, double leaderSpeed, double hardest, double leaderHardest, double dt) {
         double room = gap - MARGIN + leaderSpeed * leaderSpeed / (2 * Math.max(hardest, leaderHardest));
         double left = room - speed * dt / 2;
         if (left <= 0) {

@@ -7,7 +7,7 @@ import org.ulicarro.core.signal.SignalSystem;
 /**
  * Stage 4: who takes a gap now. For each path that yields, the first vehicle that has not taken one yet looks at everybody who
  * will use the stretches it has to cross; it goes if it has cleared each of them before the next one arrives there, or follows
- * after whoever is there, by its critical gap. Once taken, a gap is kept.
+ * after whoever is there, by its critical gap. Past the waiting place, a gap that was taken is kept.
  */
 final class GiveWay {
 
@@ -43,17 +43,19 @@ final class GiveWay {
                 double at = f.lane[v] == path ? f.pos[v] : f.pos[v] - table.end[table.from[path]];
                 if (isNear(v, path, at) && hasRoomBehind(v, path) && hasGaps(v, path, at)) {
                     f.committed[v] = 1;
+                } else if (canStillWait(v, path, at)) {
+                    f.committed[v] = 0;
                 }
             }
         }
     }
 
-    /** The first vehicle of a path's stream that has not taken a gap, or -1. */
+    /** The first vehicle of a path's stream that has not passed the waiting place, or -1. */
     private int candidate(int path) {
         for (int k = 0; k < queues.count[path]; k++) {
             int v = queues.at(path, k);
-            if (f.committed[v] == 0) {
-                return f.pos[v] <= table.waitAt[path] ? v : -1;
+            if (f.pos[v] <= table.waitAt[path]) {
+                return v;
             }
         }
         int lane = table.from[path];
@@ -61,15 +63,18 @@ final class GiveWay {
             return -1;
         }
         int v = queues.at(lane, 0);
-        boolean mine = f.next[v] == path && f.committed[v] == 0;
-        return mine && mayPassLine(v, path) ? v : -1;
+        return f.next[v] == path && mayPassLine(v, path) ? v : -1;
+    }
+
+    /** A gap that closes again is let go as long as a comfortable stop is possible. */
+    private boolean canStillWait(int v, int path, double at) {
+        double room = table.waitAt[path] - at;
+        return room > 0 && f.speed[v] * f.speed[v] <= 2 * f.comfort[v] * room;
     }
 
     private boolean mayPassLine(int v, int path) {
         int group = table.group[path];
-        return group == SignalSystem.NO_GROUP
-                || aspects.of(group) == Aspect.GREEN
-                || f.decision[v] == Fleet.GOES;
+        return group == SignalSystem.NO_GROUP || aspects.of(group) == Aspect.GREEN || f.decision[v] == Fleet.GOES;
     }
 
     private boolean isNear(int v, int path, double at) {
@@ -89,9 +94,7 @@ final class GiveWay {
 
     private boolean hasGaps(int v, int path, double at) {
         for (int c = 0; c < table.meets[path].length; c++) {
-            if (table.rank[path][c] == LaneTable.YIELDS
-                    && table.zoneStart[path][c] > at
-                    && !hasGap(v, path, c, at)) {
+            if (table.rank[path][c] == LaneTable.YIELDS && table.zoneStart[path][c] > at && !hasGap(v, path, c, at)) {
                 return false;
             }
         }
@@ -99,8 +102,8 @@ final class GiveWay {
     }
 
     private boolean hasGap(int v, int path, int c, double at) {
-        double arrives = seconds(v, table.zoneStart[path][c] - at, table.limit[path]);
-        double clears = seconds(v, table.zoneEnd[path][c] - at + f.length[v], table.limit[path]);
+        double arrives = secondsThroughCurve(v, path, at, table.zoneStart[path][c]);
+        double clears = secondsThroughCurve(v, path, at, table.zoneEnd[path][c] + f.length[v]);
         int other = table.meets[path][c];
         // A critical gap is a headway: what has run since the last one came by counts towards it.
         double needed = Math.max(f.criticalGap[v] - sinceLastPassed(other, table.otherStart[path][c]), clears + SPARE);
@@ -170,6 +173,19 @@ final class GiveWay {
 
     private boolean isGoneBy(int u, double metres, double seconds) {
         return metres <= 0 || f.speed[u] > 1 && metres / f.speed[u] < seconds;
+    }
+
+    /** Seconds until a vehicle is at a point of a path, slowing down for its curve before the line (s). */
+    private double secondsThroughCurve(int v, int path, double at, double point) {
+        double speed = f.speed[v];
+        double curve = table.limit[path];
+        if (at >= 0 || speed <= curve) {
+            return seconds(v, point - at, curve);
+        }
+        double braking = (speed * speed - curve * curve) / (2 * Driving.CURVE_DECELERATION);
+        double cruising = Math.max(0, -at - braking) / speed;
+        double slowing = 2 * Math.min(-at, braking) / (speed + curve);
+        return cruising + slowing + point / curve;
     }
 
     /** Seconds a vehicle takes for a distance when it speeds up as it likes to (s). */

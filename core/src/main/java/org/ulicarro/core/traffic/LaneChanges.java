@@ -113,7 +113,12 @@ final class LaneChanges {
         }
         double speed = f.speed[behind];
         double wanted = Following.towards(
-                speed, gap, f.speed[ahead], f.space[behind] * 0.5, f.gapTime[behind] * 0.5, f.pickup[behind],
+                speed,
+                gap,
+                f.speed[ahead],
+                f.space[behind] * 0.5,
+                f.gapTime[behind] * 0.5,
+                f.pickup[behind],
                 f.closing[behind]);
         double safe = Following.safe(speed, gap, f.speed[ahead], f.hardest[behind], f.hardest[ahead], dt);
         return speed < 0.1 ? safe >= 0 : Math.min(wanted, safe) >= -ACCEPTED;

@@ -145,7 +145,8 @@ public final class LaneTable {
         for (Conflict c : junction.conflicts()) {
             int a = movement[c.pathA()];
             int b = movement[c.pathB()];
-            // Gaps are looked for among those who go at the same time; who is left over from another green clears first.
+            // Gaps are looked for among those who go at the same time; who is left over from another green clears
+            // first.
             boolean byTurn = signals.yields(a) == signals.yields(b) || !signals.goTogether(a, b);
             byte rankA = byTurn ? IN_TURN : signals.yields(a) ? YIELDS : GOES_FIRST;
             byte rankB = byTurn ? IN_TURN : signals.yields(b) ? YIELDS : GOES_FIRST;

@@ -26,8 +26,14 @@ final class Motion {
     int arrived; // vehicles that have left the network
 
     Motion(
-            LaneTable table, LaneQueues queues, Fleet fleet, Ledger ledger, Entries entries, Occupancy occupancy,
-            TrafficEvents events, double dt) {
+            LaneTable table,
+            LaneQueues queues,
+            Fleet fleet,
+            Ledger ledger,
+            Entries entries,
+            Occupancy occupancy,
+            TrafficEvents events,
+            double dt) {
         this.table = table;
         this.queues = queues;
         f = fleet;

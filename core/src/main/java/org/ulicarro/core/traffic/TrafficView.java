@@ -16,7 +16,12 @@ public final class TrafficView {
     private double now;
 
     TrafficView(
-            LaneTable table, LaneQueues queues, Fleet fleet, Ledger ledger, Entries entries, Aspects aspects,
+            LaneTable table,
+            LaneQueues queues,
+            Fleet fleet,
+            Ledger ledger,
+            Entries entries,
+            Aspects aspects,
             Departures departures) {
         this.table = table;
         this.queues = queues;

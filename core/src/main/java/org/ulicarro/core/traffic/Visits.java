@@ -19,8 +19,17 @@ public final class Visits {
 
     /** Adds the account that the ledger holds for a row. */
     void add(Ledger ledger, int row, double arrival, boolean complete) {
-        add(ledger.ahead[row], arrival, ledger.lineTime[row], ledger.control[row], ledger.outside[row],
-                ledger.geometric[row], ledger.stopped[row], ledger.lost[row], ledger.stops[row], complete);
+        add(
+                ledger.ahead[row],
+                arrival,
+                ledger.lineTime[row],
+                ledger.control[row],
+                ledger.outside[row],
+                ledger.geometric[row],
+                ledger.stopped[row],
+                ledger.lost[row],
+                ledger.stops[row],
+                complete);
     }
 
     /** Adds somebody who never came in. */
@@ -29,8 +38,16 @@ public final class Visits {
     }
 
     private void add(
-            int movementAhead, double arrival, double lineTime, double control, double outside, double geometric,
-            double stopped, double lost, int stopCount, boolean complete) {
+            int movementAhead,
+            double arrival,
+            double lineTime,
+            double control,
+            double outside,
+            double geometric,
+            double stopped,
+            double lost,
+            int stopCount,
+            boolean complete) {
         if (count == movement.length) {
             movement = Arrays.copyOf(movement, count * 2);
             stops = Arrays.copyOf(stops, count * 2);

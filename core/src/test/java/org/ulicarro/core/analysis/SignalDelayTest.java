@@ -12,7 +12,9 @@ class SignalDelayTest {
     @Test
     void webstersThreeTerms() {
         double uniform = 60 * 0.25 / (2 * (1 - 0.4));
-        assertThat(SignalDelay.uniform(60, 0.5, 0.8)).isCloseTo(uniform, within(1e-12)).isEqualTo(12.5);
+        assertThat(SignalDelay.uniform(60, 0.5, 0.8))
+                .isCloseTo(uniform, within(1e-12))
+                .isEqualTo(12.5);
         double random = 0.64 / (2 * 0.2 * 0.2);
         double correction = 0.65 * Math.cbrt(60 / 0.04) * Math.pow(0.8, 4.5);
         assertThat(SignalDelay.webster(60, 0.5, 0.8, 0.2)).isCloseTo(12.5 + random - correction, within(1e-9));

@@ -14,9 +14,19 @@ class QuantityTest {
 
     @ParameterizedTest
     @CsvSource({
-        "60 m, LENGTH, 60", "200 ft, LENGTH, 60.96", "1.5 km, LENGTH, 1500", "1 mi, LENGTH, 1609.344",
-        "50 km/h, SPEED, 13.888888888888889", "60 mph, SPEED, 26.8224", "3.5 s, TIME, 3.5", "8 min, TIME, 480",
-        "1.4 m/s2, ACCELERATION, 1.4", "5 %, SHARE, 0.05", "60m, LENGTH, 60", "+2 m, LENGTH, 2", "-2 m, LENGTH, -2"
+        "60 m, LENGTH, 60",
+        "200 ft, LENGTH, 60.96",
+        "1.5 km, LENGTH, 1500",
+        "1 mi, LENGTH, 1609.344",
+        "50 km/h, SPEED, 13.888888888888889",
+        "60 mph, SPEED, 26.8224",
+        "3.5 s, TIME, 3.5",
+        "8 min, TIME, 480",
+        "1.4 m/s2, ACCELERATION, 1.4",
+        "5 %, SHARE, 0.05",
+        "60m, LENGTH, 60",
+        "+2 m, LENGTH, 2",
+        "-2 m, LENGTH, -2"
     })
     void readsUnits(String text, Dimension dimension, double si) throws Quantity.Unreadable {
         assertThat(Quantity.parse(text, dimension).mean()).isCloseTo(si, within(1e-12));
@@ -30,7 +40,11 @@ class QuantityTest {
     }
 
     @ParameterizedTest
-    @CsvSource(delimiter = '|', quoteCharacter = '"', textBlock = """
+    @CsvSource(
+            delimiter = '|',
+            quoteCharacter = '"',
+            textBlock =
+                    """
             60        | LENGTH | '60' has no unit; write '60 m' or '60 ft'
             60 miles  | LENGTH | 'miles' in '60 miles' is no unit of a length; use m, ft, km or mi
             fast      | SPEED  | 'fast' is not a speed; write for example '50 km/h'
@@ -44,10 +58,14 @@ class QuantityTest {
     @Test
     void theSchemasPatternTakesWhatTheParserTakes() {
         for (String good : List.of("60 m", "60m", " 1.5 km ", "-3 ft")) {
-            assertThat(Pattern.matches(Quantity.pattern(Dimension.LENGTH, false), good)).as(good).isTrue();
+            assertThat(Pattern.matches(Quantity.pattern(Dimension.LENGTH, false), good))
+                    .as(good)
+                    .isTrue();
         }
         for (String bad : List.of("60", "60 s", "m", "1,5 m", "6 m ± 1 m")) {
-            assertThat(Pattern.matches(Quantity.pattern(Dimension.LENGTH, false), bad)).as(bad).isFalse();
+            assertThat(Pattern.matches(Quantity.pattern(Dimension.LENGTH, false), bad))
+                    .as(bad)
+                    .isFalse();
         }
     }
 

@@ -39,7 +39,8 @@ class DemandPlanTest {
             }
         }
         double mean = perMinute.stream().mapToInt(i -> i).average().orElseThrow();
-        double variance = perMinute.stream().mapToDouble(c -> (c - mean) * (c - mean)).sum() / (perMinute.size() - 1);
+        double variance =
+                perMinute.stream().mapToDouble(c -> (c - mean) * (c - mean)).sum() / (perMinute.size() - 1);
         assertThat(mean).isCloseTo(12, within(4 * Math.sqrt(12.0 / perMinute.size())));
         // index of dispersion of a Poisson process is 1, with standard error sqrt(2/n)
         assertThat(variance / mean).isCloseTo(1, within(4 * Math.sqrt(2.0 / perMinute.size())));
@@ -99,7 +100,8 @@ class DemandPlanTest {
     @Test
     void moreTrafficOnOneLegLeavesTheOthersAlone() {
         Departures a = scene().model().demand().draw(5, 2);
-        Departures b = new Crossroads().volumes(900, 500, 300, 200).model().demand().draw(5, 2);
+        Departures b =
+                new Crossroads().volumes(900, 500, 300, 200).model().demand().draw(5, 2);
         assertThat(timesOf(a, 2)).isNotEmpty().isEqualTo(timesOf(b, 2));
     }
 
@@ -122,8 +124,8 @@ class DemandPlanTest {
         counts.add(new Count("market", "EBT", from, from + 1800, 400, "/a"));
         counts.add(new Count("market", "EBT", from + 1800, from + 3600, 100, "/b"));
         List<Fault> faults = new ArrayList<>();
-        DemandPlan plan = DemandPlan.of(
-                model.network(), model.study().demand(), counts, Window.of(model.period()), faults);
+        DemandPlan plan =
+                DemandPlan.of(model.network(), model.study().demand(), counts, Window.of(model.period()), faults);
         assertThat(faults).isEmpty();
         double first = 0;
         double second = 0;

@@ -39,7 +39,8 @@ class StatisticTest {
 
     @Test
     void leavesOutWhatDoesNotExist() {
-        assertThat(Statistic.of(new double[] {Double.NaN, 3, Double.NaN}).mean()).isEqualTo(3);
+        assertThat(Statistic.of(new double[] {Double.NaN, 3, Double.NaN}).mean())
+                .isEqualTo(3);
         assertThat(Statistic.of(new double[] {Double.NaN, 3}).sd()).isNaN();
         assertThat(Statistic.of(new double[] {}).mean()).isNaN();
     }
@@ -76,7 +77,9 @@ class StatisticTest {
         assertThat(whole.backP95()).isEqualTo(90);
         assertThat(summary.bySlice()).hasSize(2);
         assertThat(summary.bySlice().get(0).los()).isEqualTo(LevelOfService.B);
-        assertThat(summary.bySlice().get(1).backP95()).as("cycles of the second slice only").isEqualTo(90);
+        assertThat(summary.bySlice().get(1).backP95())
+                .as("cycles of the second slice only")
+                .isEqualTo(90);
     }
 
     private static MovementRow row(double from, double to, double control, double entry) {

@@ -37,7 +37,9 @@ class NetworkCompilerTest {
                         "EBL", "EBT", "EBR", "WBL", "WBT", "WBR", "NBL", "NBT", "NBR", "SBL", "SBT", "SBR");
         assertThat(network.movement("market", "EBL").movement().id()).isEqualTo("west>north");
         assertThat(network.movement("market", "west>north").movement().turn()).isEqualTo(Turn.LEFT);
-        assertThat(network.movement("market", "EBX").problem()).contains("has no movement 'EBX'").contains("EBL");
+        assertThat(network.movement("market", "EBX").problem())
+                .contains("has no movement 'EBX'")
+                .contains("EBL");
     }
 
     @Test
@@ -52,7 +54,8 @@ class NetworkCompilerTest {
         assertThat(bay.end() - bay.start()).isCloseTo(60 + 20 / 2.0, within(1e-9));
         // the bay lies on the axis, through lanes are shifted by half of it
         assertThat(bay.at(bay.end()).y()).isCloseTo(0, within(1e-6));
-        assertThat(network.lanes().get(link.firstLane() + 1).at(link.length()).y()).isCloseTo(-3.25, within(1e-6));
+        assertThat(network.lanes().get(link.firstLane() + 1).at(link.length()).y())
+                .isCloseTo(-3.25, within(1e-6));
         assertThat(network.lanes().get(link.firstLane() + 1).at(10).y()).isCloseTo(-1.625, within(1e-6));
     }
 
@@ -86,7 +89,9 @@ class NetworkCompilerTest {
                 for (int i = 1; i + 1 < own.line().size(); i++) {
                     Pose before = own.line().at(own.line().along(i) - 1e-4);
                     Pose after = own.line().at(own.line().along(i) + 1e-4);
-                    assertThat(Math.toDegrees(Math.abs(before.turnTo(after)))).as(movement.name()).isLessThan(8);
+                    assertThat(Math.toDegrees(Math.abs(before.turnTo(after))))
+                            .as(movement.name())
+                            .isLessThan(8);
                 }
             }
         }
@@ -168,7 +173,8 @@ class NetworkCompilerTest {
     void saysWhatDoesNotFit() {
         Crossroads tooLong = new Crossroads();
         tooLong.legLength = 80;
-        assertThat(messages(tooLong)).anyMatch(m -> m.contains("/ahead/bays/left/0") && m.contains("this bay needs 80 m"));
+        assertThat(messages(tooLong))
+                .anyMatch(m -> m.contains("/ahead/bays/left/0") && m.contains("this bay needs 80 m"));
         Crossroads tooShort = new Crossroads();
         tooShort.legLength = 25;
         assertThat(messages(tooShort)).anyMatch(m -> m.contains("/network/roads/west") && m.contains("at least 15 m"));
@@ -184,7 +190,11 @@ class NetworkCompilerTest {
         roads.put(
                 "west",
                 new org.ulicarro.core.study.Road(
-                        null, west.roadClass(), west.between(), null, west.speed(),
+                        null,
+                        west.roadClass(),
+                        west.between(),
+                        null,
+                        west.speed(),
                         new org.ulicarro.core.study.Direction(
                                 1, 3.25, null, List.of(org.ulicarro.core.study.Arrows.parse("TR"))),
                         west.back()));

@@ -135,8 +135,18 @@ class ReplicationTest {
         Crossroads few = new Crossroads();
         few.lanes = 1;
         few.arrows = List.of("L", "TR");
-        few.count("EBL", 20).count("EBT", 450).count("EBR", 0).count("WBL", 0).count("WBT", 700).count("WBR", 0);
-        few.count("NBL", 0).count("NBT", 50).count("NBR", 0).count("SBL", 0).count("SBT", 50).count("SBR", 0);
+        few.count("EBL", 20)
+                .count("EBT", 450)
+                .count("EBR", 0)
+                .count("WBL", 0)
+                .count("WBT", 700)
+                .count("WBR", 0);
+        few.count("NBL", 0)
+                .count("NBT", 50)
+                .count("NBR", 0)
+                .count("SBL", 0)
+                .count("SBT", 50)
+                .count("SBR", 0);
         double free = meanDelay(few, "EBT");
         few.count("EBL", 300);
         assertThat(meanDelay(few, "EBT")).isGreaterThan(2 * free);
@@ -144,7 +154,8 @@ class ReplicationTest {
 
     private static double meanDelay(Crossroads scene, String name) throws InterruptedException {
         return Experiment.run(scene.model(), 3, 2, SILENT).stream()
-                .mapToDouble(r -> whole(r, name).controlDelayS() + whole(r, name).entryDelayS())
+                .mapToDouble(
+                        r -> whole(r, name).controlDelayS() + whole(r, name).entryDelayS())
                 .average()
                 .orElseThrow();
     }
@@ -160,7 +171,8 @@ class ReplicationTest {
         MovementRow approach = whole(result, "EB");
         double ofMovements = 0;
         for (String name : List.of("EBL", "EBT", "EBR")) {
-            ofMovements += whole(result, name).controlDelayS() * whole(result, name).demand();
+            ofMovements +=
+                    whole(result, name).controlDelayS() * whole(result, name).demand();
         }
         assertThat(approach.controlDelayS()).isCloseTo(ofMovements / approach.demand(), within(1e-9));
         for (MovementRow row : result.rows()) {

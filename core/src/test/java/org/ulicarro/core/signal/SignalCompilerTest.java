@@ -58,7 +58,9 @@ class SignalCompilerTest {
 
     private List<String> messages() {
         compile();
-        return faults.stream().map(f -> f.pointer().replace("/signals/market", "") + " " + f.message()).toList();
+        return faults.stream()
+                .map(f -> f.pointer().replace("/signals/market", "") + " " + f.message())
+                .toList();
     }
 
     @Test

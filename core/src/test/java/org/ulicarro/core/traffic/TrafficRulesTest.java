@@ -39,7 +39,9 @@ class TrafficRulesTest {
         scene.mix = mix;
         double most = 900.0 * scene.lanes;
         scene.volumes(
-                most * Draws.uniform(key, 5), most * Draws.uniform(key, 6), most * Draws.uniform(key, 7),
+                most * Draws.uniform(key, 5),
+                most * Draws.uniform(key, 6),
+                most * Draws.uniform(key, 7),
                 most * Draws.uniform(key, 8));
         return scene;
     }
@@ -94,7 +96,9 @@ class TrafficRulesTest {
                             : 0;
                     passed[0]++;
                     passed[1] += red > 0.5 ? 1 : 0;
-                    assertThat(red).as("seconds into red at " + events.lineAt(i)).isLessThan(3);
+                    assertThat(red)
+                            .as("seconds into red at " + events.lineAt(i))
+                            .isLessThan(3);
                 }
             }
         });
@@ -130,8 +134,9 @@ class TrafficRulesTest {
     void aStepAllocatesNothing() {
         Crossroads scene = new Crossroads().volumes(800, 700, 500, 500);
         Model model = scene.model();
-        Traffic traffic = new Traffic(
-                model.study(), model.table(), model.demand().draw(1, 1), (int) (model.demand().window().start() * 10));
+        Traffic traffic =
+                new Traffic(model.study(), model.table(), model.demand().draw(1, 1), (int)
+                        (model.demand().window().start() * 10));
         for (int i = 0; i < 12_000; i++) {
             traffic.step();
         }

@@ -1,0 +1,132 @@
+package org.ulicarro.cli;
+
+import static com.tngtech.archunit.lang.syntax.ArchRuleDefinition.classes;
+import static com.tngtech.archunit.lang.syntax.ArchRuleDefinition.noClasses;
+import static com.tngtech.archunit.library.Architectures.layeredArchitecture;
+
+import com.tngtech.archunit.core.domain.JavaClasses;
+import com.tngtech.archunit.core.importer.ClassFileImporter;
+import com.tngtech.archunit.core.importer.ImportOption;
+import org.junit.jupiter.api.Test;
+
+/** Who may know whom, and what keeps every digit the same everywhere. */
+class ArchitectureTest {
+
+    private final JavaClasses all = new ClassFileImporter()
+            .withImportOption(new ImportOption.DoNotIncludeTests())
+            .importPackages("org.ulicarro");
+
+    @Test
+    void insideCoreArrowsPointOneWay() {
+        String core = "org.ulicarro.core.";
+        layeredArchitecture()
+                .consideringOnlyDependenciesInAnyPackage("org.ulicarro.core..")
+                .layer("base")
+                .definedBy(core + "base..")
+                .layer("study")
+                .definedBy(core + "study..")
+                .layer("network")
+                .definedBy(core + "network..")
+                .layer("demand")
+                .definedBy(core + "demand..")
+                .layer("signal")
+                .definedBy(core + "signal..")
+                .layer("traffic")
+                .definedBy(core + "traffic..")
+                .layer("analysis")
+                .definedBy(core + "analysis..")
+                .layer("measure")
+                .definedBy(core + "measure..")
+                .layer("run")
+                .definedBy(core + "run..")
+                .whereLayer("base")
+                .mayNotAccessAnyLayer()
+                .whereLayer("study")
+                .mayOnlyAccessLayers("base")
+                .whereLayer("network")
+                .mayOnlyAccessLayers("base", "study")
+                .whereLayer("demand")
+                .mayOnlyAccessLayers("base", "study", "network")
+                .whereLayer("signal")
+                .mayOnlyAccessLayers("base", "study", "network")
+                .whereLayer("traffic")
+                .mayOnlyAccessLayers("base", "study", "network", "demand", "signal")
+                .whereLayer("analysis")
+                .mayOnlyAccessLayers("base", "study", "network", "demand", "signal")
+                .whereLayer("measure")
+                .mayOnlyAccessLayers("base", "study", "network", "demand", "signal", "traffic", "analysis")
+                .whereLayer("run")
+                .mayNotBeAccessedByAnyLayer()
+                .check(all);
+    }
+
+    @Test
+    void coreKnowsNoFilesNoInterfaceAndNoLibraryBesidesItsOwn() {
+        noClasses()
+                .that()
+                .resideInAPackage("org.ulicarro.core..")
+                .should()
+                .dependOnClassesThat()
+                .resideInAnyPackage(
+                        "org.ulicarro.files..",
+                        "org.ulicarro.report..",
+                        "org.ulicarro.cli..",
+                        "tools.jackson..",
+                        "picocli..",
+                        "java.nio.file..",
+                        "java.sql..",
+                        "java.awt..")
+                .check(all);
+        noClasses()
+                .that()
+                .resideInAPackage("org.ulicarro.report..")
+                .should()
+                .dependOnClassesThat()
+                .resideInAnyPackage("org.ulicarro.files..", "org.ulicarro.cli..")
+                .check(all);
+        noClasses()
+                .that()
+                .resideInAPackage("org.ulicarro.files..")
+                .should()
+                .dependOnClassesThat()
+                .resideInAnyPackage("org.ulicarro.report..", "org.ulicarro.cli..")
+                .check(all);
+    }
+
+    /** StrictMath gives the same digits on every machine; Math need not for these. Nor may a hash decide an order. */
+    @Test
+    void coreKeepsEveryDigit() {
+        for (String function :
+                new String[] {"sin", "cos", "tan", "atan2", "exp", "log", "pow", "cbrt", "hypot", "fma"}) {
+            classes()
+                    .that()
+                    .resideInAPackage("org.ulicarro.core..")
+                    .should(new com.tngtech.archunit.lang.ArchCondition<>("not call Math." + function) {
+                        @Override
+                        public void check(
+                                com.tngtech.archunit.core.domain.JavaClass type,
+                                com.tngtech.archunit.lang.ConditionEvents events) {
+                            type.getMethodCallsFromSelf().stream()
+                                    .filter(call -> call.getTargetOwner().isEquivalentTo(Math.class)
+                                            && call.getTarget().getName().equals(function))
+                                    .forEach(call -> events.add(com.tngtech.archunit.lang.SimpleConditionEvent.violated(
+                                            call, call.getDescription())));
+                        }
+                    })
+                    .check(all);
+        }
+        noClasses()
+                .that()
+                .resideInAPackage("org.ulicarro.core..")
+                .should()
+                .dependOnClassesThat()
+                .haveFullyQualifiedName("java.util.HashMap")
+                .orShould()
+                .dependOnClassesThat()
+                .haveFullyQualifiedName("java.util.HashSet")
+                .orShould()
+                .dependOnClassesThat()
+                .haveFullyQualifiedName("java.util.Random")
+                .check(all);
+    }
+}

@@ -1,0 +1,150 @@
+package org.ulicarro.cli;
+
+import static org.assertj.core.api.Assertions.assertThat;
+
+import java.io.IOException;
+import java.nio.charset.StandardCharsets;
+import java.nio.file.Files;
+import java.nio.file.Path;
+import java.util.ArrayList;
+import java.util.List;
+import java.util.Map;
+import java.util.concurrent.TimeUnit;
+import org.junit.jupiter.api.Test;
+import org.junit.jupiter.api.condition.DisabledOnOs;
+import org.junit.jupiter.api.condition.OS;
+import org.junit.jupiter.api.io.TempDir;
+
+/** The built program as people start it: ./ulicarro in a process of its own. */
+@DisabledOnOs(OS.WINDOWS)
+class LauncherIT {
+
+    private static final Path ROOT = Path.of("").toAbsolutePath().getParent();
+
+    @TempDir
+    private Path temp;
+
+    private String out;
+    private String err;
+
+    private Process start(Map<String, String> environment, Object... args) throws IOException {
+        List<String> command = new ArrayList<>(List.of(ROOT.resolve("ulicarro").toString()));
+        for (Object arg : args) {
+            command.add(arg.toString());
+        }
+        ProcessBuilder builder = new ProcessBuilder(command).directory(temp.toFile());
+        builder.environment().putAll(environment);
+        builder.redirectOutput(temp.resolve("out.txt").toFile());
+        builder.redirectError(temp.resolve("err.txt").toFile());
+        return builder.start();
+    }
+
+    private int run(Object... args) throws IOException, InterruptedException {
+        return runWith(Map.of(), args);
+    }
+
+    private int runWith(Map<String, String> environment, Object... args) throws IOException, InterruptedException {
+        Process process = start(environment, args);
+        assertThat(process.waitFor(3, TimeUnit.MINUTES)).as("ends by itself").isTrue();
+        out = Files.readString(temp.resolve("out.txt"), StandardCharsets.UTF_8);
+        err = Files.readString(temp.resolve("err.txt"), StandardCharsets.UTF_8);
+        assertThat(out + err).doesNotContain("Exception").doesNotContain("\tat ");
+        return process.exitValue();
+    }
+
+    @Test
+    void theDemoDoesTheWholeJob() throws Exception {
+        assertThat(run("demo")).isZero();
+        assertThat(out)
+                .contains(
+                        "Ferry access on Quayside Road", "10 replications", "all of market", "runs/0001-base", "next:");
+        assertThat(err).contains("wrote the demo study to quayside");
+        assertThat(temp.resolve("quayside/plan.svg")).exists();
+        assertThat(temp.resolve("quayside/runs/0001-base/results.sqlite")).exists();
+        String digest = digest("0001-base");
+        assertThat(run("demo")).as("again, beside the first").isZero();
+        assertThat(err).contains("using the study that is in quayside");
+        assertThat(digest("0002-base")).isEqualTo(digest);
+        assertThat(run("results", "quayside", "--json")).isZero();
+        assertThat(out).startsWith("[").contains("\"name\":\"WBL\"");
+        assertThat(err).as("stdout carries the result, and nothing warns").isEmpty();
+    }
+
+    private String digest(String run) throws IOException {
+        return Files.readString(temp.resolve("quayside/runs/" + run + "/run.json"))
+                .lines()
+                .filter(l -> l.contains("\"digest\""))
+                .findFirst()
+                .orElseThrow();
+    }
+
+    @Test
+    void exitCodesReachTheShell() throws Exception {
+        assertThat(run("--help")).isZero();
+        assertThat(out).contains("Usage: ulicarro COMMAND");
+        assertThat(run("--version")).isZero();
+        assertThat(out).startsWith("Ulicarro 0.");
+        assertThat(run("nonsense")).isEqualTo(2);
+        assertThat(run("check", "nowhere")).isEqualTo(3);
+        assertThat(out).isEmpty();
+        assertThat(run("new", "mine")).isZero();
+        Files.writeString(temp.resolve("mine/study.yaml"), "format: ulicarro/1\n");
+        assertThat(run("check", "mine")).isEqualTo(1);
+        assertThat(out).contains("'title' is missing");
+    }
+
+    @Test
+    void aPlaceWithABlankInItsNameIsFine() throws Exception {
+        assertThat(run("new", "a study of mine")).isZero();
+        assertThat(run("check", "a study of mine")).isZero();
+        assertThat(out).contains("can run");
+    }
+
+    @Test
+    void anInterruptedRunLeavesNothingHalfWritten() throws Exception {
+        assertThat(run("new", "mine")).isZero();
+        Process process = start(Map.of(), "run", "mine", "-n", "2000");
+        Path runs = temp.resolve("mine/runs");
+        for (int i = 0; i < 200 && !Files.exists(runs.resolve("0001-base.part")); i++) {
+            Thread.sleep(50);
+        }
+        assertThat(runs.resolve("0001-base.part")).exists();
+        process.descendants().forEach(ProcessHandle::destroy);
+        process.destroy(); // as Ctrl-C does
+        assertThat(process.waitFor(30, TimeUnit.SECONDS)).isTrue();
+        assertThat(runs).as("the part is gone, and the folder it was alone in").doesNotExist();
+    }
+
+    /** A run must not end as if it were whole when its results cannot be kept. */
+    @Test
+    void aFullDiskIsSaidAndLeavesNothing() throws Exception {
+        assertThat(run("new", "mine")).isZero();
+        Files.writeString(temp.resolve("mine/runs"), "a file where the folder of runs should be");
+        assertThat(run("run", "mine", "-n", "1")).isEqualTo(3);
+        assertThat(err).contains("runs");
+        assertThat(out).isEmpty();
+    }
+
+    @Test
+    void theOtherJavaGivesTheSameDigits() throws Exception {
+        List<Path> others = new ArrayList<>();
+        Path homes = Path.of("/usr/lib/jvm");
+        if (Files.isDirectory(homes)) {
+            try (var list = Files.list(homes)) {
+                list.filter(p -> Files.isExecutable(p.resolve("bin/java")))
+                        .sorted()
+                        .forEach(others::add);
+            }
+        }
+        assertThat(run("new", "quayside")).isZero();
+        List<String> digests = new ArrayList<>();
+        others.add(Path.of(System.getProperty("java.home")));
+        for (Path home : others) {
+            assertThat(runWith(Map.of("JAVA_HOME", home.toString()), "run", "quayside", "-n", "2"))
+                    .as(home.toString())
+                    .isZero();
+            digests.add(digest(String.format("%04d-base", digests.size() + 1)));
+        }
+        assertThat(digests.stream().distinct()).as("over " + others).hasSize(1);
+    }
+}

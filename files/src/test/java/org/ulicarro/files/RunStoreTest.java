@@ -1,0 +1,93 @@
+package org.ulicarro.files;
+
+import static org.assertj.core.api.Assertions.assertThat;
+
+import java.io.IOException;
+import java.nio.file.Files;
+import java.nio.file.Path;
+import java.util.List;
+import org.junit.jupiter.api.Test;
+import org.junit.jupiter.api.io.TempDir;
+import org.ulicarro.core.measure.RunSummary;
+import org.ulicarro.core.run.Digest;
+import org.ulicarro.core.run.Experiment;
+import org.ulicarro.core.run.Model;
+import org.ulicarro.core.run.ReplicationResult;
+
+class RunStoreTest {
+
+    @TempDir
+    private Path temp;
+
+    @Test
+    void runsAreNumberedFoundAndNeverOverwritten() throws IOException {
+        RunStore store = new RunStore(temp);
+        assertThat(store.find("last")).isEmpty();
+        Path first = store.finish(store.begin("base"));
+        Path second = store.finish(store.begin("pier-green"));
+        assertThat(first.getFileName()).hasToString("0001-base");
+        assertThat(second.getFileName()).hasToString("0002-pier-green");
+        assertThat(store.find("last")).contains(second);
+        assertThat(store.find("1")).contains(first);
+        assertThat(store.find("0002")).contains(second);
+        assertThat(store.find("0001-b")).contains(first);
+        assertThat(store.find("3")).isEmpty();
+    }
+
+    @Test
+    void whatIsNotCompleteIsNoRunAndCanBeDiscarded() throws IOException {
+        RunStore store = new RunStore(temp);
+        Path part = store.begin("base");
+        Files.writeString(part.resolve("log.txt"), "half");
+        assertThat(store.complete()).isEmpty();
+        Path other = store.begin("base");
+        assertThat(other.getFileName()).hasToString("0002-base.part");
+        store.discard(part);
+        store.discard(other);
+        assertThat(temp.resolve("runs")).doesNotExist();
+    }
+
+    @Test
+    void aRunComesBackAsItWasWritten() throws Exception {
+        Path study = temp.resolve("quayside");
+        Samples.write(Samples.QUAYSIDE, study);
+        LoadedStudy loaded = StudyFolder.read(study, List.of());
+        Model model = loaded.compile(null).model();
+        List<ReplicationResult> results = Experiment.run(model, 2, 2, (r, share, outside) -> {});
+        RunRecord record = new RunRecord(
+                "0",
+                "t",
+                "base",
+                "pm",
+                59400,
+                63000,
+                2,
+                20240,
+                "metric",
+                Digest.of(results),
+                1.5,
+                2.5,
+                3,
+                List.of("a warning, with \"quotes\""),
+                "2026-01-01T00:00:00Z",
+                1.25,
+                2,
+                "17",
+                "here");
+        RunStore store = new RunStore(study);
+        Path part = store.begin("base");
+        RunFolder.write(part, record, loaded, results, List.of("line"));
+        Path run = store.finish(part);
+        assertThat(RunFolder.record(run)).isEqualTo(record);
+        RunSummary summary = RunFolder.summary(run);
+        List<RunSummary.Observation> rows = summary.observations(false);
+        assertThat(rows).hasSize(2 * 17);
+        assertThat(rows.get(0).row())
+                .isEqualTo(results.get(0).rows().stream()
+                        .filter(r -> r.toS() - r.fromS() == 3600)
+                        .findFirst()
+                        .orElseThrow());
+        assertThat(Files.readString(run.resolve("run.json")))
+                .contains("\"study\"", "\"full-width\"", "\"counts\"", "\"vehicles\" : 178");
+    }
+}
