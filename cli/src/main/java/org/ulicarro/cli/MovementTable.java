@@ -17,6 +17,9 @@ final class MovementTable {
 
     private static final double METRES_PER_FOOT = 0.3048;
 
+    /** Fewer outside for a moment are arrivals that came in a bunch; they stand in the entry delay. */
+    private static final int WORTH_A_WARNING = 10;
+
     private final RunRecord record;
     private final RunSummary summary;
     private final String name;
@@ -45,7 +48,7 @@ final class MovementTable {
             from = to;
         }
         out.println(
-                "LOS by control and entry delay of the worst 15 min. Back of queue over all cycles of all replications.");
+                "LOS by control and entry delay of the worst 15 min. Back: back of queue over all cycles of all runs.");
     }
 
     private void printHeading(PrintWriter out) {
@@ -60,7 +63,7 @@ final class MovementTable {
                 record.replications(),
                 record.replications() == 1 ? "" : "s",
                 record.seed());
-        if (record.unservedPeak() > 0) {
+        if (record.unservedAtEnd() >= 1 || record.unservedPeak() >= WORTH_A_WARNING) {
             out.printf(
                     Locale.ROOT,
                     "warning: %.1f vehicles found no room to enter by the end of the period (at most %d at once);%n"
@@ -77,25 +80,14 @@ final class MovementTable {
 
     private void printPlace(PrintWriter out, List<RunSummary.Row> rows, boolean bySlice) {
         String length = feet ? "ft" : "m";
+        RunSummary.Row first = rows.get(0);
+        out.println(first.place()
+                + (bySlice ? ", " + Clock.timeOfDay(first.fromS()) + "-" + Clock.timeOfDay(first.toS()) : ""));
         TextTable table = new TextTable(2);
-        String when = bySlice
-                ? " " + Clock.timeOfDay(rows.get(0).fromS()) + "-"
-                        + Clock.timeOfDay(rows.get(0).toS())
-                : "";
         table.add(
-                rows.get(0).place() + when,
-                "vehicles",
-                "demand",
-                "control",
-                "95 %",
-                "LOS",
-                "entry",
-                "stopped",
-                "stops",
-                "queue",
-                "queue",
-                "back of",
-                "queue");
+                "", "veh", "veh", "control", "95 %", "LOS", "entry", "stopped", "stops", "queue", "queue", "back",
+                "back");
+        String[] units = {"mean ", "max ", "50 % ", "95 % "};
         table.add(
                 "",
                 "passed",
@@ -103,13 +95,13 @@ final class MovementTable {
                 "delay s",
                 "± s",
                 "",
-                "delay s",
+                "s",
                 "s",
                 "/veh",
-                "mean " + length,
-                "max " + length,
-                "50 % " + length,
-                "95 % " + length);
+                units[0] + length,
+                units[1] + length,
+                units[2] + length,
+                units[3] + length);
         for (RunSummary.Row row : rows) {
             table.add(
                     label(row),
@@ -134,7 +126,7 @@ final class MovementTable {
         if (!row.movement().equals(MovementRow.ALL)) {
             return "  " + row.name();
         }
-        return row.approach().equals(MovementRow.ALL) ? "all of " + row.name() : row.name() + " all";
+        return row.approach().equals(MovementRow.ALL) ? "place" : row.name() + " all";
     }
 
     private static double half(Statistic s) {

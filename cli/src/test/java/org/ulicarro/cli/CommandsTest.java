@@ -126,7 +126,7 @@ class CommandsTest {
     void runKeepsWhatItPrintsAndNeverOverwrites() throws IOException {
         assertThat(run("run", study, "-n", "2", "-a", "base", "-a", "pier-green"))
                 .isZero();
-        assertThat(out).contains("run 0001-base", "run 0002-pier-green", "all of market", "next: ulicarro results");
+        assertThat(out).contains("run 0001-base", "run 0002-pier-green", "  EBL", "next: ulicarro results");
         assertThat(out.lines().filter(l -> l.startsWith("  EBL"))).hasSize(2);
         Path first = study.resolve("runs/0001-base");
         assertThat(first.resolve("run.json")).exists();
@@ -152,7 +152,7 @@ class CommandsTest {
     private void checkResults() {
         assertThat(run("results", study)).isZero();
         assertThat(out).contains("run 0003-base").contains("2 replications, seed 20240");
-        assertThat(out.lines()).as("fits 115 columns").allMatch(l -> l.length() <= 115);
+        assertThat(out.lines()).as("fits 100 columns").allMatch(l -> l.length() <= 100);
         assertThat(run("results", study.resolve("2"))).isZero();
         assertThat(out).contains("run 0002-pier-green");
         assertThat(run("results", study.resolve("9"))).isEqualTo(Exit.INPUT);
@@ -174,7 +174,7 @@ class CommandsTest {
     void drawWritesBothKindsFromOneDrawing() throws IOException {
         Path svg = temp.resolve("plan.svg");
         assertThat(run("draw", study, "-o", svg)).isZero();
-        assertThat(Files.readString(svg)).startsWith("<?xml").contains("Quayside Road", "plan of the network", "200 m");
+        assertThat(Files.readString(svg)).startsWith("<?xml").contains("Quayside Road", "plan of the network", "100 m");
         byte[] once = Files.readAllBytes(svg);
         assertThat(run("draw", study, "-o", svg)).isZero();
         assertThat(Files.readAllBytes(svg))

@@ -30,7 +30,10 @@ public final class PlanDrawing {
 
     private static final double MARGIN = 36;
     private static final double FOOTER = 58;
-    private static final double AROUND_PLACE = 62; // m shown each way of a place
+    private static final double AROUND_PLACE = 46; // m shown each way of a place
+
+    /** Below this scale the names of signal groups would hide the junction (units per metre). */
+    private static final double ROOM_FOR_GROUPS = 2;
 
     private final Model model;
     private final Network network;
@@ -102,6 +105,9 @@ public final class PlanDrawing {
                 g.fill(Shapes.pavement(junction.outline()));
             }
         }
+        for (Link link : network.links()) {
+            fillMiddle(g, link);
+        }
         // a hair wider than the lane, so that no seam shows between neighbours
         g.setStroke(new BasicStroke(0.12f));
         for (Lane lane : network.lanes()) {
@@ -117,6 +123,30 @@ public final class PlanDrawing {
                 g.draw(Shapes.line(lane.line()));
             }
         }
+    }
+
+    /** The surface between the two directions of a road, where it widens for a bay that has not opened yet. */
+    private void fillMiddle(Graphics2D g, Link link) {
+        Link other = network.links().stream()
+                .filter(o -> o.road().equals(link.road()) && o.ahead() != link.ahead())
+                .findFirst()
+                .orElse(null);
+        if (other == null || !link.ahead()) {
+            return;
+        }
+        Lane there = firstThroughLane(link);
+        Lane back = firstThroughLane(other);
+        Path2D middle = Shapes.beside(there, -there.width() / 2, there.start(), there.end());
+        middle.append(Shapes.beside(back, -back.width() / 2, back.start(), back.end()), true);
+        middle.closePath();
+        g.fill(middle);
+    }
+
+    private Lane firstThroughLane(Link link) {
+        return network.lanes().subList(link.firstLane(), link.firstLane() + link.lanes()).stream()
+                .filter(lane -> !lane.isBay())
+                .findFirst()
+                .orElseThrow();
     }
 
     private void drawMarkings(Graphics2D g, Camera camera) {
@@ -212,7 +242,8 @@ public final class PlanDrawing {
             if (named.add(link.road())) {
                 nameRoad(g, camera, link);
             }
-            if (network.junctions().get(link.to()).signalised()) {
+            if (camera.scale() > ROOM_FOR_GROUPS
+                    && network.junctions().get(link.to()).signalised()) {
                 nameGroups(g, camera, link);
             }
         }
@@ -227,7 +258,7 @@ public final class PlanDrawing {
     private void nameRoad(Graphics2D g, Camera camera, Link link) {
         String name = model.study().network().roads().get(link.road()).name();
         Lane outer = network.lanes().get(link.firstLane() + link.lanes() - 1);
-        double from = place == null ? link.length() * 0.42 : link.to().equals(place) ? link.length() - 34 : 34;
+        double from = place == null ? link.length() * 0.42 : link.to().equals(place) ? link.length() - 19 : 19;
         if (place != null && !link.to().equals(place) && !link.from().equals(place)) {
             return;
         }
@@ -274,7 +305,14 @@ public final class PlanDrawing {
         var at = junction.place().at();
         Point2D point = camera.point(at.x(), at.y());
         if (junction.signalised()) {
-            label(g, point, 0, junction.id(), Looks.bold(14), Looks.INK);
+            // beside the crossing, in the corner between its legs
+            label(
+                    g,
+                    new Point2D.Double(point.getX() + 46, point.getY() - 34),
+                    0,
+                    junction.id(),
+                    Looks.bold(14),
+                    Looks.INK);
             return;
         }
         g.setColor(Looks.INK);

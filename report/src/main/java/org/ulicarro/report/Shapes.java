@@ -11,6 +11,9 @@ import org.ulicarro.core.study.Arrows;
 /** Shapes of a plan in metres. */
 final class Shapes {
 
+    /** Half the width of an arrow's shaft (m); a little stout, so that it reads on a plan. */
+    private static final double HALF_SHAFT = 0.17;
+
     private Shapes() {}
 
     static Path2D line(Polyline line) {
@@ -25,27 +28,40 @@ final class Shapes {
     /** A line beside a lane's middle, positive to its right, between two positions. */
     static Path2D beside(Lane lane, double right, double from, double to) {
         Path2D path = new Path2D.Double();
-        int steps = Math.max(1, (int) Math.ceil((to - from) / 2));
-        for (int i = 0; i <= steps; i++) {
-            Pose pose = lane.at(from + (to - from) * i / steps).right(right);
-            if (i == 0) {
-                path.moveTo(pose.x(), pose.y());
-            } else {
-                path.lineTo(pose.x(), pose.y());
-            }
+        Pose first = lane.at(from).right(right);
+        path.moveTo(first.x(), first.y());
+        for (double position : bends(lane, from, to)) {
+            Pose pose = lane.at(position).right(right);
+            path.lineTo(pose.x(), pose.y());
         }
         return path;
+    }
+
+    /** Positions at which a lane's line bends, between two others, and the second of these. */
+    private static double[] bends(Lane lane, double from, double to) {
+        double[] positions = new double[lane.line().size() + 1];
+        double scale = (lane.end() - lane.start()) / lane.line().length();
+        int n = 0;
+        for (int i = 1; i + 1 < lane.line().size(); i++) {
+            double position = lane.start() + lane.line().along(i) * scale;
+            if (position > from && position < to) {
+                positions[n++] = position;
+            }
+        }
+        positions[n++] = to;
+        return java.util.Arrays.copyOf(positions, n);
     }
 
     /** A lane's surface from kerb to kerb. */
     static Path2D surface(Lane lane) {
         Path2D path = beside(lane, -lane.width() / 2, lane.start(), lane.end());
-        int steps = Math.max(1, (int) Math.ceil((lane.end() - lane.start()) / 2));
-        for (int i = steps; i >= 0; i--) {
-            Pose pose = lane.at(lane.start() + (lane.end() - lane.start()) * i / steps)
-                    .right(lane.width() / 2);
+        double[] bends = bends(lane, lane.start(), lane.end());
+        for (int i = bends.length - 1; i >= 0; i--) {
+            Pose pose = lane.at(bends[i]).right(lane.width() / 2);
             path.lineTo(pose.x(), pose.y());
         }
+        Pose last = lane.at(lane.start()).right(lane.width() / 2);
+        path.lineTo(last.x(), last.y());
         path.closePath();
         return path;
     }
@@ -97,20 +113,20 @@ final class Shapes {
 
     private static void bend(Path2D shape, int side) {
         shaft(shape, 0, -5, 0, -3.0);
-        shape.moveTo(-0.12, -3.0);
-        shape.lineTo(0.12, -3.0);
-        shape.lineTo(side * 0.75 + 0.05, -2.15);
-        shape.lineTo(side * 0.75 - 0.05, -1.95);
+        shape.moveTo(-HALF_SHAFT, -3.0);
+        shape.lineTo(HALF_SHAFT, -3.0);
+        shape.lineTo(side * 0.55 + 0.16, -2.2);
+        shape.lineTo(side * 0.55 - 0.16, -1.95);
         shape.closePath();
         double norm = Math.sqrt(2);
-        head(shape, side * 0.62, -2.2, side / norm, 1 / norm, 1.15, 0.5);
+        head(shape, side * 0.45, -2.25, side / norm, 1 / norm, 1.15, 0.6);
     }
 
     private static void shaft(Path2D shape, double x1, double y1, double x2, double y2) {
-        shape.moveTo(x1 - 0.12, y1);
-        shape.lineTo(x1 + 0.12, y1);
-        shape.lineTo(x2 + 0.12, y2);
-        shape.lineTo(x2 - 0.12, y2);
+        shape.moveTo(x1 - HALF_SHAFT, y1);
+        shape.lineTo(x1 + HALF_SHAFT, y1);
+        shape.lineTo(x2 + HALF_SHAFT, y2);
+        shape.lineTo(x2 - HALF_SHAFT, y2);
         shape.closePath();
     }
 

@@ -4,6 +4,7 @@ import java.util.List;
 import org.ulicarro.core.base.Fault;
 import org.ulicarro.core.demand.DemandPlan;
 import org.ulicarro.core.demand.Window;
+import org.ulicarro.core.network.FreeTrips;
 import org.ulicarro.core.network.Network;
 import org.ulicarro.core.network.NetworkCompiler;
 import org.ulicarro.core.signal.SignalCompiler;
@@ -63,24 +64,21 @@ public record Model(
     }
 
     private static void checkWarmUp(Study study, Network network, String periodId, List<Fault> faults) {
-        double longest = network.links().stream()
-                .mapToDouble(link -> link.length() / link.speed())
-                .sum();
+        double longest = FreeTrips.longest(network);
         double length = study.periods().get(periodId).warmUp().length();
         double cycle = study.signals().values().stream()
                 .flatMap(c -> c.plans().values().stream())
                 .mapToDouble(p -> p.cycle() == null ? 0 : p.cycle())
                 .max()
                 .orElse(0);
-        // all links in a row are no shorter than the longest trip
-        double needed = Math.max(Math.min(2 * longest, 3600), 3 * cycle);
+        double needed = Math.max(2 * longest, 3 * cycle);
         if (length < needed) {
             faults.add(Fault.warning(
                     Fault.child("/periods", periodId) + "/warm-up",
                     String.format(
                             java.util.Locale.ROOT,
-                            "a warm-up of %.0f s is short for this network (%.0f s would do): the period starts too empty and"
-                                    + " its delays come out too small",
+                            "a warm-up of %.0f s is short, %.0f s would do; the period starts too empty and delays are too"
+                                    + " small",
                             length,
                             needed)));
         }

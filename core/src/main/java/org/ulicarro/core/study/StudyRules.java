@@ -154,6 +154,9 @@ public final class StudyRules {
         }
         place.legs().forEach((road, name) -> {
             Road leg = study.network().roads().get(road);
+            if (leg != null && !study.network().places().keySet().containsAll(leg.between())) {
+                return; // said at the road: it ends nowhere
+            }
             if (leg == null || !leg.between().contains(id)) {
                 List<String> known = study.network().roads().entrySet().stream()
                         .filter(e -> e.getValue().between().contains(id))
