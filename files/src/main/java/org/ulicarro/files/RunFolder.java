@@ -32,7 +32,9 @@ public final class RunFolder {
         try {
             ResultDatabase.write(folder.resolve(RESULTS), results);
         } catch (SQLException e) {
-            throw new IOException("results.sqlite cannot be written: " + e.getMessage(), e);
+            boolean full = String.valueOf(e.getMessage()).contains("SQLITE_FULL");
+            String reason = full ? "no space left on the disk" : e.getMessage();
+            throw new IOException(folder.resolve(RESULTS) + " cannot be written: " + reason, e);
         }
     }
 

@@ -30,14 +30,18 @@ final class SchemaCheck {
      * Finds all faults of form.
      *
      * @param standIns mends each of them in the tree
+     * @param whole whether all files could be read: what one of them would hold is not called missing
      */
-    List<Message> check(LocatedTree tree, StandIns standIns) {
+    List<Message> check(LocatedTree tree, StandIns standIns, boolean whole) {
         List<Error> errors = validator.validate(tree.root);
         Map<String, Message> found = new LinkedHashMap<>();
         for (Error error : errors) {
             String pointer = pointer(error);
             String key = error.getProperty() == null ? pointer : Fault.child(pointer, error.getProperty());
-            found.putIfAbsent(key, message(error, pointer, tree));
+            boolean mayBeElsewhere = !whole && pointer.isEmpty() && "required".equals(error.getKeyword());
+            if (!mayBeElsewhere) {
+                found.putIfAbsent(key, message(error, pointer, tree));
+            }
         }
         for (Error error : errors) {
             standIns.mend(error, pointer(error), schemaOf(error));

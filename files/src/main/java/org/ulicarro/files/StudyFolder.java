@@ -23,6 +23,7 @@ public final class StudyFolder {
 
     private final Path folder;
     private final List<Message> faults = new ArrayList<>();
+    private boolean allFilesRead = true;
 
     private StudyFolder(Path folder) {
         this.folder = folder;
@@ -61,7 +62,7 @@ public final class StudyFolder {
         StudySchema schema = StudySchema.load();
         schema.complete(tree);
         StandIns standIns = new StandIns(schema, tree.root);
-        faults.addAll(new SchemaCheck(schema).check(tree, standIns));
+        faults.addAll(new SchemaCheck(schema).check(tree, standIns, allFilesRead));
         Study study = StudyBinder.bind(tree.root);
         Map<String, Spot> spots = new HashMap<>();
         List<Count> counts = new ArrayList<>();
@@ -89,9 +90,12 @@ public final class StudyFolder {
         String name = written.asString("");
         Path path = inside(name);
         if (path == null) {
+            allFilesRead = false;
             faults.add(outside(tree.spot("/files"), name));
         } else {
-            tree.join(YamlFile.read(path, name));
+            LocatedTree file = YamlFile.read(path, name);
+            allFilesRead &= file.root != null;
+            tree.join(file);
         }
     }
 

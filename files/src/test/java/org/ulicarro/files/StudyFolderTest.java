@@ -188,7 +188,7 @@ class StudyFolderTest {
         assertThat(problems())
                 .anyMatch(m -> m.equals("demand.yaml:1:1: this is no text in UTF-8; is it a study file?"));
         Files.writeString(study.resolve("demand.yaml"), "");
-        assertThat(problems()).anyMatch(m -> m.equals("demand.yaml:1:1: this file is empty"));
+        assertThat(problems()).containsExactly("demand.yaml:1:1: this file is empty");
         Files.writeString(study.resolve("demand.yaml"), "demand: {mix: {car: 1 %\n  volumes: [");
         assertThat(problems()).anyMatch(m -> m.startsWith("demand.yaml:") && m.contains("this is not valid YAML"));
         Files.writeString(study.resolve("demand.yaml"), "- 1\n- 2\n");

@@ -6,6 +6,7 @@ import java.awt.image.BufferedImage;
 import java.io.ByteArrayOutputStream;
 import java.io.IOException;
 import java.nio.charset.StandardCharsets;
+import java.nio.file.FileSystemException;
 import java.nio.file.Files;
 import java.nio.file.Path;
 import java.nio.file.StandardCopyOption;
@@ -42,6 +43,10 @@ public final class DrawingFile {
         try {
             Files.write(part, bytes);
             Files.move(part, whole, StandardCopyOption.REPLACE_EXISTING);
+        } catch (FileSystemException e) {
+            throw e; // names the file
+        } catch (IOException e) {
+            throw new IOException(file + " cannot be written: " + e.getMessage(), e);
         } finally {
             Files.deleteIfExists(part);
         }
