@@ -62,10 +62,11 @@ final class DemoCommand implements Callable<Integer> {
         new MovementTable(run).print(out, false);
         out.println();
         out.println("study: " + folder + "    plan: " + plan + "    run: " + run);
-        out.println("next:  edit " + folder.resolve("signals.yaml") + ", then  ulicarro check " + folder);
-        out.println("       ulicarro run " + folder + " -a pier-green            four more seconds for the pier");
-        out.println("       ulicarro results " + folder + " --by 15min           the last run by quarter hours");
-        out.println("       ulicarro draw " + folder + " --place market -o market.png");
+        String me = Main.me();
+        out.println("next:  edit " + folder.resolve("signals.yaml") + ", then  " + me + " check " + folder);
+        out.println("       " + me + " run " + folder + " -a pier-green          four more seconds for the pier");
+        out.println("       " + me + " results " + folder + " --by 15min         the last run by quarter hours");
+        out.println("       " + me + " draw " + folder + " --place market -o market.png");
         return Exit.DONE;
     }
 }

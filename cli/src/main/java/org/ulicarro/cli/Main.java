@@ -73,6 +73,11 @@ public final class Main {
         return version == null ? "(unpacked)" : version;
     }
 
+    /** How the program was started, so that a line it proposes can be typed as it stands. */
+    static String me() {
+        return System.getProperty("ulicarro.command", "ulicarro");
+    }
+
     private static void printHelp(PrintWriter out) {
         out.println("Usage: ulicarro COMMAND …");
         out.println("Builds, simulates and judges road networks with signals, vehicle by vehicle.");
@@ -81,7 +86,7 @@ public final class Main {
             out.printf(Locale.ROOT, "  %-9s %s%n", command.word, command.description);
         }
         out.println();
-        out.println("'ulicarro COMMAND --help' explains a command, with an example. To begin: ulicarro demo");
+        out.println("'ulicarro COMMAND --help' explains a command, with an example. To begin: " + me() + " demo");
         out.println("Exit codes: 0 done; 1 done, but what was asked does not hold; 2 wrong usage;");
         out.println("            3 input that cannot be used; 70 a defect of Ulicarro");
     }

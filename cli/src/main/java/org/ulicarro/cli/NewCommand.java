@@ -44,8 +44,10 @@ final class NewCommand implements Callable<Integer> {
         Samples.write(like, folder);
         PrintWriter out = spec.commandLine().getOut();
         out.println("wrote " + folder + ": study.yaml, network.yaml, demand.yaml, signals.yaml, counts");
-        out.println("next: ulicarro check " + folder + "    ulicarro draw " + folder + " -o plan.svg    ulicarro run "
-                + folder);
+        String me = Main.me();
+        out.println("next: " + me + " check " + folder);
+        out.println("      " + me + " draw " + folder + " -o plan.svg");
+        out.println("      " + me + " run " + folder);
         return Exit.DONE;
     }
 

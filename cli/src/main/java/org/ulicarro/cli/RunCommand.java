@@ -68,7 +68,7 @@ final class RunCommand implements Callable<Integer> {
             new MovementTable(run).print(out, false);
             out.println();
             out.println("run:  " + run);
-            out.println("next: ulicarro results " + run + " --by 15min    (also --each, --json, --csv)");
+            out.println("next: " + Main.me() + " results " + run + " --by 15min    (also --each, --json, --csv)");
             out.flush();
         }
         return Exit.DONE;

@@ -166,6 +166,7 @@ class CommandsTest {
         assertThat(run("results", study, "--each", "--csv")).isZero();
         assertThat(out.lines()).hasSize(1 + 2 * 17);
         assertThat(run("results", study, "--each")).isZero();
+        assertThat(out.lines()).as("fits 100 columns").allMatch(l -> l.length() <= 100);
         assertThat(run("results", study, "--json", "--csv")).isEqualTo(Exit.USAGE);
         assertThat(run("results", study, "--by", "7min")).isEqualTo(Exit.USAGE);
     }

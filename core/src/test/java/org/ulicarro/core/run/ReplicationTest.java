@@ -61,7 +61,8 @@ class ReplicationTest {
     /** Digits of this scene on every machine and Java; a change of the model changes them knowingly. */
     @Test
     void theDigestIsTheSameEverywhere() throws InterruptedException {
-        assertThat(Digest.of(Experiment.run(scene().model(), 1, 1, SILENT))).startsWith("");
+        assertThat(Digest.of(Experiment.run(scene().model(), 1, 1, SILENT)))
+                .isEqualTo("d9ea779944a13a3a812f8d087fec56d09b0a9d165d76e67cbe3d073940bd37b6");
     }
 
     private static MovementRow whole(ReplicationResult result, String name) {
