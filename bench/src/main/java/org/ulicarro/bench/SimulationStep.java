@@ -45,11 +45,11 @@ public class SimulationStep {
         ByteArrayOutputStream out = new ByteArrayOutputStream();
         first.save(new DataOutputStream(out));
         loaded = out.toByteArray();
+        replication = new Replication(model, 1);
     }
 
     @Setup(Level.Iteration)
     public void rewind() throws IOException {
-        replication = new Replication(model, 1);
         replication.restore(new DataInputStream(new ByteArrayInputStream(loaded)));
     }
 

@@ -66,23 +66,26 @@ final class Driving {
     void accelerate() {
         for (int lane = 0; lane < table.lanes; lane++) {
             int vehicles = queues.count[lane];
+            int leader = -1;
             for (int k = 0; k < vehicles; k++) {
-                decide(lane, k, queues.at(lane, k));
+                int v = queues.at(lane, k);
+                decide(lane, v, leader);
+                leader = v;
             }
         }
     }
 
-    private void decide(int lane, int k, int v) {
+    /** One driver's decision; the leader is the vehicle ahead on the same lane, or -1. */
+    private void decide(int lane, int v, int leader) {
         accel = Double.POSITIVE_INFINITY;
         byControl = false;
         byVehicle = -1;
         f.holds[v] = 0;
         double toEnd = table.end[lane] - f.pos[v];
-        boolean first = k == 0;
-        if (first) {
+        if (leader < 0) {
             lookBeyond(lane, v, toEnd);
         } else {
-            follow(v, queues.at(lane, k - 1), 0);
+            follow(v, leader, 0);
         }
         if (queues.guestCount[lane] > 0) {
             followGuests(lane, v);
@@ -90,10 +93,13 @@ final class Driving {
         if (table.siblings[lane].length > 0) {
             followParting(v, lane, 0);
         }
-        obeyControl(lane, k, v, toEnd);
+        obeyControl(lane, v, leader, toEnd);
         double room = curveAhead(v, toEnd);
         double free = Following.free(f.speed[v], f.want[v], f.pickup[v], f.comfort[v]);
-        accel = Math.min(accel, Math.min(free, room));
+        // comparisons instead of Math.min in this loop: it need not care for NaN and -0, and they are a good deal
+        // cheaper
+        double best = free < room ? free : room;
+        accel = best < accel ? best : accel;
         markHeld(v);
         f.accel[v] = react(v);
     }
@@ -103,11 +109,13 @@ final class Driving {
         double speed = f.speed[v];
         double wanted =
                 Following.towards(speed, gap, f.speed[leader], f.space[v], f.gapTime[v], f.pickup[v], f.closing[v]);
-        wanted = Math.max(wanted, -f.hardest[v]);
-        double after = Math.max(0, speed + wanted * dt);
+        wanted = wanted < -f.hardest[v] ? -f.hardest[v] : wanted;
+        double after = speed + wanted * dt;
+        after = after < 0 ? 0 : after;
         // the square root of the safe speed is only taken where the wanted one would break the promise
         double needs = (speed + after) * halfStep + after * after * f.stopping[v];
-        double leaderStops = f.speed[leader] * f.speed[leader] * Math.min(f.stopping[leader], f.stopping[v]);
+        double shorter = f.stopping[leader] < f.stopping[v] ? f.stopping[leader] : f.stopping[v];
+        double leaderStops = f.speed[leader] * f.speed[leader] * shorter;
         double room = gap - Following.MARGIN + leaderStops;
         if (needs > room) {
             wanted = Math.min(wanted, Following.safe(speed, gap, f.speed[leader], f.hardest[v], f.hardest[leader], dt));
@@ -191,14 +199,13 @@ final class Driving {
         }
     }
 
-    private void obeyControl(int lane, int k, int v, double toEnd) {
+    private void obeyControl(int lane, int v, int leader, double toEnd) {
         int next = f.next[v];
         if (table.path[lane]) {
             insideJunction(v, lane, f.pos[v]);
         } else if (next == Fleet.WRONG_LANE) {
             keepRoomToChange(v, toEnd);
         } else if (next >= 0) {
-            int leader = k > 0 ? queues.at(lane, k - 1) : -1;
             boolean leaderStays = leader >= 0 && f.holds[leader] == 1;
             if (leaderStays) {
                 f.holds[v] = 1;

@@ -37,8 +37,9 @@ final class Following {
      */
     static double towards(
             double speed, double gap, double leaderSpeed, double space, double gapTime, double pickup, double closing) {
-        double desiredGap = space + Math.max(0, speed * (gapTime + (speed - leaderSpeed) * closing));
-        double ratio = desiredGap / Math.max(gap, 0.01);
+        double moving = speed * (gapTime + (speed - leaderSpeed) * closing);
+        double desiredGap = moving > 0 ? space + moving : space;
+        double ratio = desiredGap / (gap > 0.01 ? gap : 0.01);
         return pickup * (1 - ratio * ratio);
     }
 

@@ -152,15 +152,16 @@ final class LaneQueues implements Stateful {
     @Override
     public void restore(DataInput in) throws IOException {
         for (int lane = 0; lane < ring.length; lane++) {
-            ring[lane] = new int[in.readInt()];
+            int size = in.readInt();
+            ring[lane] = ring[lane].length == size ? ring[lane] : new int[size];
             head[lane] = 0;
             count[lane] = in.readInt();
             for (int k = 0; k < count[lane]; k++) {
                 ring[lane][k] = in.readInt();
             }
             int room = in.readInt();
-            guests[lane] = new int[room];
-            guestOffset[lane] = new double[room];
+            guests[lane] = guests[lane].length == room ? guests[lane] : new int[room];
+            guestOffset[lane] = guestOffset[lane].length == room ? guestOffset[lane] : new double[room];
             guestCount[lane] = in.readInt();
             SavedArrays.read(in, guests[lane]);
             SavedArrays.read(in, guestOffset[lane]);
