@@ -141,6 +141,8 @@ class LauncherIT {
             assertThat(runWith(Map.of("JAVA_HOME", home.toString()), "run", "quayside", "-n", "2"))
                     .as(home.toString())
                     .isZero();
+            runWith(Map.of("JAVA_HOME", home.toString()), "--version");
+            assertThat(err).as("ready after the first start, and no warning of this JVM").isEmpty();
             digests.add(digest(String.format("%04d-base", digests.size() + 1)));
         }
         assertThat(digests.stream().distinct()).as("over " + others).hasSize(1);
