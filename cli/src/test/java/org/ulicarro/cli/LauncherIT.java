@@ -142,7 +142,9 @@ class LauncherIT {
                     .as(home.toString())
                     .isZero();
             runWith(Map.of("JAVA_HOME", home.toString()), "--version");
-            assertThat(err).as("ready after the first start, and no warning of this JVM").isEmpty();
+            assertThat(err)
+                    .as("ready after the first start, and no warning of this JVM")
+                    .isEmpty();
             digests.add(digest(String.format("%04d-base", digests.size() + 1)));
         }
         assertThat(digests.stream().distinct()).as("over " + others).hasSize(1);
