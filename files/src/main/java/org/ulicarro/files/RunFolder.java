@@ -60,8 +60,9 @@ public final class RunFolder {
     public static RunRecord record(Path folder) throws IOException {
         try {
             return RunRecord.read(Files.readString(folder.resolve(RECORD)));
-        } catch (JacksonException e) {
-            throw new IOException(folder.resolve(RECORD) + " is damaged: " + e.getOriginalMessage(), e);
+        } catch (JacksonException | IllegalArgumentException e) {
+            String reason = String.valueOf(e.getMessage()).lines().findFirst().orElse("");
+            throw new IOException(folder.resolve(RECORD) + " is damaged: " + reason, e);
         }
     }
 

@@ -73,6 +73,9 @@ public record RunRecord(
                 }
             }
         }
+        if (!facts.containsKey("digest")) {
+            throw new IllegalArgumentException("it is no record of a run");
+        }
         return new RunRecord(
                 facts.get("version"),
                 facts.get("title"),

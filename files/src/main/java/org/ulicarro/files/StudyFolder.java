@@ -116,7 +116,8 @@ public final class StudyFolder {
     }
 
     private void patch(LocatedTree tree, String alternative) {
-        Path path = inside(ALTERNATIVES + "/" + alternative + ".yaml");
+        boolean isName = alternative.matches("[A-Za-z0-9_-]+");
+        Path path = isName ? inside(ALTERNATIVES + "/" + alternative + ".yaml") : null;
         if (path == null || !Files.exists(path)) {
             faults.add(new Message(
                     Fault.Severity.ERROR,

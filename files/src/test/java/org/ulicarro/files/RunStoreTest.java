@@ -1,6 +1,7 @@
 package org.ulicarro.files;
 
 import static org.assertj.core.api.Assertions.assertThat;
+import static org.assertj.core.api.Assertions.assertThatThrownBy;
 
 import java.io.IOException;
 import java.nio.file.Files;
@@ -89,5 +90,24 @@ class RunStoreTest {
                         .orElseThrow());
         assertThat(Files.readString(run.resolve("run.json")))
                 .contains("\"study\"", "\"full-width\"", "\"counts\"", "\"vehicles\" : 178");
+    }
+
+    @Test
+    void aDamagedRunIsSaidToBeOne() throws IOException {
+        Path run = Files.createDirectories(temp.resolve("runs/0001-base"));
+        for (String text : List.of("", "[]", "{\"digest\": 1, \"seed\": \"x\"}", "{\"digest\"", "PK\u0003")) {
+            Files.writeString(run.resolve("run.json"), text);
+            assertThatThrownBy(() -> RunFolder.record(run))
+                    .isInstanceOf(IOException.class)
+                    .hasMessageContaining("run.json is damaged");
+        }
+        assertThatThrownBy(() -> RunFolder.summary(run))
+                .isInstanceOf(IOException.class)
+                .hasMessageContaining("does not exist");
+        Files.writeString(
+                run.resolve("results.sqlite"), "this is no database at all, but long enough to look like one");
+        assertThatThrownBy(() -> RunFolder.summary(run))
+                .isInstanceOf(IOException.class)
+                .hasMessageContaining("cannot be read");
     }
 }

@@ -113,6 +113,7 @@ class StudyFolderTest {
         assertThat(problems("oops"))
                 .containsExactly(
                         "alternatives/oops.yaml:5:9: 'offset' has no value; write 'null' if it is to be removed");
+        assertThat(problems("../study")).singleElement().asString().contains("there is no alternative '../study'");
         assertThat(problems("pier-gren")).singleElement().asString().contains("Did you mean 'pier-green'?");
     }
 

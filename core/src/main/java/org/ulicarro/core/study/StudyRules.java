@@ -27,6 +27,7 @@ public final class StudyRules {
         study.network().roads().forEach(rules::checkRoad);
         study.network().places().forEach(rules::checkPlace);
         study.signals().keySet().forEach(rules::checkController);
+        rules.warnOfSeveralJunctions();
     }
 
     private void checkRun() {
@@ -101,6 +102,20 @@ public final class StudyRules {
         }
         checkDirection(pointer + "/ahead", road.ahead());
         checkDirection(pointer + "/back", road.back());
+    }
+
+    /** Said plainly, since such a study runs and its figures look like any others. */
+    private void warnOfSeveralJunctions() {
+        long junctions = study.network().places().values().stream()
+                .filter(place -> place.control() == Place.Control.SIGNAL)
+                .count();
+        if (junctions > 1) {
+            warn(
+                    "/network/places",
+                    junctions
+                            + " junctions: between junctions drivers do not make room for lane changes yet, so some are caught"
+                            + " in a wrong lane and block it; trust no figure of such a study");
+        }
     }
 
     private boolean samePoint(Road road) {

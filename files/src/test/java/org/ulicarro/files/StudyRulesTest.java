@@ -1,0 +1,144 @@
+package org.ulicarro.files;
+
+import static org.assertj.core.api.Assertions.assertThat;
+
+import java.io.IOException;
+import java.nio.file.Files;
+import java.nio.file.Path;
+import java.util.List;
+import org.junit.jupiter.api.BeforeEach;
+import org.junit.jupiter.api.Test;
+import org.junit.jupiter.api.io.TempDir;
+import org.junit.jupiter.params.ParameterizedTest;
+import org.junit.jupiter.params.provider.CsvSource;
+
+/** Every rule of a study, each broken once in the demo: what is said, and where. */
+class StudyRulesTest {
+
+    @TempDir
+    private Path temp;
+
+    private Path study;
+
+    @BeforeEach
+    void writeDemo() throws IOException {
+        study = temp.resolve("quayside");
+        Samples.write(Samples.QUAYSIDE, study);
+    }
+
+    private List<String> problemsAfter(String file, String from, String to) throws IOException {
+        String text = Files.readString(study.resolve(file));
+        assertThat(text).contains(from);
+        Files.writeString(study.resolve(file), text.replace(from, to));
+        try {
+            return StudyFolder.read(study, List.of()).compile(null).warnings().stream()
+                    .map(Message::toString)
+                    .toList();
+        } catch (StudyProblem problem) {
+            return problem.messages().stream().map(Message::toString).toList();
+        }
+    }
+
+    @ParameterizedTest
+    @CsvSource(
+            delimiter = '|',
+            quoteCharacter = '"',
+            textBlock =
+                    """
+            at: [-46, 320] | at: [-46] | 'at' takes 2 values, but 1 stand here
+            at: [-46, 320] | at: [-46, x] | 'at' must be a number, not 'x'
+            legs: {quay-1: EB | legs: {quay-9: EB | network.yaml:6:58: 'quay-9' is no road at place 'market'.
+            between: [mill, market] | between: [mill, mill] | road 'mill-street' leads from 'mill' to itself
+            between: [mill, market] | between: [mill] | 'between' takes 2 values, but 1 stand here
+            between: [mill, market] | between: [nowhere, market] | road 'mill-street' starts at 'nowhere', which is no place.
+            speed: 40 km/h | speed: 400 km/h | network.yaml:45:14: a speed limit must be between 4 km/h and 250 km/h
+            ahead: {lanes: 2} | ahead: {lanes: 0} | network.yaml:26:22: lanes must be 1 to 8, bays included
+            ahead: {lanes: 2} | ahead: {lanes: 2, width: 9 m} | network.yaml:26:32: a lane's width must be 2 m to 6 m
+            ahead: {lanes: 2} | ahead: {lanes: 2, wdth: 3 m} | network.yaml:26:25: 'wdth' is not known in 'ahead'. Did you mean 'width'?
+            turns: [L, TR] | turns: [L, T, TR] | 3 arrows for 2 lanes (bays included); give one for each lane from the left
+            turns: [L, TR] | turns: [L, TX] | 'TX' cannot stand for 'turns'; write for example 'TR'
+            full-width: 45 m | full-width: 2 m | a bay needs at least 5 m of full width and 1 m of taper
+            control: signal, legs | legs | place 'market' has no signal; write control: signal at the place
+            pier:   {at | a pier:   {at | the id 'a pier' may hold letters, digits, '-' and '_' only
+            """)
+    void ofTheNetwork(String from, String to, String message) throws IOException {
+        assertThat(problemsAfter("network.yaml", from, to)).anyMatch(m -> m.contains(message));
+    }
+
+    @ParameterizedTest
+    @CsvSource(
+            delimiter = '|',
+            quoteCharacter = '"',
+            textBlock =
+                    """
+            market: | markt: | signals.yaml:4:3: there is no place 'markt' for this controller. Did you mean 'market'?
+            market: | markt: | place 'market' has a signal, but 'signals' has no controller for it
+            kind: fixed | kind: fixd | signals.yaml:5:11: 'fixd' cannot stand for 'kind'. Did you mean 'fixed'?
+            cycle: 80 s | cycle: 5 s | plan 'pm' needs a cycle of 10 s to 600 s
+            cycle: 80 s | cycle: 80 | '80' has no unit; write '80 s' or '80 min'
+            pm: | night: | warning-free
+            EB: [0-40] | EB: 0-40 | 'EB' must be a list in [brackets], not '0-40'
+            EB: [0-40] | EX: [0-40] | there is no group 'EX'. Did you mean 'EB'?
+            EB: [0-40] | EB: [0-90] | green 0-90 lies outside the cycle of 80 s
+            SB: {serves: [SBL, SBT, SBR] | SB: {serves: [SBL, SBT] | no group serves SBR (mill-street>quay-1)
+            NB: {serves: [NBL, NBT, NBR], yields: [NBL] | NB: {serves: [NBL, NBT, NBR], yields: [SBL] | movement SBL is not served by group 'NB'
+            """)
+    void ofSignals(String from, String to, String message) throws IOException {
+        List<String> problems = problemsAfter("signals.yaml", from, to);
+        if (message.equals("warning-free")) {
+            assertThat(problems).as("the only plan is used whatever its name").isEmpty();
+        } else {
+            assertThat(problems).anyMatch(m -> m.contains(message));
+        }
+    }
+
+    @ParameterizedTest
+    @CsvSource(
+            delimiter = '|',
+            quoteCharacter = '"',
+            textBlock =
+                    """
+            car: 91 % | car: -91 % | a share of the vehicle mix is negative
+            car: 91 % | car: 0.91 | '0.91' has no unit; write '0.91 %'
+            random | evenly | 'evenly' cannot stand for 'arrivals'. Known here: random.
+            counts/pm.csv | ../pm.csv | is not inside the study's folder
+            counts/pm.csv | counts/am.csv | there is no file 'counts/am.csv' in the study's folder
+            """)
+    void ofDemand(String from, String to, String message) throws IOException {
+        assertThat(problemsAfter("demand.yaml", from, to)).anyMatch(m -> m.contains(message));
+    }
+
+    @Test
+    void aShortWarmUpAndALongStepAreWarnings() throws IOException {
+        assertThat(problemsAfter("study.yaml", "length: 15 min", "length: 2 min"))
+                .singleElement()
+                .asString()
+                .startsWith("study.yaml:11:14: warning: a warm-up of 120 s is short, 240 s would do");
+        assertThat(problemsAfter("study.yaml", "step: 0.2 s", "step: 1 s"))
+                .anyMatch(m -> m.startsWith("study.yaml:13:7: warning: a step above 0.5 s makes drivers react late"));
+    }
+
+    @Test
+    void severalJunctionsAreNotToBeTrustedYet() throws IOException {
+        String second = "    mole:   {at: [430, 24], control: signal}";
+        List<String> problems = problemsAfter("network.yaml", "    mole:   {at: [430, 24]}", second);
+        assertThat(problems)
+                .anyMatch(m -> m.contains("place 'mole' has a signal, but 'signals' has no controller"))
+                .anyMatch(m -> m.contains("warning: 2 junctions:") && m.contains("trust no figure"));
+    }
+
+    @Test
+    void aPlaceWithoutRoadsIsAWarning() throws IOException {
+        assertThat(problemsAfter("network.yaml", "    mole:   {at", "    islet:  {at: [900, 900]}\n    mole:   {at"))
+                .containsExactly("network.yaml:7:13: warning: no road leads to place 'islet'; nothing happens there");
+    }
+
+    @Test
+    void roadsMeetOnlyWhereThereIsControl() throws IOException {
+        String control =
+                "market: {at: [0, 0], control: signal, legs: {quay-1: EB, pier-road: NB, quay-2: WB, mill-street: SB}}";
+        List<String> problems = problemsAfter("network.yaml", control, "market: {at: [0, 0]}");
+        assertThat(problems)
+                .anyMatch(m -> m.contains("4 roads meet at 'market', but it has no control; write control: signal"));
+    }
+}
