@@ -44,7 +44,7 @@ set "share=-Xshare:auto"
 if exist "%archive%" set "share=-XX:SharedArchiveFile=%archive%"
 set "speed=-XX:TieredStopAtLevel=1 -XX:+UseSerialGC"
 if /i "%~1"=="run" set "speed=-XX:+UseParallelGC"
-if /i "%~1"=="demo" set "speed=-XX:+UseParallelGC"
+if /i "%~1"=="demo" set "speed=-XX:TieredStopAtLevel=1 -XX:+UseParallelGC"
 
 "%java%" "%share%" %speed% %logs% "-Dulicarro.cache=%app%" -jar "%jar%" %*
 exit /b %errorlevel%

@@ -191,4 +191,40 @@ class ReplicationTest {
         TrafficView view = replication.view();
         assertThat(view.entered()).isLessThanOrEqualTo(view.wanted());
     }
+
+    @Test
+    void anInterruptedExperimentEndsAtOnceWithoutAResult() throws InterruptedException {
+        Model model = scene().model();
+        Throwable[] thrown = new Throwable[1];
+        java.util.concurrent.CountDownLatch under = new java.util.concurrent.CountDownLatch(1);
+        Thread thread = new Thread(() -> {
+            try {
+                Experiment.run(model, 500, 1, (replication, share, outside) -> under.countDown());
+            } catch (InterruptedException e) {
+                thrown[0] = e;
+            }
+        });
+        thread.start();
+        under.await();
+        thread.interrupt();
+        thread.join(20_000);
+        assertThat(thread.isAlive()).isFalse();
+        assertThat(thrown[0]).isInstanceOf(InterruptedException.class);
+    }
+
+    /** The same share of green in a cycle half as long: less delay while there is room in it. */
+    @Test
+    void aShorterCycleDelaysLess() throws InterruptedException {
+        Crossroads once = oneLane();
+        once.count("EBT", 300).count("WBT", 50).count("NBT", 50).count("SBT", 50);
+        once.cycle = 120;
+        once.eastWest = "0-40";
+        once.northSouth = "45-115";
+        Crossroads half = oneLane();
+        half.count("EBT", 300).count("WBT", 50).count("NBT", 50).count("SBT", 50);
+        half.cycle = 60;
+        half.eastWest = "0-20";
+        half.northSouth = "25-55";
+        assertThat(meanDelay(half, "EBT")).isLessThan(0.75 * meanDelay(once, "EBT"));
+    }
 }

@@ -1,0 +1,115 @@
+package org.ulicarro.core.traffic;
+
+import static org.assertj.core.api.Assertions.assertThat;
+import static org.assertj.core.api.Assertions.within;
+
+import java.util.Map;
+import org.junit.jupiter.api.Test;
+import org.ulicarro.core.Crossroads;
+import org.ulicarro.core.base.Quantity;
+import org.ulicarro.core.study.Drivers;
+import org.ulicarro.core.study.RoadClass;
+import org.ulicarro.core.study.Study;
+import org.ulicarro.core.study.VehicleType;
+
+class TraitsTest {
+
+    private static final int DRIVERS = 4000;
+
+    private static Study with(Map<RoadClass, Drivers> drivers) {
+        Study s = new Crossroads().study();
+        return new Study(
+                s.format(),
+                s.title(),
+                s.units(),
+                s.driveOn(),
+                s.periods(),
+                s.step(),
+                s.replications(),
+                s.seed(),
+                s.files(),
+                drivers,
+                s.network(),
+                s.demand(),
+                s.signals());
+    }
+
+    /** Draws many drivers into row 0 and takes the mean of one of their properties. */
+    private static double mean(
+            Study study, VehicleType type, RoadClass roadClass, java.util.function.ToDoubleFunction<Fleet> of) {
+        Fleet fleet = new Fleet();
+        Traits traits = new Traits(study);
+        int row = fleet.take();
+        double sum = 0;
+        for (long key = 1; key <= DRIVERS; key++) {
+            traits.draw(fleet, row, type, roadClass, key * 7919);
+            sum += of.applyAsDouble(fleet);
+        }
+        return sum / DRIVERS;
+    }
+
+    @Test
+    void builtInDriversHaveTheirMeans() {
+        Study study = with(null);
+        assertThat(mean(study, VehicleType.CAR, RoadClass.URBAN, f -> f.gapTime[0]))
+                .isCloseTo(1.0, within(0.01));
+        assertThat(mean(study, VehicleType.CAR, RoadClass.MOTORWAY, f -> f.gapTime[0]))
+                .isCloseTo(1.4, within(0.02));
+        assertThat(mean(study, VehicleType.CAR, RoadClass.URBAN, f -> f.pickup[0]))
+                .isCloseTo(2.4, within(0.02));
+        assertThat(mean(study, VehicleType.TRUCK, RoadClass.URBAN, f -> f.factor[0]))
+                .isCloseTo(0.93, within(0.005));
+        assertThat(mean(study, VehicleType.CAR, RoadClass.URBAN, f -> f.space[0] + f.length[0]))
+                .isCloseTo(7.3, within(0.02));
+    }
+
+    @Test
+    void aStudyMayHaveItsOwnDrivers() {
+        Drivers own = new Drivers(new Quantity(1.6, 0.1), null, new Quantity(8.0, 0));
+        Study study = with(Map.of(RoadClass.URBAN, own));
+        assertThat(mean(study, VehicleType.CAR, RoadClass.URBAN, f -> f.gapTime[0]))
+                .isCloseTo(1.6, within(0.01));
+        assertThat(mean(study, VehicleType.CAR, RoadClass.URBAN, f -> f.space[0]))
+                .isCloseTo(3.2, within(0.02));
+        assertThat(mean(study, VehicleType.CAR, RoadClass.URBAN, f -> f.reaction[0]))
+                .as("not given")
+                .isCloseTo(0.9, within(0.01));
+        assertThat(mean(study, VehicleType.CAR, RoadClass.MOTORWAY, f -> f.gapTime[0]))
+                .as("other class")
+                .isCloseTo(1.4, within(0.02));
+    }
+
+    /** One property changed in a study must not shift what the others draw. */
+    @Test
+    void propertiesAreDrawnApart() {
+        Fleet a = new Fleet();
+        Fleet b = new Fleet();
+        a.take();
+        b.take();
+        new Traits(with(null)).draw(a, 0, VehicleType.VAN, RoadClass.URBAN, 99);
+        Drivers own = new Drivers(new Quantity(2.0, 0.5), null, null);
+        new Traits(with(Map.of(RoadClass.URBAN, own))).draw(b, 0, VehicleType.VAN, RoadClass.URBAN, 99);
+        assertThat(b.gapTime[0]).isNotEqualTo(a.gapTime[0]);
+        assertThat(b.factor[0]).isEqualTo(a.factor[0]);
+        assertThat(b.pickup[0]).isEqualTo(a.pickup[0]);
+        assertThat(b.reaction[0]).isEqualTo(a.reaction[0]);
+        assertThat(b.yellowLimit[0]).isEqualTo(a.yellowLimit[0]);
+    }
+
+    @Test
+    void rowsAreUsedAgainAndColumnsGrow() {
+        Fleet fleet = new Fleet();
+        int first = fleet.take();
+        int second = fleet.take();
+        assertThat(fleet.count()).isEqualTo(2);
+        fleet.release(first);
+        assertThat(fleet.take()).isEqualTo(first);
+        fleet.speed[second] = 7;
+        for (int i = 0; i < 1000; i++) {
+            fleet.take();
+        }
+        assertThat(fleet.capacity()).isGreaterThanOrEqualTo(1002);
+        assertThat(fleet.speed[second]).as("kept while growing").isEqualTo(7);
+        assertThat(fleet.count()).isEqualTo(1002);
+    }
+}
