@@ -95,9 +95,7 @@ public final class Fidelity {
     private static Model oneLane(double flow, int hours) throws IOException, StudyProblem {
         Path folder = Files.createTempDirectory("ulicarro-fidelity");
         String to = String.format(Locale.ROOT, "%02d:00", 8 + hours);
-        Files.writeString(
-                folder.resolve("study.yaml"),
-                """
+        Files.writeString(folder.resolve("study.yaml"), """
                 format: ulicarro/1
                 title: one through lane
                 periods: {p: {from: "08:00", to: "%s"}}
@@ -119,8 +117,7 @@ public final class Fidelity {
                     kind: fixed
                     groups: {EW: {serves: [EBT]}, NS: {serves: [NBT]}}
                     plans: {p: {cycle: 90 s, greens: {EW: [0-40], NS: [45-85]}}}
-                """
-                        .formatted(to));
+                """.formatted(to));
         Files.writeString(
                 folder.resolve("counts.csv"),
                 String.format(

@@ -17,16 +17,13 @@ import org.ulicarro.core.run.ReplicationResult;
 /** The tables of a run in one SQLite file, per replication and interval, SI units in the column names. */
 final class ResultDatabase {
 
-    private static final List<String> SCHEMA = List.of(
-            """
+    private static final List<String> SCHEMA = List.of("""
             CREATE TABLE replications (replication INTEGER PRIMARY KEY, wanted INTEGER, entered INTEGER,
-                unserved_at_end INTEGER, unserved_peak INTEGER, vehicle_steps INTEGER, most_on_road INTEGER)""",
-            """
+                unserved_at_end INTEGER, unserved_peak INTEGER, vehicle_steps INTEGER, most_on_road INTEGER)""", """
             CREATE TABLE movements (replication INTEGER, place TEXT, approach TEXT, movement TEXT, name TEXT,
                 from_s REAL, to_s REAL, vehicles REAL, demand REAL, unfinished REAL, control_delay_s REAL,
                 entry_delay_s REAL, geometric_delay_s REAL, stopped_delay_s REAL, stops REAL, queue_mean_m REAL,
-                queue_max_m REAL)""",
-            """
+                queue_max_m REAL)""", """
             CREATE TABLE lane_cycles (replication INTEGER, place TEXT, approach TEXT, link TEXT, lane INTEGER,
                 movements TEXT, start_s REAL, back_of_queue_m REAL)""");
 

@@ -96,22 +96,19 @@ final class SchemaCheck {
             return Quantity.bareNumber(
                     written, Dimension.valueOf(here.get("x-dimension").asString()));
         }
-        String wanted =
-                switch (here.path("type").asString("")) {
-                    case "integer" -> "a whole number";
-                    case "number" -> "a number";
-                    case "object" -> "a map of 'key: value'";
-                    case "array" -> "a list in [brackets]";
-                    case "boolean" -> "true or false";
-                    default ->
-                        here.has("x-dimension")
-                                ? Dimension.valueOf(here.get("x-dimension").asString())
-                                                .noun() + " such as '"
-                                        + Dimension.valueOf(
-                                                        here.get("x-dimension").asString())
-                                                .example() + "'"
-                                : "a word or text";
-                };
+        String wanted = switch (here.path("type").asString("")) {
+            case "integer" -> "a whole number";
+            case "number" -> "a number";
+            case "object" -> "a map of 'key: value'";
+            case "array" -> "a list in [brackets]";
+            case "boolean" -> "true or false";
+            default ->
+                here.has("x-dimension")
+                        ? Dimension.valueOf(here.get("x-dimension").asString()).noun() + " such as '"
+                                + Dimension.valueOf(here.get("x-dimension").asString())
+                                        .example() + "'"
+                        : "a word or text";
+        };
         String is = value.isObject() ? "a map" : value.isArray() ? "a list" : "'" + written + "'";
         return "'" + name + "' must be " + wanted + ", not " + is;
     }

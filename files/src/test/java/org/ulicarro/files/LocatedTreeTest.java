@@ -23,11 +23,7 @@ class LocatedTreeTest {
 
     /** The examples of RFC 7396, appendix A, whose target and patch are both objects. */
     @ParameterizedTest
-    @CsvSource(
-            delimiter = '|',
-            quoteCharacter = '\'',
-            textBlock =
-                    """
+    @CsvSource(delimiter = '|', quoteCharacter = '\'', textBlock = """
             {"a":"b"}             | {"a":"c"}             | {"a":"c"}
             {"a":"b"}             | {"b":"c"}             | {"a":"b","b":"c"}
             {"a":"b"}             | {"a":null}            | {}
@@ -73,11 +69,7 @@ class LocatedTreeTest {
     }
 
     @ParameterizedTest
-    @CsvSource(
-            delimiter = '|',
-            quoteCharacter = '"',
-            textBlock =
-                    """
+    @CsvSource(delimiter = '|', quoteCharacter = '"', textBlock = """
             16:30      | STRING  | 16:30
             yes        | STRING  | yes
             0x1F       | STRING  | 0x1F

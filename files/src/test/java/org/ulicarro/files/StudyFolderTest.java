@@ -140,11 +140,7 @@ class StudyFolderTest {
     }
 
     @ParameterizedTest
-    @CsvSource(
-            delimiter = '|',
-            quoteCharacter = '"',
-            textBlock =
-                    """
+    @CsvSource(delimiter = '|', quoteCharacter = '"', textBlock = """
             title: Ferry            | titel: Ferry            | study.yaml:4:1: 'titel' is not known in a study. Did you mean 'title'?
             title: Ferry            | titel: Ferry            | study.yaml:1:1: 'title' is missing in a study: What the study is about
             replications: 10        | replications: ten       | study.yaml:14:15: 'replications' must be a whole number, not 'ten'

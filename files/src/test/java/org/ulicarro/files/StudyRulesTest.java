@@ -40,11 +40,7 @@ class StudyRulesTest {
     }
 
     @ParameterizedTest
-    @CsvSource(
-            delimiter = '|',
-            quoteCharacter = '"',
-            textBlock =
-                    """
+    @CsvSource(delimiter = '|', quoteCharacter = '"', textBlock = """
             at: [-46, 320] | at: [-46] | 'at' takes 2 values, but 1 stand here
             at: [-46, 320] | at: [-46, x] | 'at' must be a number, not 'x'
             legs: {quay-1: EB | legs: {quay-9: EB | network.yaml:6:58: 'quay-9' is no road at place 'market'.
@@ -66,11 +62,7 @@ class StudyRulesTest {
     }
 
     @ParameterizedTest
-    @CsvSource(
-            delimiter = '|',
-            quoteCharacter = '"',
-            textBlock =
-                    """
+    @CsvSource(delimiter = '|', quoteCharacter = '"', textBlock = """
             market: | markt: | signals.yaml:4:3: there is no place 'markt' for this controller. Did you mean 'market'?
             market: | markt: | place 'market' has a signal, but 'signals' has no controller for it
             kind: fixed | kind: fixd | signals.yaml:5:11: 'fixd' cannot stand for 'kind'. Did you mean 'fixed'?
@@ -93,11 +85,7 @@ class StudyRulesTest {
     }
 
     @ParameterizedTest
-    @CsvSource(
-            delimiter = '|',
-            quoteCharacter = '"',
-            textBlock =
-                    """
+    @CsvSource(delimiter = '|', quoteCharacter = '"', textBlock = """
             car: 91 % | car: -91 % | a share of the vehicle mix is negative
             car: 91 % | car: 0.91 | '0.91' has no unit; write '0.91 %'
             random | evenly | 'evenly' cannot stand for 'arrivals'. Known here: random.

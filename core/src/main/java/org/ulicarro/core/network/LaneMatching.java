@@ -20,12 +20,11 @@ final class LaneMatching {
      * @param to lanes of the link that the movement enters, left to right
      */
     static List<Pair> pairs(Turn turn, List<Lane> from, List<Lane> to) {
-        int shift =
-                switch (turn) {
-                    case LEFT, UTURN -> 0;
-                    case RIGHT -> to.size() - from.size();
-                    case THROUGH -> straightest(from, to);
-                };
+        int shift = switch (turn) {
+            case LEFT, UTURN -> 0;
+            case RIGHT -> to.size() - from.size();
+            case THROUGH -> straightest(from, to);
+        };
         List<Pair> pairs = new ArrayList<>();
         for (int i = 0; i < from.size(); i++) {
             int target = Math.max(0, Math.min(to.size() - 1, i + shift));

@@ -12,10 +12,13 @@ import org.ulicarro.core.base.Dimension;
  */
 public record DemandInput(
         @Unit(Dimension.SHARE) @About("Share of each vehicle type: {car: 95 %, truck: 5 %}.")
-                Map<VehicleType, Double> mix,
+        Map<VehicleType, Double> mix,
+
         @Usual("random") @About("How the vehicles of an entry are spread over time: random is Poisson.")
-                Arrivals arrivals,
-        @Required @About("Tables of turning counts by id: {pm: counts/pm.csv}.") Map<String, String> volumes) {
+        Arrivals arrivals,
+
+        @Required @About("Tables of turning counts by id: {pm: counts/pm.csv}.")
+        Map<String, String> volumes) {
 
     public enum Arrivals {
         RANDOM

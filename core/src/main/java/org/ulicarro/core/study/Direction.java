@@ -12,10 +12,17 @@ import org.ulicarro.core.base.Dimension;
  * @param turns arrows, lane by lane from the left, bays included; empty where the usual ones are meant
  */
 public record Direction(
-        @Required @About("Lanes over the whole length, bays not included.") int lanes,
-        @Usual("3.25 m") @Unit(Dimension.LENGTH) @About("Width of each lane.") double width,
-        @About("Lanes that begin only ahead of the junction.") Bays bays,
-        @About("Arrows lane by lane from the left, bays included: [L, T, TR].") List<Arrows> turns) {
+        @Required @About("Lanes over the whole length, bays not included.")
+        int lanes,
+
+        @Usual("3.25 m") @Unit(Dimension.LENGTH) @About("Width of each lane.")
+        double width,
+
+        @About("Lanes that begin only ahead of the junction.")
+        Bays bays,
+
+        @About("Arrows lane by lane from the left, bays included: [L, T, TR].")
+        List<Arrows> turns) {
 
     public Direction {
         bays = bays == null ? new Bays(null, null) : bays;
@@ -34,8 +41,11 @@ public record Direction(
      * @param right bays on the right of them
      */
     public record Bays(
-            @About("Bays on the left, one entry for each, the one beside the through lanes first.") List<Bay> left,
-            @About("Bays on the right, one entry for each, the one beside the through lanes first.") List<Bay> right) {
+            @About("Bays on the left, one entry for each, the one beside the through lanes first.")
+            List<Bay> left,
+
+            @About("Bays on the right, one entry for each, the one beside the through lanes first.")
+            List<Bay> right) {
 
         public Bays {
             left = left == null ? List.of() : List.copyOf(left);
@@ -50,6 +60,9 @@ public record Direction(
      * @param taper length over which it opens (m)
      */
     public record Bay(
-            @Required @Unit(Dimension.LENGTH) @About("Length at full width, up to the stop line.") double fullWidth,
-            @Usual("20 m") @Unit(Dimension.LENGTH) @About("Length over which it opens.") double taper) {}
+            @Required @Unit(Dimension.LENGTH) @About("Length at full width, up to the stop line.")
+            double fullWidth,
+
+            @Usual("20 m") @Unit(Dimension.LENGTH) @About("Length over which it opens.")
+            double taper) {}
 }

@@ -11,7 +11,11 @@ import org.ulicarro.core.base.Quantity;
  * @param standingSpacing front to front in a standing queue of cars (m)
  */
 public record Drivers(
-        @Unit(Dimension.TIME) @About("Desired time gap to the vehicle ahead, 1.0 s ± 0.2 s.") Quantity timeGap,
-        @Unit(Dimension.TIME) @About("Delay before a standing driver moves off, 0.9 s ± 0.2 s.") Quantity reaction,
+        @Unit(Dimension.TIME) @About("Desired time gap to the vehicle ahead, 1.0 s ± 0.2 s.")
+        Quantity timeGap,
+
+        @Unit(Dimension.TIME) @About("Delay before a standing driver moves off, 0.9 s ± 0.2 s.")
+        Quantity reaction,
+
         @Unit(Dimension.LENGTH) @About("Front to front in a standing queue of cars, 7.3 m.")
-                Quantity standingSpacing) {}
+        Quantity standingSpacing) {}

@@ -11,10 +11,17 @@ import org.ulicarro.core.base.Dimension;
  * @param drain how long arrivals go on after {@code to}, so that whoever arrived in the period is followed to the end (s)
  */
 public record Period(
-        @Required @DayTime @About("Start of what is measured.") double from,
-        @Required @DayTime @About("End of what is measured.") double to,
-        @About("How the network is filled before the start.") WarmUp warmUp,
-        @Usual("15 min") @Unit(Dimension.TIME) @About("How long arrivals go on after the end.") double drain) {
+        @Required @DayTime @About("Start of what is measured.")
+        double from,
+
+        @Required @DayTime @About("End of what is measured.")
+        double to,
+
+        @About("How the network is filled before the start.")
+        WarmUp warmUp,
+
+        @Usual("15 min") @Unit(Dimension.TIME) @About("How long arrivals go on after the end.")
+        double drain) {
 
     public Period {
         warmUp = warmUp == null ? new WarmUp(900, WarmUp.Source.FIRST_SLICE) : warmUp;
@@ -31,8 +38,11 @@ public record Period(
      * @param demand whose demand it takes
      */
     public record WarmUp(
-            @Usual("15 min") @Unit(Dimension.TIME) @About("How long before the start.") double length,
-            @Usual("first-slice") @About("What drives in meanwhile: the demand of the first slice.") Source demand) {
+            @Usual("15 min") @Unit(Dimension.TIME) @About("How long before the start.")
+            double length,
+
+            @Usual("first-slice") @About("What drives in meanwhile: the demand of the first slice.")
+            Source demand) {
 
         public enum Source {
             FIRST_SLICE

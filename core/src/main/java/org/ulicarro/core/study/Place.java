@@ -10,9 +10,14 @@ import java.util.Map;
  * @param legs names of the approaches as on the count sheet, by road; the others are named by their geometry
  */
 public record Place(
-        @Required @About("Position [x, y] in metres, x east, y north.") Point at,
-        @Usual("none") @About("Who goes first: a signal, or nobody meets here.") Control control,
-        @About("Names of the approaches as on the count sheet, by road: {quay-1: EB}.") Map<String, String> legs) {
+        @Required @About("Position [x, y] in metres, x east, y north.")
+        Point at,
+
+        @Usual("none") @About("Who goes first: a signal, or nobody meets here.")
+        Control control,
+
+        @About("Names of the approaches as on the count sheet, by road: {quay-1: EB}.")
+        Map<String, String> legs) {
 
     public enum Control {
         NONE,

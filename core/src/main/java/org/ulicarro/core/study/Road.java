@@ -16,12 +16,23 @@ import org.ulicarro.core.base.Dimension;
  */
 public record Road(
         @About("As on the street sign.") String name,
-        @Usual("urban") @Key("class") @About("Which drivers' behaviour applies.") RoadClass roadClass,
-        @Required @Items(2) @About("The place it starts from and the place it leads to.") List<String> between,
-        @About("Shape points of its axis, from the first place to the second.") List<Point> via,
-        @Required @Unit(Dimension.SPEED) @About("Speed limit.") double speed,
+
+        @Usual("urban") @Key("class") @About("Which drivers' behaviour applies.")
+        RoadClass roadClass,
+
+        @Required @Items(2) @About("The place it starts from and the place it leads to.")
+        List<String> between,
+
+        @About("Shape points of its axis, from the first place to the second.")
+        List<Point> via,
+
+        @Required @Unit(Dimension.SPEED) @About("Speed limit.")
+        double speed,
+
         @About("Lanes from the first place to the second.") Direction ahead,
-        @About("Lanes from the second place to the first; leave it out for a one-way road.") Direction back) {
+
+        @About("Lanes from the second place to the first; leave it out for a one-way road.")
+        Direction back) {
 
     public Road {
         between = between == null ? List.of() : List.copyOf(between);

@@ -12,10 +12,13 @@ import org.ulicarro.core.base.Dimension;
  * @param plans signal plans by id
  */
 public record SignalController(
-        @Required @About("What decides: fixed is a plan by the clock.") Kind kind,
+        @Required @About("What decides: fixed is a plan by the clock.")
+        Kind kind,
+
         @Required @About("Signal groups by id.") Map<String, Group> groups,
+
         @Required @About("Signal plans by id; the one with the period's name is used, or the only one.")
-                Map<String, Plan> plans) {
+        Map<String, Plan> plans) {
 
     public enum Kind {
         FIXED
@@ -36,11 +39,20 @@ public record SignalController(
      * @param minGreen shortest green (s)
      */
     public record Group(
-            @Required @About("Movements served, such as [EBT, EBR, EBL] or [quay-1>mill].") List<String> serves,
-            @About("Those of them that go in gaps (permissive).") List<String> yields,
-            @Usual("3 s") @Unit(Dimension.TIME) @About("Yellow after green.") double yellow,
-            @Usual("2 s") @Unit(Dimension.TIME) @About("All-red after yellow.") double red,
-            @Usual("5 s") @Unit(Dimension.TIME) @About("Shortest green.") double minGreen) {
+            @Required @About("Movements served, such as [EBT, EBR, EBL] or [quay-1>mill].")
+            List<String> serves,
+
+            @About("Those of them that go in gaps (permissive).")
+            List<String> yields,
+
+            @Usual("3 s") @Unit(Dimension.TIME) @About("Yellow after green.")
+            double yellow,
+
+            @Usual("2 s") @Unit(Dimension.TIME) @About("All-red after yellow.")
+            double red,
+
+            @Usual("5 s") @Unit(Dimension.TIME) @About("Shortest green.")
+            double minGreen) {
 
         public Group {
             serves = serves == null ? List.of() : List.copyOf(serves);
@@ -59,9 +71,12 @@ public record SignalController(
     public record Plan(
             @About("The plan that this one starts from.") String like,
             @Unit(Dimension.TIME) @About("Cycle length.") Double cycle,
-            @Unit(Dimension.TIME) @About("Time of day, modulo the cycle, of cycle second 0.") Double offset,
+
+            @Unit(Dimension.TIME) @About("Time of day, modulo the cycle, of cycle second 0.")
+            Double offset,
+
             @About("Green by group, in seconds of the cycle: {EB: [0-38], NB: [43-60, 66-85]}.")
-                    Map<String, List<CycleRange>> greens) {
+            Map<String, List<CycleRange>> greens) {
 
         public Plan {
             greens = InOrder.map(greens);

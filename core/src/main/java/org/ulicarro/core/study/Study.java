@@ -7,17 +7,38 @@ import org.ulicarro.core.base.Dimension;
 /** A whole study: everything the files of its folder say, joined into one tree. */
 @About("A Ulicarro study: network, demand and signals, and how they are run.")
 public record Study(
-        @Required @About("The version of this format: ulicarro/1.") Format format,
-        @Required @About("What the study is about, as it stands on top of a report.") String title,
-        @Usual("metric") @About("How results are printed; the files say their own units.") Units units,
-        @Usual("right") @About("The side of the road people drive on.") DriveOn driveOn,
-        @Required @About("The times of day that are studied, by name.") Map<String, Period> periods,
-        @Usual("0.2 s") @Unit(Dimension.TIME) @About("Time step: 0.1 s to 1 s, a multiple of 0.1 s.") double step,
-        @Usual("10") @About("How many replications a run makes unless told otherwise.") int replications,
-        @Usual("1") @About("Replication k draws from streams derived from (seed, k).") long seed,
-        @About("The files that belong to the study, beside study.yaml.") List<String> files,
+        @Required @About("The version of this format: ulicarro/1.")
+        Format format,
+
+        @Required @About("What the study is about, as it stands on top of a report.")
+        String title,
+
+        @Usual("metric") @About("How results are printed; the files say their own units.")
+        Units units,
+
+        @Usual("right") @About("The side of the road people drive on.")
+        DriveOn driveOn,
+
+        @Required @About("The times of day that are studied, by name.")
+        Map<String, Period> periods,
+
+        @Usual("0.2 s") @Unit(Dimension.TIME) @About("Time step: 0.1 s to 1 s, a multiple of 0.1 s.")
+        double step,
+
+        @Usual("10") @About("How many replications a run makes unless told otherwise.")
+        int replications,
+
+        @Usual("1") @About("Replication k draws from streams derived from (seed, k).")
+        long seed,
+
+        @About("The files that belong to the study, beside study.yaml.")
+        List<String> files,
+
         @About("Driver behaviour by class of road.") Map<RoadClass, Drivers> drivers,
-        @Required @About("Places, and the roads between them.") NetworkInput network,
+
+        @Required @About("Places, and the roads between them.")
+        NetworkInput network,
+
         @Required @About("Who wants to travel.") DemandInput demand,
         @About("Signal control by place.") Map<String, SignalController> signals) {
 

@@ -40,11 +40,7 @@ class QuantityTest {
     }
 
     @ParameterizedTest
-    @CsvSource(
-            delimiter = '|',
-            quoteCharacter = '"',
-            textBlock =
-                    """
+    @CsvSource(delimiter = '|', quoteCharacter = '"', textBlock = """
             60        | LENGTH | '60' has no unit; write '60 m' or '60 ft'
             60 miles  | LENGTH | 'miles' in '60 miles' is no unit of a length; use m, ft, km or mi
             fast      | SPEED  | 'fast' is not a speed; write for example '50 km/h'
