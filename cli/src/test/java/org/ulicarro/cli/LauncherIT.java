@@ -115,7 +115,7 @@ class LauncherIT {
 
     /** A run must not end as if it were whole when its results cannot be kept. */
     @Test
-    void aFullDiskIsSaidAndLeavesNothing() throws Exception {
+    void resultsThatCannotBeKeptAreSaid() throws Exception {
         assertThat(run("new", "mine")).isZero();
         Files.writeString(temp.resolve("mine/runs"), "a file where the folder of runs should be");
         assertThat(run("run", "mine", "-n", "1")).isEqualTo(3);
