@@ -42,6 +42,16 @@ public final class Crossroads {
     public Map<VehicleType, Double> mix = Map.of(VehicleType.CAR, 1.0);
     public final Map<String, Double> perHour = new LinkedHashMap<>();
 
+    /** One through lane on each approach and nothing else. */
+    public static Crossroads oneThroughLane(double legLength) {
+        Crossroads scene = new Crossroads();
+        scene.lanes = 1;
+        scene.bays = false;
+        scene.arrows = List.of("T");
+        scene.legLength = legLength;
+        return scene;
+    }
+
     public Crossroads count(String movement, double vehiclesPerHour) {
         perHour.put(movement, vehiclesPerHour);
         return this;

@@ -21,9 +21,10 @@ final class Traits {
     private static final double HARDEST_BRAKING = 8.0;
 
     /**
-     * Deceleration up to which drivers stop at yellow, mean and standard deviation (m/s²). With 1 s to react, at 50 km/h, it makes
-     * one in ten stop who is 2.5 s from the line when yellow begins and nine in ten at 5.5 s (C. V. Zegeer, R. C. Deen,
-     * <i>Green-extension systems at high-speed intersections</i>, ITE Journal 48, 1978).
+     * Deceleration up to which drivers stop at yellow, mean and standard deviation (m/s²). The form is that of the field: a share of
+     * stops that rises with the time to the line (C. V. Zegeer, R. C. Deen, <i>Green-extension systems at high-speed
+     * intersections</i>, ITE Journal 48, 1978). With 1 s to react, at 50 km/h, 4 % stop who are 2.5 s from the line when yellow
+     * begins, where the paper has 10 %, and nearly all who could only pass after its end; see docs/model.md.
      */
     private static final double YELLOW_LIMIT = 3.1;
 

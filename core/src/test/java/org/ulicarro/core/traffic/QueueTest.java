@@ -14,19 +14,10 @@ import org.ulicarro.core.run.Replication;
 /** Queues at a line, and what goes in gaps. */
 class QueueTest {
 
-    private static Crossroads oneLane() {
-        Crossroads scene = new Crossroads();
-        scene.lanes = 1;
-        scene.bays = false;
-        scene.arrows = List.of("T");
-        scene.legLength = 800;
-        return scene;
-    }
-
     /** A standing queue takes 7.0 to 7.6 m for each car, and stops 1 m before the line. */
     @Test
     void aStandingQueueTakesItsSpace() {
-        Crossroads scene = oneLane();
+        Crossroads scene = Crossroads.oneThroughLane(800);
         scene.cycle = 400;
         scene.eastWest = "0-20";
         scene.northSouth = "25-395";
@@ -105,7 +96,7 @@ class QueueTest {
 
     @Test
     void vehiclesEnterAtTheInstantTheyWantToOnAnEmptyRoad() {
-        Crossroads scene = oneLane();
+        Crossroads scene = Crossroads.oneThroughLane(800);
         scene.count("EBT", 30).count("WBT", 0).count("NBT", 0).count("SBT", 0);
         Model model = scene.model();
         Replication replication = new Replication(model, 1);

@@ -120,7 +120,7 @@ class TrafficRulesTest {
         assertThat(seen).isGreaterThan(100);
     }
 
-    /** Whoever passes a line does so on green, or on yellow, or within the first second of red. */
+    /** Whoever passes a line does so on green or yellow; hardly anybody later than half a second into red, nobody after 3 s. */
     @ParameterizedTest
     @ValueSource(ints = {1, 2, 3, 4, 5, 6})
     void nobodyPassesALineInRed(int seed) {
