@@ -119,6 +119,13 @@ final class MovementTable {
                     metres(row.backP95()));
         }
         table.print(out);
+        double unfinished = rows.get(rows.size() - 1).unfinished().mean();
+        if (unfinished >= 1) {
+            out.printf(
+                    Locale.ROOT,
+                    "%.0f of the vehicles that arrived had not got through when the run ended; their delay so far counts%n",
+                    unfinished);
+        }
         out.println();
     }
 

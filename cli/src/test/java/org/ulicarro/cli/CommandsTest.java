@@ -172,6 +172,18 @@ class CommandsTest {
     }
 
     @Test
+    void whatDidNotGetThroughIsSaidBesideTheFigures() throws IOException {
+        edit(
+                "signals.yaml",
+                "EB: [0-40], WB: [0-40], NB: [45-75], SB: [45-75]",
+                "EB: [0-10], WB: [0-10], NB: [15-75], SB: [15-75]");
+        assertThat(run("run", study, "-n", "1")).isZero();
+        assertThat(out)
+                .contains("warning: one replication has no interval")
+                .containsPattern("[0-9]+ of the vehicles that arrived had not got through when the run ended");
+    }
+
+    @Test
     void drawWritesBothKindsFromOneDrawing() throws IOException {
         Path svg = temp.resolve("plan.svg");
         assertThat(run("draw", study, "-o", svg)).isZero();
