@@ -7,6 +7,7 @@ import java.util.List;
 import java.util.Locale;
 import java.util.concurrent.Callable;
 import org.ulicarro.core.base.Fault;
+import org.ulicarro.core.network.Link;
 import org.ulicarro.core.run.Model;
 import org.ulicarro.files.LoadedStudy;
 import org.ulicarro.files.Message;
@@ -87,6 +88,7 @@ final class CheckCommand implements Callable<Integer> {
 
     private static String canRun(LoadedStudy loaded, Model model) {
         double demand = model.network().movements().stream()
+                .filter(m -> !m.isInner())
                 .mapToDouble(m -> model.demand().hourlyRate(m))
                 .sum();
         return String.format(
@@ -99,8 +101,11 @@ final class CheckCommand implements Callable<Integer> {
                 model.periodId(),
                 model.network().junctions().size(),
                 model.study().network().roads().size(),
-                model.network().lanes().stream().filter(lane -> !lane.isPath()).count(),
-                model.network().movements().size(),
+                model.network().links().stream()
+                        .filter(link -> !link.ring())
+                        .mapToInt(Link::lanes)
+                        .sum(),
+                model.network().movements().stream().filter(m -> !m.isInner()).count(),
                 model.signals().groups().size(),
                 demand);
     }

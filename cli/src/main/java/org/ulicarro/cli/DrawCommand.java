@@ -63,7 +63,7 @@ final class DrawCommand implements Callable<Integer> {
                             + Names.suggestion(
                                     place, model.network().junctions().keySet()));
         }
-        PlanDrawing plan = new PlanDrawing(model, place);
+        PlanDrawing plan = new PlanDrawing(model, place, null);
         DrawingFile.write(output, WIDTH, HEIGHT, g -> plan.draw(g, WIDTH, HEIGHT));
         spec.commandLine().getOut().println("wrote " + output);
         return Exit.DONE;

@@ -18,7 +18,6 @@ import org.ulicarro.core.study.Period;
 import org.ulicarro.core.study.Place;
 import org.ulicarro.core.study.Point;
 import org.ulicarro.core.study.Road;
-import org.ulicarro.core.study.RoadClass;
 import org.ulicarro.core.study.SignalController;
 import org.ulicarro.core.study.Study;
 import org.ulicarro.core.study.VehicleType;
@@ -76,7 +75,7 @@ public final class Crossroads {
         places.put("east", end(legLength, 0));
         places.put("south", end(sin, -cos));
         places.put("north", end(-sin, cos));
-        places.put("market", new Place(new Point(0, 0), Place.Control.SIGNAL, Map.of()));
+        places.put("market", Place.of(new Point(0, 0), Place.Control.SIGNAL));
         Map<String, Road> roads = new LinkedHashMap<>();
         for (String side : List.of("west", "east", "south", "north")) {
             roads.put(side, road(side));
@@ -92,24 +91,21 @@ public final class Crossroads {
                 seed,
                 null,
                 null,
-                new NetworkInput(places, roads),
+                NetworkInput.of(places, roads),
                 new DemandInput(mix, DemandInput.Arrivals.RANDOM, Map.of()),
                 Map.of("market", controller()));
     }
 
     private static Place end(double x, double y) {
-        return new Place(new Point(x, y), Place.Control.NONE, null);
+        return Place.of(new Point(x, y), Place.Control.NONE);
     }
 
     private Road road(String side) {
         List<Direction.Bay> left = bays ? List.of(new Direction.Bay(60, 20)) : List.of();
-        Direction in = new Direction(
-                lanes,
-                3.25,
-                new Direction.Bays(left, null),
-                arrows.stream().map(Arrows::parse).toList());
-        Direction out = new Direction(lanes, 3.25, null, null);
-        return new Road(null, RoadClass.URBAN, List.of(side, "market"), List.of(), speed, in, out);
+        Direction out = Direction.of(lanes);
+        Direction in = out.withBays(new Direction.Bays(left, null))
+                .withTurns(arrows.stream().map(Arrows::parse).toList());
+        return Road.of(side, "market", speed, in, out);
     }
 
     private SignalController controller() {

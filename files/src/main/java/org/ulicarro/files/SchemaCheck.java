@@ -12,6 +12,7 @@ import org.ulicarro.core.base.Dimension;
 import org.ulicarro.core.base.Fault;
 import org.ulicarro.core.base.Names;
 import org.ulicarro.core.base.Quantity;
+import org.ulicarro.core.study.KeyForm;
 import tools.jackson.databind.JsonNode;
 
 /** Holds a tree against the schema with a standard validator, and says what it finds in the user's words. */
@@ -142,7 +143,16 @@ final class SchemaCheck {
         if (names.has("enum")) {
             return error(spot, "'" + key + "' is not known " + where(name) + "." + Names.suggestion(key, words(names)));
         }
-        return error(spot, "the id '" + key + "' may hold letters, digits, '-' and '_' only");
+        return error(
+                spot,
+                switch (names.path("pattern").asString("")) {
+                    case KeyForm.LANE -> "'" + key + "' is no lane; lanes are numbered from the left, 1 first";
+                    case KeyForm.MOVEMENT ->
+                        "'" + key + "' is no movement; write a short name such as EBL, or from-road>to-road";
+                    case KeyForm.DOTTED ->
+                        "the id '" + key + "' may hold letters, digits, '-', '_' and single dots only";
+                    default -> "the id '" + key + "' may hold letters, digits, '-' and '_' only";
+                });
     }
 
     private static String about(JsonNode here, Error error) {

@@ -91,8 +91,12 @@ final class StudyBinder {
             Unit unit = annotated.getAnnotation(Unit.class);
             boolean map = java.util.Map.class.isAssignableFrom(annotated.getRawType());
             return unit != null && map
-                    ? new QuantityReader(unit, false)
+                    ? new QuantityReader(unit, isOfQuantities(annotated))
                     : super.findContentDeserializer(config, annotated);
+        }
+
+        private static boolean isOfQuantities(Annotated map) {
+            return map.getType().getContentType().hasRawClass(Quantity.class);
         }
 
         @Override

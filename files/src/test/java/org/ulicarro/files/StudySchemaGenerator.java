@@ -22,6 +22,7 @@ import org.ulicarro.core.study.DayTime;
 import org.ulicarro.core.study.Form;
 import org.ulicarro.core.study.Items;
 import org.ulicarro.core.study.Key;
+import org.ulicarro.core.study.KeyForm;
 import org.ulicarro.core.study.Point;
 import org.ulicarro.core.study.Required;
 import org.ulicarro.core.study.Study;
@@ -109,17 +110,32 @@ final class StudySchemaGenerator {
             node.put("type", "string").put("pattern", DayTimes.PATTERN).put("x-form", "time-of-day");
             return new CustomPropertyDefinition(node);
         }
-        if (unit != null && field.getType().isInstanceOf(Map.class)) {
-            node.put("type", "object");
-            names(node, field.getType().typeParametersFor(Map.class).get(0));
-            quantity(node.putObject("additionalProperties"), unit.value(), false);
-            return new CustomPropertyDefinition(node);
+        KeyForm keys = field.getAnnotation(KeyForm.class);
+        if ((unit != null || keys != null) && field.getType().isInstanceOf(Map.class)) {
+            return map(field, unit, keys, node, context);
         }
         if (unit != null) {
             quantity(node, unit.value(), field.getType().isInstanceOf(Quantity.class));
             return new CustomPropertyDefinition(node);
         }
         return null;
+    }
+
+    private static CustomPropertyDefinition map(
+            FieldScope field, Unit unit, KeyForm keys, ObjectNode node, SchemaGenerationContext context) {
+        ResolvedType values = field.getType().typeParametersFor(Map.class).get(1);
+        node.put("type", "object");
+        if (keys == null) {
+            names(node, field.getType().typeParametersFor(Map.class).get(0));
+        } else {
+            node.putObject("propertyNames").put("pattern", keys.value());
+        }
+        if (unit == null) {
+            node.set("additionalProperties", context.createDefinitionReference(values));
+        } else {
+            quantity(node.putObject("additionalProperties"), unit.value(), values.getErasedType() == Quantity.class);
+        }
+        return new CustomPropertyDefinition(node);
     }
 
     private static void quantity(ObjectNode node, Dimension dimension, boolean spread) {

@@ -17,6 +17,11 @@ final class Looks {
     static final Color GAPS = new Color(0xB4581C); // paths that go in gaps
     static final Color MEETING = new Color(0x7C2D3E);
 
+    static final Color ISLAND = new Color(0xDDE3D2); // what is not driven on inside a junction
+    static final Color RESERVED = new Color(0xB7A79B); // lanes that some types have for themselves
+    static final Color DEVICE = new Color(0x1D3F5E); // detectors, gates
+    static final Color WARN = new Color(0xA33B2A); // what is closed
+
     private Looks() {}
 
     static Font plain(double size) {

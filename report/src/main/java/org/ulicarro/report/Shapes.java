@@ -52,6 +52,29 @@ final class Shapes {
         return java.util.Arrays.copyOf(positions, n);
     }
 
+    /** A stretch of a lane, that far to both sides of its middle. */
+    static Path2D stretch(Lane lane, double from, double to, double half) {
+        Path2D path = beside(lane, -half, from, to);
+        path.append(reversed(beside(lane, half, from, to)), true);
+        path.closePath();
+        return path;
+    }
+
+    /** The same line from its other end. */
+    static Path2D reversed(Path2D line) {
+        java.util.ArrayDeque<double[]> points = new java.util.ArrayDeque<>();
+        double[] point = new double[6];
+        for (var i = line.getPathIterator(null); !i.isDone(); i.next()) {
+            i.currentSegment(point);
+            points.push(new double[] {point[0], point[1]});
+        }
+        Path2D path = new Path2D.Double();
+        double[] first = points.pop();
+        path.moveTo(first[0], first[1]);
+        points.forEach(p -> path.lineTo(p[0], p[1]));
+        return path;
+    }
+
     /** A lane's surface from kerb to kerb. */
     static Path2D surface(Lane lane) {
         Path2D path = beside(lane, -lane.width() / 2, lane.start(), lane.end());

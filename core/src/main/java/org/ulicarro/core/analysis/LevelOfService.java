@@ -11,10 +11,21 @@ public enum LevelOfService {
 
     private static final double[] SIGNAL_LIMITS = {10, 20, 35, 55, 80};
 
+    private static final double[] UNSIGNALISED_LIMITS = {10, 15, 25, 35, 50};
+
+    /** At stop and yield signs and roundabouts, from control delay (s per vehicle). */
+    public static LevelOfService atSign(double delay) {
+        return within(UNSIGNALISED_LIMITS, delay);
+    }
+
     /** At a signal, from control delay (s per vehicle); a limit itself belongs to the better level. */
     public static LevelOfService atSignal(double delay) {
-        for (int i = 0; i < SIGNAL_LIMITS.length; i++) {
-            if (delay <= SIGNAL_LIMITS[i]) {
+        return within(SIGNAL_LIMITS, delay);
+    }
+
+    private static LevelOfService within(double[] limits, double delay) {
+        for (int i = 0; i < limits.length; i++) {
+            if (delay <= limits[i]) {
                 return values()[i];
             }
         }

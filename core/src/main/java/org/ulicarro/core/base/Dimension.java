@@ -9,7 +9,15 @@ public enum Dimension {
     SPEED("a speed", "50 km/h", "30 mph", unit("km/h", 1 / 3.6), unit("mph", 1609.344 / 3600), unit("m/s", 1.0)),
     TIME("a time", "3.5 s", "8 min", unit("s", 1.0), unit("min", 60.0), unit("h", 3600.0)),
     ACCELERATION("an acceleration", "1.4 m/s2", "4.5 ft/s2", unit("m/s2", 1.0), unit("ft/s2", 0.3048)),
-    SHARE("a share", "5 %", "92 %", unit("%", 0.01));
+    SHARE("a share", "5 %", "92 %", unit("%", 0.01)),
+    ANGLE("an angle", "12 deg", "0.2 rad", unit("deg", StrictMath.PI / 180), unit("rad", 1.0)),
+    FLOW(
+            "a flow",
+            "450 veh/h",
+            "1720 pcu/h",
+            unit("veh/h", 1 / 3600.0),
+            unit("pcu/h", 1 / 3600.0),
+            unit("/h", 1 / 3600.0));
 
     private final String noun;
     private final String example;

@@ -133,14 +133,15 @@ public final class DemandPlan {
         double time = departure;
         // A loop of counted turns could go round for long; nobody drives more than a few times through a network.
         int most = 4 * network.links().size();
-        while (route.size() < most) {
+        for (int choice = 0; choice < most; choice++) {
             List<Movement> onward = network.movementsFrom(at.index());
             if (onward.isEmpty()) {
                 break;
             }
             time += at.length() / at.speed();
-            Movement chosen = choose(onward, at, window.counted(time), Draws.uniform(key, route.size()));
+            Movement chosen = choose(onward, at, window.counted(time), Draws.uniform(key, choice));
             route.add(chosen.index());
+            route.addAll(chosen.onward());
             at = network.links().get(chosen.toLink());
         }
         return route.stream().mapToInt(Integer::intValue).toArray();

@@ -30,7 +30,9 @@ public final class Meters {
         for (Movement movement : network.movements()) {
             int group = signals.groupOf(movement.index());
             for (var path : movement.paths()) {
-                if (group != SignalSystem.NO_GROUP && lanes.add(path.fromLane())) {
+                boolean measured = !movement.isInner()
+                        && network.junctions().get(movement.place()).controlled();
+                if (measured && lanes.add(path.fromLane())) {
                     groups.add(group);
                 }
             }
@@ -67,7 +69,7 @@ public final class Meters {
     public List<MovementRow> rows() {
         List<MovementRow> rows = new ArrayList<>();
         for (Junction junction : network.junctions().values()) {
-            if (junction.signalised()) {
+            if (junction.controlled()) {
                 for (int interval = 0; interval < intervals.count(); interval++) {
                     addPlace(junction, interval, rows);
                 }

@@ -159,7 +159,16 @@ public final class RunSummary {
             double mean = delays.stream().mapToDouble(Double::doubleValue).sum() / delays.size();
             worst = Double.isNaN(worst) ? mean : Math.max(worst, mean);
         }
-        return Double.isNaN(worst) ? null : LevelOfService.atSignal(worst);
+        if (Double.isNaN(worst)) {
+            return null;
+        }
+        return hasSignal(of.place()) ? LevelOfService.atSignal(worst) : LevelOfService.atSign(worst);
+    }
+
+    /** Only signals have cycles. */
+    private boolean hasSignal(String place) {
+        return cyclesByLane.values().stream()
+                .anyMatch(lane -> lane.get(0).place().equals(place));
     }
 
     private static String subject(MovementRow row) {

@@ -1,15 +1,26 @@
 package org.ulicarro.core.network;
 
+import java.util.ArrayList;
+import java.util.List;
+import java.util.TreeSet;
 import org.ulicarro.core.study.Direction;
+import org.ulicarro.core.study.Direction.Bay;
 import org.ulicarro.core.study.Road;
 
 /**
- * The cross-section of one direction of a road along its axis: where each lane's middle lies, and where bays open.
+ * The cross-section of one direction of a road along its axis: where each lane's middle lies, and where short lanes open and close.
  *
  * <p>The axis divides a two-way road. Ahead of a stop line with left bays the whole road widens about its axis, so that the bays of
- * two opposite approaches face each other and through lanes line up across the junction.
+ * two opposite approaches face each other and through lanes line up across the junction; where there is a median, bays take their
+ * room from it first. Lanes are counted from the inside, 0 first: short lanes on the left, through lanes, short lanes on the right.
  */
 final class Carriageway {
+
+    /** What is left of a median beside a bay (m). */
+    private static final double LEAST_DIVIDER = 1.2;
+
+    /** The last metres before a roundabout, over which lanes bend towards its ring (m). */
+    static final double BEND = 14;
 
     final String roadId;
     final Road road;
@@ -18,14 +29,19 @@ final class Carriageway {
     private final Direction opposite;
     private final Polyline axis; // in the direction of travel, from the place it leaves to the place it leads to
     private Polyline trimmed; // the same between the two setbacks
+    private double setbackAtStart;
+    private List<Pose> bentStart = List.of(); // where lanes begin, when not across the axis
+    private List<Pose> bentEnd = List.of(); // where lanes end, when not across the axis
+    private double[] pulledBack; // lane -> how far before the link's end it ends already
 
     Carriageway(String roadId, Road road, boolean ahead, Polyline roadAxis) {
         this.roadId = roadId;
         this.road = road;
         this.ahead = ahead;
-        lanes = ahead ? road.ahead() : road.back();
-        opposite = ahead ? road.back() : road.ahead();
+        lanes = road.direction(ahead);
+        opposite = road.direction(!ahead);
         axis = ahead ? roadAxis : roadAxis.reversed();
+        pulledBack = new double[lanes.allLanes()];
     }
 
     /** The place it leaves. */
@@ -38,8 +54,29 @@ final class Carriageway {
         return ahead ? road.to() : road.from();
     }
 
-    void trim(double setbackAtStart, double setbackAtEnd) {
-        trimmed = axis.part(setbackAtStart, axis.length() - setbackAtEnd);
+    String pointer() {
+        return org.ulicarro.core.base.Fault.child("/network/roads", roadId) + (ahead ? "/ahead" : "/back");
+    }
+
+    String id() {
+        return roadId + (ahead ? " ahead" : " back");
+    }
+
+    void trim(double atStart, double atEnd) {
+        setbackAtStart = atStart;
+        trimmed = axis.part(atStart, axis.length() - atEnd);
+    }
+
+    void bendStart(List<Pose> starts) {
+        bentStart = starts;
+    }
+
+    void bendEnd(List<Pose> ends) {
+        bentEnd = ends;
+    }
+
+    void pullBack(int lane, double metres) {
+        pulledBack[lane] = metres;
     }
 
     double axisLength() {
@@ -48,6 +85,16 @@ final class Carriageway {
 
     double length() {
         return trimmed.length();
+    }
+
+    /** The station of a point that far along the road's axis from the road's first place. */
+    double station(double alongRoad) {
+        return (ahead ? alongRoad : axis.length() - alongRoad) - setbackAtStart;
+    }
+
+    /** The axis at a station. */
+    Pose axisAt(double station) {
+        return trimmed.at(station);
     }
 
     /** Where the axis arrives at the place it leads to. */
@@ -60,47 +107,111 @@ final class Carriageway {
         return axis.at(0);
     }
 
+    int count() {
+        return lanes.allLanes();
+    }
+
+    /** Short lanes left of the through lanes. */
+    int leftOnes() {
+        return lanes.bays().left().size() + lanes.ends().left().size();
+    }
+
+    boolean isThrough(int lane) {
+        return lane >= leftOnes() && lane < leftOnes() + lanes.lanes();
+    }
+
+    /** Whether it begins ahead of the junction only. */
+    boolean isBay(int lane) {
+        return shortLane(lane, lanes.bays()) != null;
+    }
+
+    /** Whether it ends on the way. */
+    boolean endsOnTheWay(int lane) {
+        return shortLane(lane, lanes.ends()) != null;
+    }
+
+    double width(int lane) {
+        Double own = lanes.widths().get(String.valueOf(lane + 1));
+        return own == null ? lanes.width() : own;
+    }
+
     /** Width right of the axis at the stop line (m). */
     double widthAtEnd() {
-        return base()
-                + shiftAtEnd(lanes)
-                + lanes.width() * (lanes.lanes() + lanes.bays().right().size());
+        return innerEdge(length(axis))
+                + sum(leftOnes(), leftOnes() + lanes.lanes())
+                + sumOf(lanes.bays().right());
     }
 
     /** Width left of the axis at the stop line (m); not zero where left bays reach over it. */
     double leftWidthAtEnd() {
-        return -base() - shiftAtEnd(lanes) + lanes.width() * lanes.bays().left().size();
+        return -innerEdge(length(axis)) + sumOf(lanes.bays().left());
     }
 
     /** Width right of the axis where the link begins (m). */
     double widthAtStart() {
-        return base() + shiftAtStart() + lanes.width() * lanes.lanes();
+        return innerEdge(0)
+                + sum(leftOnes(), leftOnes() + lanes.lanes())
+                + sumOf(lanes.ends().right());
     }
 
     /** Width left of the axis where the link begins (m): below zero when the axis is outside its lanes. */
     double leftWidthAtStart() {
-        return -base() - shiftAtStart();
+        return -innerEdge(0) + sumOf(lanes.ends().left());
     }
 
-    /** Station at which a lane begins, by its number from the left counted from 0. */
-    double start(int number) {
-        Direction.Bay bay = bay(number);
+    private static double length(Polyline line) {
+        return line.length();
+    }
+
+    private double sum(int from, int to) {
+        double sum = 0;
+        for (int i = from; i < to; i++) {
+            sum += width(i);
+        }
+        return sum;
+    }
+
+    private double sumOf(List<Bay> bays) {
+        return bays.size() * lanes.width();
+    }
+
+    /** Station at which a lane begins. */
+    double start(int lane) {
+        Bay bay = shortLane(lane, lanes.bays());
         // A driver can be in the bay once half of the taper has opened.
         return bay == null ? 0 : Math.max(0.1, length() - bay.fullWidth() - bay.taper() / 2);
     }
 
-    /** The middle of a lane, from where it begins to the stop line. */
-    Polyline line(int number) {
-        double from = start(number);
-        double[] stations = stations(from);
-        double[] x = new double[stations.length];
-        double[] y = new double[stations.length];
-        for (int i = 0; i < stations.length; i++) {
-            Pose pose = smooth(stations[i]).right(offset(number, stations[i]));
-            x[i] = pose.x();
-            y[i] = pose.y();
+    /** Station at which a lane ends. */
+    double end(int lane) {
+        Bay closing = shortLane(lane, lanes.ends());
+        return closing == null ? length() - pulledBack[lane] : closing.fullWidth() + closing.taper() / 2;
+    }
+
+    /** The middle of a lane, from where it begins to the stop line or where it ends. */
+    Polyline line(int lane) {
+        double from = start(lane);
+        double to = end(lane);
+        double bendsFrom = bentEnd.isEmpty() ? to : Math.max(from, to - BEND);
+        double bendsTo = bentStart.isEmpty() ? from : Math.min(to, from + BEND);
+        List<Pose> points = new ArrayList<>();
+        if (!bentStart.isEmpty()) {
+            points.addAll(PathShape.curve(bentStart.get(lane), middle(lane, bendsTo)));
         }
-        return new Polyline(x, y);
+        for (double station : stations(bendsTo, Math.max(bendsTo, bendsFrom))) {
+            points.add(middle(lane, station));
+        }
+        if (!bentEnd.isEmpty()) {
+            points.addAll(PathShape.curve(middle(lane, Math.max(bendsTo, bendsFrom)), bentEnd.get(lane)));
+        }
+        return new Polyline(
+                points.stream().mapToDouble(Pose::x).toArray(),
+                points.stream().mapToDouble(Pose::y).toArray());
+    }
+
+    /** Where the middle of a lane is at a station, bends at the ends left out. */
+    Pose middle(int lane, double station) {
+        return smooth(station).right(offset(lane, station));
     }
 
     /** The axis with its direction averaged over a bend, so that offset lines neither gape nor fold there. */
@@ -115,82 +226,118 @@ final class Carriageway {
     }
 
     /** Distance of a lane's middle to the right of the axis at a station (m). */
-    private double offset(int number, double station) {
-        int leftBays = lanes.bays().left().size();
-        double base = base() + shift(station);
-        double own = base + (number - leftBays + 0.5) * lanes.width();
-        Direction.Bay bay = bay(number);
-        if (bay == null) {
-            return own;
+    double offset(int lane, double station) {
+        int left = leftOnes();
+        double inner = base() + shift(station);
+        if (lane >= left) {
+            double own = inner + sum(left, lane) + width(lane) / 2;
+            double opened = opened(lane, station);
+            double beside = inner + sum(left, left + lanes.lanes()) - width(left + lanes.lanes() - 1) / 2;
+            return opened == 1 ? own : beside + (own - beside) * opened;
         }
-        boolean left = number < leftBays;
-        double beside = base + (left ? 0.5 : lanes.lanes() - 0.5) * lanes.width();
-        double opened = step((station - (length() - bay.fullWidth() - bay.taper())) / bay.taper());
-        return beside + (own - beside) * opened;
+        double own = inner - sum(lane + 1, left) - width(lane) / 2;
+        double beside = inner + width(left) / 2;
+        return beside + (own - beside) * opened(lane, station);
     }
 
-    private Direction.Bay bay(int number) {
-        int left = lanes.bays().left().size();
-        if (number < left) {
-            return lanes.bays().left().get(left - 1 - number);
+    /** How far a short lane has opened at a station: 0 not at all, 1 fully, as through lanes always are. */
+    private double opened(int lane, double station) {
+        Bay bay = shortLane(lane, lanes.bays());
+        if (bay != null) {
+            return step((station - (length() - bay.fullWidth() - bay.taper())) / bay.taper());
         }
-        int right = number - left - lanes.lanes();
-        return right < 0 ? null : lanes.bays().right().get(right);
+        Bay closing = shortLane(lane, lanes.ends());
+        return closing == null ? 1 : step((closing.fullWidth() + closing.taper() - station) / closing.taper());
     }
 
-    /** Where lane 1 begins right of the axis when there are no bays: on it, or left of it on a one-way road. */
+    private Bay shortLane(int lane, Direction.Bays bays) {
+        int left = bays.left().size();
+        if (lane < left) {
+            return bays.left().get(left - 1 - lane);
+        }
+        int right = lane - leftOnes() - lanes.lanes();
+        return right < 0 || right >= bays.right().size() ? null : bays.right().get(right);
+    }
+
+    /** Where the through lanes begin right of the axis when nothing shifts them. */
     private double base() {
-        return opposite == null ? -lanes.lanes() * lanes.width() / 2 : 0;
+        int left = leftOnes();
+        return opposite == null ? -sum(left, left + lanes.lanes()) / 2 : road.median() / 2;
+    }
+
+    private double innerEdge(double station) {
+        boolean atEnd = station > 0;
+        double shift = atEnd ? shiftAtEnd() : shiftAtStart();
+        return base() + shift;
     }
 
     private double shift(double station) {
-        double here = shiftAtEnd(lanes) * opening(lanes, length() - station);
-        return opposite == null ? here : Math.max(here, shiftAtStart() * opening(opposite, station));
+        double toEnd = length() - station;
+        double shift = shiftOf(lanes, lanes.bays()) * opening(lanes.bays().left(), toEnd);
+        shift = Math.max(
+                shift, shiftOf(lanes, lanes.ends()) * opening(lanes.ends().left(), station));
+        if (opposite != null) {
+            shift = Math.max(
+                    shift,
+                    shiftOf(opposite, opposite.bays()) * opening(opposite.bays().left(), station));
+            shift = Math.max(
+                    shift,
+                    shiftOf(opposite, opposite.ends()) * opening(opposite.ends().left(), toEnd));
+        }
+        return shift;
+    }
+
+    private double shiftAtEnd() {
+        double own = shiftOf(lanes, lanes.bays());
+        return opposite == null ? own : Math.max(own, shiftOf(opposite, opposite.ends()));
     }
 
     private double shiftAtStart() {
-        return opposite == null ? 0 : shiftAtEnd(opposite);
+        double own = shiftOf(lanes, lanes.ends());
+        return opposite == null ? own : Math.max(own, shiftOf(opposite, opposite.bays()));
     }
 
-    private static double shiftAtEnd(Direction direction) {
-        return direction.bays().left().size() * direction.width() / 2;
+    /** Half of what left lanes need beyond the median. */
+    private double shiftOf(Direction direction, Direction.Bays bays) {
+        double needed = bays.left().size() * direction.width();
+        double found = opposite == null ? 0 : Math.max(0, road.median() - LEAST_DIVIDER);
+        return Math.max(0, needed - found) / 2;
     }
 
-    /** How far the left bays of a direction have opened at a distance from their stop line: 0 not at all, 1 fully. */
-    private static double opening(Direction direction, double fromStopLine) {
+    /** How far lanes have opened at a distance from where they have their full width: 0 not at all, 1 fully. */
+    private static double opening(List<Bay> bays, double distance) {
         double opened = 0;
-        for (Direction.Bay bay : direction.bays().left()) {
-            opened = Math.max(opened, step((bay.fullWidth() + bay.taper() - fromStopLine) / bay.taper()));
+        for (Bay bay : bays) {
+            opened = Math.max(opened, step((bay.fullWidth() + bay.taper() - distance) / bay.taper()));
         }
         return opened;
     }
 
-    private double[] stations(double from) {
-        java.util.TreeSet<Double> at = new java.util.TreeSet<>();
+    private List<Double> stations(double from, double to) {
+        TreeSet<Double> at = new TreeSet<>();
         at.add(from);
-        at.add(length());
+        at.add(to);
         for (int i = 1; i + 1 < trimmed.size(); i++) {
             for (double near = -0.5; near <= 0.5; near += 0.5) {
                 at.add(trimmed.along(i) + near);
             }
         }
-        sampleTapers(at, lanes, true);
+        sampleTapers(at, lanes.bays(), true);
+        sampleTapers(at, lanes.ends(), false);
         if (opposite != null) {
-            sampleTapers(at, opposite, false);
+            sampleTapers(at, opposite.bays(), false);
+            sampleTapers(at, opposite.ends(), true);
         }
-        return at.stream()
-                .filter(s -> s >= from && s <= length())
-                .mapToDouble(Double::doubleValue)
-                .toArray();
+        return List.copyOf(at.subSet(from, true, to, true));
     }
 
-    private void sampleTapers(java.util.TreeSet<Double> at, Direction direction, boolean fromEnd) {
-        var bays = new java.util.ArrayList<>(direction.bays().left());
-        bays.addAll(direction.bays().right());
-        for (Direction.Bay bay : bays) {
+    private void sampleTapers(TreeSet<Double> at, Direction.Bays bays, boolean fromEnd) {
+        List<Bay> all = new ArrayList<>(bays.left());
+        all.addAll(bays.right());
+        for (Bay bay : all) {
             for (double d = 0; d <= bay.taper(); d += Math.max(0.5, bay.taper() / 16)) {
-                double fromStopLine = bay.fullWidth() + d;
-                at.add(fromEnd ? length() - fromStopLine : fromStopLine);
+                double distance = bay.fullWidth() + d;
+                at.add(fromEnd ? length() - distance : distance);
             }
         }
     }

@@ -4,14 +4,16 @@ import java.util.List;
 import org.ulicarro.core.study.Place;
 
 /**
- * A place with all that was derived for it.
+ * A compiled place.
  *
- * @param id the place's id
- * @param place as written
- * @param movements indices of its movements, approach by approach in the order of their compass bearing, left to right
+ * @param id of the place
+ * @param place as it was written
+ * @param movements indices of its movements, approach by approach in the order of the file, left to right
  * @param conflicts where its paths meet
  * @param divergences where its paths part
- * @param outline corners of the paved area inside the stop lines, counter-clockwise; empty at the end of a road
+ * @param outline corners of the paved area inside the stop lines, two for each leg; empty at the end of a road
+ * @param ring its circle, or null where it is no roundabout
+ * @param minor roads that stop or yield
  */
 public record Junction(
         String id,
@@ -19,9 +21,20 @@ public record Junction(
         List<Integer> movements,
         List<Conflict> conflicts,
         List<Divergence> divergences,
-        List<Pose> outline) {
+        List<Pose> outline,
+        Ring ring,
+        List<String> minor) {
 
     public boolean signalised() {
         return place.control() == Place.Control.SIGNAL;
+    }
+
+    public boolean isRoundabout() {
+        return ring != null;
+    }
+
+    /** Whether anybody has to look for others here, so that its figures matter. */
+    public boolean controlled() {
+        return place.control() != Place.Control.NONE;
     }
 }

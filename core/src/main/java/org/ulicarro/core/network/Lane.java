@@ -5,11 +5,12 @@ import org.ulicarro.core.study.Arrows;
 /**
  * A lane of a link, or a turning path, which vehicles use alike.
  *
- * @param index number in the network
+ * @param index number in the network; the lanes of a link follow each other from the middle of the road to the kerb
  * @param link index of its link, or -1 on a turning path
  * @param number place in its link from the left, 1 first; 0 on a turning path
  * @param start first position at which a vehicle may be on it (m): above 0 for a bay
- * @param end last position (m): the stop line's, or the path's length
+ * @param end last position (m): the stop line's, where it ends on the way, or the path's length
+ * @param ends whether it ends on the way, with no path that leads on
  * @param speed highest speed on it: the limit, or what a path's curve allows (m/s)
  * @param width metres
  * @param arrows what is painted on it; null where nothing is
@@ -21,6 +22,7 @@ public record Lane(
         int number,
         double start,
         double end,
+        boolean ends,
         double speed,
         double width,
         Arrows arrows,

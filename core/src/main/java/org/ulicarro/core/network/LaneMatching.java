@@ -16,10 +16,13 @@ final class LaneMatching {
     private LaneMatching() {}
 
     /**
-     * @param from lanes with the arrow, left to right
-     * @param to lanes of the link that the movement enters, left to right
+     * Pairs for the lanes of one movement.
+     *
+     * @param from lanes with the arrow, from the inside
+     * @param to lanes of the link that the movement enters, from the inside
+     * @param dropping whether lanes for which there is no room end before the place; else the outermost ones merge
      */
-    static List<Pair> pairs(Turn turn, List<Lane> from, List<Lane> to) {
+    static List<Pair> pairs(Turn turn, List<Lane> from, List<Lane> to, boolean dropping) {
         int shift = switch (turn) {
             case LEFT, UTURN -> 0;
             case RIGHT -> to.size() - from.size();
@@ -27,8 +30,12 @@ final class LaneMatching {
         };
         List<Pair> pairs = new ArrayList<>();
         for (int i = 0; i < from.size(); i++) {
-            int target = Math.max(0, Math.min(to.size() - 1, i + shift));
-            pairs.add(new Pair(from.get(i).index(), to.get(target).index()));
+            int target = i + shift;
+            boolean fits = target >= 0 && target < to.size();
+            if (fits || !dropping) {
+                int kept = Math.max(0, Math.min(to.size() - 1, target));
+                pairs.add(new Pair(from.get(i).index(), to.get(kept).index()));
+            }
         }
         return pairs;
     }
@@ -38,14 +45,19 @@ final class LaneMatching {
         int most = Math.max(0, to.size() - from.size());
         int best = least;
         double bestOffset = Double.POSITIVE_INFINITY;
-        for (int shift = least; shift <= most; shift++) {
+        // from the side on which the outer lanes go, since of two equal ways out it is the outer lane that ends
+        for (int shift = most; shift >= least; shift--) {
             double offset = 0;
+            int pairs = 0;
             for (int i = 0; i < from.size(); i++) {
-                int target = Math.max(0, Math.min(to.size() - 1, i + shift));
-                offset += sideways(from.get(i), to.get(target));
+                int target = i + shift;
+                if (target >= 0 && target < to.size()) {
+                    offset += sideways(from.get(i), to.get(target));
+                    pairs++;
+                }
             }
-            if (offset < bestOffset - 1e-6) {
-                bestOffset = offset;
+            if (offset / pairs < bestOffset - 1e-6) {
+                bestOffset = offset / pairs;
                 best = shift;
             }
         }

@@ -12,9 +12,12 @@ import org.ulicarro.core.study.Turn;
  * @param name short name, {@code EBL}
  * @param approach name of the approach, {@code EB}
  * @param turn what it does
+ * @param rule what holds a driver before it
  * @param fromLink index of the link it leaves
- * @param toLink index of the link it enters
- * @param paths its turning paths, from the left
+ * @param toLink index of the link it enters in the end
+ * @param paths its turning paths, from the inside; at a roundabout those onto the ring
+ * @param onward movements on the ring that follow until {@code toLink}; empty elsewhere
+ * @param bypass whether it passes beside the junction on a slip lane
  */
 public record Movement(
         int index,
@@ -23,6 +26,15 @@ public record Movement(
         String name,
         String approach,
         Turn turn,
+        EntryRule rule,
         int fromLink,
         int toLink,
-        List<TurningPath> paths) {}
+        List<TurningPath> paths,
+        List<Integer> onward,
+        boolean bypass) {
+
+    /** A stretch of a roundabout's ring, of which whole movements are made; no table lists it. */
+    public boolean isInner() {
+        return rule == EntryRule.RING;
+    }
+}

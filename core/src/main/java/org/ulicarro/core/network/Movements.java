@@ -6,28 +6,61 @@ import org.ulicarro.core.study.Arrows;
 import org.ulicarro.core.study.Direction;
 import org.ulicarro.core.study.Turn;
 
-/** Which turn a movement is, and which arrows a lane has when none are written. */
+/** Which turn each movement is, and which arrows a lane has when none are written. */
 final class Movements {
 
     private static final double STRAIGHT_ON = StrictMath.toRadians(45);
-    private static final double TURNING_BACK = StrictMath.toRadians(160);
+
+    /**
+     * A way out of a place.
+     *
+     * @param departure where its axis leaves
+     * @param sameRoad whether it leads back on the road one came from
+     * @param ramp the side to which a ramp leaves, or null
+     */
+    record Exit(Pose departure, boolean sameRoad, Turn ramp) {}
 
     private Movements() {}
 
-    static Turn turn(Pose arrival, Pose departure) {
-        double angle = arrival.turnTo(departure);
-        if (Math.abs(angle) <= STRAIGHT_ON) {
-            return Turn.THROUGH;
+    /**
+     * The turn into each exit. Within 45 degrees of straight on is through; when several exits are, the straightest one is, and
+     * the others are turns to their side of it, as at a fork or a ramp.
+     */
+    static List<Turn> turns(Pose arrival, List<Exit> exits) {
+        int through = -1;
+        for (int i = 0; i < exits.size(); i++) {
+            double angle = angle(arrival, exits.get(i));
+            boolean straighter = through < 0 || Math.abs(angle) < Math.abs(angle(arrival, exits.get(through))) - 1e-6;
+            if (!exits.get(i).sameRoad()
+                    && exits.get(i).ramp() == null
+                    && Math.abs(angle) <= STRAIGHT_ON
+                    && straighter) {
+                through = i;
+            }
         }
-        if (Math.abs(angle) >= TURNING_BACK) {
-            return Turn.UTURN;
+        List<Turn> turns = new ArrayList<>();
+        for (int i = 0; i < exits.size(); i++) {
+            double from = through >= 0 ? angle(arrival, exits.get(through)) : 0;
+            if (exits.get(i).sameRoad()) {
+                turns.add(Turn.UTURN);
+            } else if (exits.get(i).ramp() != null) {
+                turns.add(exits.get(i).ramp());
+            } else if (i == through) {
+                turns.add(Turn.THROUGH);
+            } else {
+                turns.add(angle(arrival, exits.get(i)) >= from ? Turn.LEFT : Turn.RIGHT);
+            }
         }
-        return angle > 0 ? Turn.LEFT : Turn.RIGHT;
+        return turns;
+    }
+
+    static double angle(Pose arrival, Exit exit) {
+        return arrival.turnTo(exit.departure());
     }
 
     /**
-     * Arrows of each lane from the left: as written, or the usual ones. Bays turn to their own side; through lanes go straight on,
-     * and the outer ones also turn where no bay does.
+     * Arrows of each lane at the line, from the inside: as written, or the usual ones. Bays turn to their own side; through lanes go
+     * straight on, and the outer ones also turn where no bay does.
      *
      * @param exits turns for which a road leads away; empty at the end of the network, where lanes have no arrows
      */
@@ -42,19 +75,46 @@ final class Movements {
         int left = direction.bays().left().size();
         int right = direction.bays().right().size();
         boolean through = exits.contains(Turn.THROUGH);
+        boolean toLeft = exits.contains(Turn.LEFT);
+        boolean toRight = exits.contains(Turn.RIGHT);
         for (int i = 0; i < left; i++) {
             usual.add(new Arrows(false, true, false, false));
         }
-        for (int i = 0; i < direction.lanes(); i++) {
-            boolean turnsLeft =
-                    exits.contains(Turn.LEFT) && left == 0 && (i == 0 || !through && i < direction.lanes() / 2);
-            boolean turnsRight = exits.contains(Turn.RIGHT)
-                    && right == 0
-                    && (i == direction.lanes() - 1 || !through && i >= (direction.lanes() + 1) / 2);
-            usual.add(new Arrows(false, turnsLeft, through, turnsRight));
+        int lanes = direction.lanes();
+        for (int i = 0; i < lanes; i++) {
+            boolean turnsLeft = toLeft && left == 0 && (i == 0 || !through && (!toRight || i < lanes / 2));
+            boolean turnsRight =
+                    toRight && right == 0 && (i == lanes - 1 || !through && (!toLeft || i >= (lanes + 1) / 2));
+            boolean onlyWay = !through && !turnsLeft && !turnsRight; // each lane leads somewhere
+            usual.add(new Arrows(false, turnsLeft || onlyWay && toLeft, through, turnsRight || onlyWay && !toLeft));
         }
         for (int i = 0; i < right; i++) {
             usual.add(new Arrows(false, false, false, true));
+        }
+        return usual;
+    }
+
+    /**
+     * Arrows before a roundabout: the inner lane goes left, back and straight on, the outer one straight on and right.
+     *
+     * @param exitLanes lanes of the road straight on; where it has one only, the inner lane does not lead there
+     */
+    static List<Arrows> arrowsAtRoundabout(Direction direction, List<Turn> exits, int exitLanes) {
+        if (exits.isEmpty() || !direction.turns().isEmpty()) {
+            return exits.isEmpty() ? List.of() : direction.turns();
+        }
+        int lanes = direction.lanesAtEnd();
+        List<Arrows> usual = new ArrayList<>();
+        for (int i = 0; i < lanes; i++) {
+            boolean inner = i == 0;
+            boolean outer = i == lanes - 1;
+            boolean straight =
+                    exits.contains(Turn.THROUGH) && (outer || exitLanes >= lanes - i || !exits.contains(Turn.LEFT));
+            usual.add(new Arrows(
+                    inner && exits.contains(Turn.UTURN),
+                    inner && exits.contains(Turn.LEFT),
+                    straight,
+                    outer && exits.contains(Turn.RIGHT)));
         }
         return usual;
     }

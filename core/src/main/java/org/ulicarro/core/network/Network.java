@@ -1,10 +1,15 @@
 package org.ulicarro.core.network;
 
 import java.util.ArrayList;
+import java.util.Arrays;
+import java.util.Collections;
+import java.util.HashMap;
+import java.util.HashSet;
 import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
+import java.util.Set;
 import org.ulicarro.core.base.Names;
 
 /** The compiled network. Immutable; safe to share between replications and threads. */
@@ -14,19 +19,58 @@ public final class Network {
     private final List<Lane> lanes;
     private final List<Movement> movements;
     private final Map<String, Junction> junctions;
+    private final List<MarkedCrossing> crossings;
+    private final List<Marking> markings;
+    private final boolean keepsRight;
     private final Map<String, List<Link>> linksFrom = new LinkedHashMap<>();
+    private final List<List<Movement>> movementsFrom; // link -> movements of its downstream end
+    private final int[] movementOfPath; // lane -> its movement, or -1
+    private final List<Link> entries;
 
-    Network(List<Link> links, List<Lane> lanes, List<Movement> movements, Map<String, Junction> junctions) {
+    Network(
+            List<Link> links,
+            List<Lane> lanes,
+            List<Movement> movements,
+            Map<String, Junction> junctions,
+            List<MarkedCrossing> crossings,
+            List<Marking> markings,
+            boolean keepsRight) {
         this.links = List.copyOf(links);
         this.lanes = List.copyOf(lanes);
         this.movements = List.copyOf(movements);
-        this.junctions = java.util.Collections.unmodifiableMap(new LinkedHashMap<>(junctions));
-        for (String place : junctions.keySet()) {
-            linksFrom.put(place, new ArrayList<>());
-        }
+        this.junctions = Collections.unmodifiableMap(new LinkedHashMap<>(junctions));
+        this.crossings = List.copyOf(crossings);
+        this.markings = List.copyOf(markings);
+        this.keepsRight = keepsRight;
+        junctions.keySet().forEach(place -> linksFrom.put(place, new ArrayList<>()));
+        movementsFrom = new ArrayList<>();
         for (Link link : links) {
-            linksFrom.get(link.from()).add(link);
+            movementsFrom.add(new ArrayList<>());
+            if (!link.ring()) {
+                linksFrom.get(link.from()).add(link);
+            }
         }
+        movementOfPath = new int[lanes.size()];
+        Arrays.fill(movementOfPath, -1);
+        for (Movement movement : movements) {
+            movement.paths().forEach(path -> movementOfPath[path.lane()] = movement.index());
+        }
+        for (Junction junction : junctions.values()) {
+            for (int m : junction.movements()) {
+                movementsFrom.get(movements.get(m).fromLink()).add(movements.get(m));
+            }
+        }
+        entries = findEntries();
+    }
+
+    private List<Link> findEntries() {
+        Map<String, Set<String>> roadsInto = new HashMap<>();
+        links.forEach(link ->
+                roadsInto.computeIfAbsent(link.to(), none -> new HashSet<>()).add(link.road()));
+        return links.stream()
+                .filter(link -> !link.ring())
+                .filter(link -> Set.of(link.road()).containsAll(roadsInto.getOrDefault(link.from(), Set.of())))
+                .toList();
     }
 
     public List<Link> links() {
@@ -37,6 +81,12 @@ public final class Network {
         return lanes;
     }
 
+    /** Lanes of a link, from the middle of the road to the kerb. */
+    public List<Lane> lanesOf(Link link) {
+        return lanes.subList(link.firstLane(), link.firstLane() + link.lanes());
+    }
+
+    /** All movements, those on the rings of roundabouts included. */
     public List<Movement> movements() {
         return movements;
     }
@@ -46,25 +96,37 @@ public final class Network {
         return junctions;
     }
 
+    public List<MarkedCrossing> crossings() {
+        return crossings;
+    }
+
+    public List<Marking> markings() {
+        return markings;
+    }
+
+    /** Whether people drive on the right. */
+    public boolean keepsRight() {
+        return keepsRight;
+    }
+
+    /** Roads that leave a place. */
     public List<Link> linksFrom(String place) {
         return linksFrom.get(place);
     }
 
     /** Links on which vehicles come in: those that leave a place to which no other road leads. */
     public List<Link> entries() {
-        Map<String, java.util.Set<String>> roadsInto = new LinkedHashMap<>();
-        links.forEach(link -> roadsInto
-                .computeIfAbsent(link.to(), none -> new java.util.LinkedHashSet<>())
-                .add(link.road()));
-        return links.stream()
-                .filter(link -> java.util.Set.of(link.road())
-                        .containsAll(roadsInto.getOrDefault(link.from(), java.util.Set.of())))
-                .toList();
+        return entries;
     }
 
     /** Movements that leave a link at its downstream end, left to right. */
     public List<Movement> movementsFrom(int link) {
-        return movements.stream().filter(m -> m.fromLink() == link).toList();
+        return movementsFrom.get(link);
+    }
+
+    /** The movement that a turning path belongs to, by the path's lane index. */
+    public int movementOfPath(int lane) {
+        return movementOfPath[lane];
     }
 
     /** The path from a lane into a movement, if the lane's arrows give one. */

@@ -1,18 +1,25 @@
 package org.ulicarro.core.network;
 
+import java.util.ArrayList;
+import java.util.List;
+
 /**
  * The curve of a turning path between two poses, without a kink at either end.
  *
  * <p>Where the two directions meet ahead of the start and behind the end, it is a straight, one circular arc and a straight, as a
  * turn is designed; otherwise (through with a sideways shift, U-turns) a cubic Bézier curve.
  *
- * @param line sampled every half metre in curves
+ * @param line points at most this far apart in curves that it strays less than 1 cm from them
  * @param radius least radius (m), infinite where it is straight
  */
 record PathShape(Polyline line, double radius) {
 
-    private static final double SAMPLE = 0.5;
+    private static final double SAMPLE = 0.75;
+    private static final double STRAY = 0.01;
     private static final double STRAIGHT = StrictMath.toRadians(3);
+
+    /** Sideways less than this from the straight line on, a path is that line (m). */
+    private static final double IN_LINE = 0.02;
 
     static PathShape between(Pose start, Pose end) {
         double angle = start.turnTo(end);
@@ -29,13 +36,41 @@ record PathShape(Polyline line, double radius) {
         return bezier(start, end, angle);
     }
 
+    /** An arc of a circle, counter-clockwise from one bearing of its middle to another (rad). */
+    static PathShape circle(double x, double y, double radius, double from, double to) {
+        int steps = Math.max(2, (int) StrictMath.ceil((to - from) / angleStep(radius)));
+        double[] xs = new double[steps + 1];
+        double[] ys = new double[steps + 1];
+        for (int i = 0; i <= steps; i++) {
+            double bearing = from + (to - from) * i / steps;
+            xs[i] = x + radius * StrictMath.cos(bearing);
+            ys[i] = y + radius * StrictMath.sin(bearing);
+        }
+        return new PathShape(new Polyline(xs, ys), radius);
+    }
+
+    /** Points of a smooth curve between two poses. */
+    static List<Pose> curve(Pose start, Pose end) {
+        Polyline line = between(start, end).line();
+        List<Pose> points = new ArrayList<>();
+        for (int i = 0; i < line.size(); i++) {
+            points.add(new Pose(line.x(i), line.y(i), 0, 0));
+        }
+        return points;
+    }
+
+    private static double angleStep(double radius) {
+        double byStray = 2 * StrictMath.acos(Math.max(0, 1 - STRAY / radius));
+        return Math.min(byStray, SAMPLE / radius);
+    }
+
     private static PathShape arc(Pose start, Pose end, double angle, double toCorner, double fromCorner) {
         double tangent = Math.min(toCorner, fromCorner);
         double radius = tangent / StrictMath.tan(Math.abs(angle) / 2);
         Pose arcStart = start.ahead(toCorner - tangent);
         double side = angle > 0 ? -1 : 1; // the centre lies left of the driver in a left turn
         Pose centre = arcStart.right(side * radius);
-        int steps = Math.max(4, (int) StrictMath.ceil(Math.abs(angle) * radius / SAMPLE));
+        int steps = Math.max(4, (int) StrictMath.ceil(Math.abs(angle) / angleStep(radius)));
         double[] x = new double[steps + 3];
         double[] y = new double[steps + 3];
         x[0] = start.x();
@@ -56,6 +91,12 @@ record PathShape(Polyline line, double radius) {
 
     private static PathShape bezier(Pose start, Pose end, double angle) {
         double distance = Polyline.distance(start.x(), start.y(), end.x(), end.y());
+        double sideways = (end.x() - start.x()) * start.dy() - (end.y() - start.y()) * start.dx();
+        if (Math.abs(sideways) < IN_LINE && Math.abs(angle) < StrictMath.toRadians(0.5)) {
+            return new PathShape(
+                    new Polyline(new double[] {start.x(), end.x()}, new double[] {start.y(), end.y()}),
+                    Double.POSITIVE_INFINITY);
+        }
         double handle = distance * (Math.abs(angle) > StrictMath.toRadians(150) ? 0.75 : 0.4);
         Pose a = start.ahead(handle);
         Pose b = end.ahead(-handle);

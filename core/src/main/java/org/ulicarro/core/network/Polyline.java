@@ -6,6 +6,10 @@ public final class Polyline {
     private final double[] x;
     private final double[] y;
     private final double[] along; // point -> metres from the first point
+    private final double west; // the box around it
+    private final double east;
+    private final double south;
+    private final double north;
 
     /** A line through at least two points; neighbours closer than a tenth of a millimetre are joined. */
     public Polyline(double[] xs, double[] ys) {
@@ -27,6 +31,39 @@ public final class Polyline {
         for (int i = 1; i < n; i++) {
             along[i] = along[i - 1] + distance(x[i - 1], y[i - 1], x[i], y[i]);
         }
+        west = least(x);
+        east = -least(negated(x));
+        south = least(y);
+        north = -least(negated(y));
+    }
+
+    private static double least(double[] values) {
+        double least = values[0];
+        for (double value : values) {
+            least = Math.min(least, value);
+        }
+        return least;
+    }
+
+    private static double[] negated(double[] values) {
+        double[] result = new double[values.length];
+        for (int i = 0; i < values.length; i++) {
+            result[i] = -values[i];
+        }
+        return result;
+    }
+
+    /** The same with x turned to −x. */
+    Polyline mirrored() {
+        return new Polyline(negated(x), y);
+    }
+
+    /** Whether the boxes around two lines are at least that far apart, so that the lines are, too. */
+    boolean isApart(Polyline other, double metres) {
+        return other.west - east >= metres
+                || west - other.east >= metres
+                || other.south - north >= metres
+                || south - other.north >= metres;
     }
 
     public int size() {
@@ -96,11 +133,16 @@ public final class Polyline {
         for (int i = 0; i + 1 < x.length; i++) {
             double dx = x[i + 1] - x[i];
             double dy = y[i + 1] - y[i];
-            double t = ((px - x[i]) * dx + (py - y[i]) * dy) / (dx * dx + dy * dy);
-            t = Math.max(0, Math.min(1, t));
-            least = Math.min(least, distance(px, py, x[i] + t * dx, y[i] + t * dy));
+            double gx = px - x[i];
+            double gy = py - y[i];
+            double t = (gx * dx + gy * dy) / (dx * dx + dy * dy);
+            t = t < 0 ? 0 : t > 1 ? 1 : t;
+            gx -= t * dx;
+            gy -= t * dy;
+            double squared = gx * gx + gy * gy;
+            least = squared < least ? squared : least;
         }
-        return least;
+        return Math.sqrt(least);
     }
 
     private int segment(double metres) {

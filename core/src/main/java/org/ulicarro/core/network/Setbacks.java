@@ -1,24 +1,33 @@
 package org.ulicarro.core.network;
 
 import java.util.ArrayList;
+import java.util.Comparator;
 import java.util.List;
 
 /**
- * How far each leg's stop line stands back from the middle of a place, so that the kerbs of neighbouring legs meet in a rounded
- * corner and turning paths clear the waiting vehicles.
+ * How far each leg's kerbs reach from a place until they meet those of the neighbouring legs in a rounded corner.
  */
 final class Setbacks {
 
-    /** Kerb radius where none is given (m): what a delivery truck turns on. */
-    private static final double CORNER_RADIUS = 8.0;
+    /** Kerb radius at junctions where none is given (m): on which a bus or a truck turns right within its lane, or nearly. */
+    static final double CORNER_RADIUS = 10.0;
 
     private static final double CLEAR_OF_CORNER = 1.0;
+
+    /** A corner's arc takes no more than this of a leg, however acute (m). */
+    private static final double LONGEST_ARC = 16;
+
+    /** Beyond this legs do not part in any sensible way (m). */
+    static final double FARTHEST = 150;
+
+    private static final double NO_CORNER = StrictMath.toRadians(160);
+    private static final double ALONGSIDE = StrictMath.toRadians(1);
 
     /**
      * A leg of a place, looking outward from it.
      *
      * @param road its road
-     * @param outward from the place along the axis
+     * @param outward from where its axis ends, along it
      * @param left width left of the axis, looking outward (m)
      * @param right width right of it (m)
      */
@@ -31,8 +40,12 @@ final class Setbacks {
 
     private Setbacks() {}
 
-    /** Distance of the stop line from the place's middle, for each leg in the given order (m). */
-    static double[] of(List<Leg> legs) {
+    /**
+     * Distance along each leg, in the given order, from the end of its axis to where its corners end (m).
+     *
+     * @param radius of the kerbs (m)
+     */
+    static double[] of(List<Leg> legs, double radius) {
         double[] setback = new double[legs.size()];
         if (legs.size() < 2) {
             return setback;
@@ -44,10 +57,8 @@ final class Setbacks {
             Leg a = legs.get(here);
             Leg b = legs.get(next);
             double angle = a.outward().turnTo(b.outward());
-            double fromB = along(b.right(), a.left(), angle);
-            double fromA = along(a.left(), b.right(), angle);
-            setback[here] = Math.max(setback[here], fromB);
-            setback[next] = Math.max(setback[next], fromA);
+            setback[here] = Math.max(setback[here], along(a, -a.left(), b, b.right(), angle, radius));
+            setback[next] = Math.max(setback[next], along(b, b.right(), a, -a.left(), angle, radius));
         }
         return setback;
     }
@@ -64,29 +75,35 @@ final class Setbacks {
         return corners;
     }
 
-    private static List<Integer> counterClockwise(List<Leg> legs) {
+    /** Legs in the order of their bearings. */
+    static List<Integer> counterClockwise(List<Leg> legs) {
         List<Integer> round = new ArrayList<>();
         for (int i = 0; i < legs.size(); i++) {
             round.add(i);
         }
-        round.sort(
-                java.util.Comparator.<Integer>comparingDouble(i -> legs.get(i).bearing())
-                        .thenComparing(i -> legs.get(i).road()));
+        round.sort(Comparator.<Integer>comparingDouble(i -> legs.get(i).bearing())
+                .thenComparing(i -> legs.get(i).road()));
         return round;
     }
 
     /**
      * Along one leg to where its kerb meets the other leg's, plus the tangent of the corner's arc.
      *
-     * @param across the other leg's width on the shared corner
-     * @param own this leg's width on it
-     * @param angle between the two legs, counter-clockwise from the leg whose left side is meant
+     * @param right of this leg's kerb from its axis
+     * @param otherRight likewise of the other's
+     * @param angle between the two legs, counter-clockwise
      */
-    private static double along(double across, double own, double angle) {
-        if (angle <= 0 || angle > StrictMath.toRadians(160)) {
+    private static double along(Leg leg, double right, Leg other, double otherRight, double angle, double radius) {
+        if (angle <= ALONGSIDE || angle > NO_CORNER) {
             return CLEAR_OF_CORNER; // nearly straight on, or more than half a turn: there is no corner
         }
-        double corner = (across + own * StrictMath.cos(angle)) / StrictMath.sin(angle);
-        return Math.max(0, corner + CORNER_RADIUS / StrictMath.tan(angle / 2)) + CLEAR_OF_CORNER;
+        Pose kerb = leg.outward().right(right);
+        Pose across = other.outward().right(otherRight);
+        double cross = kerb.dx() * across.dy() - kerb.dy() * across.dx();
+        double gx = across.x() - kerb.x();
+        double gy = across.y() - kerb.y();
+        double corner = (gx * across.dy() - gy * across.dx()) / cross;
+        double arc = Math.min(LONGEST_ARC, radius / StrictMath.tan(angle / 2));
+        return Math.max(0, corner + arc) + CLEAR_OF_CORNER;
     }
 }

@@ -7,6 +7,7 @@ import org.ulicarro.core.demand.Window;
 import org.ulicarro.core.network.FreeTrips;
 import org.ulicarro.core.network.Network;
 import org.ulicarro.core.network.NetworkCompiler;
+import org.ulicarro.core.network.TurningRoom;
 import org.ulicarro.core.signal.SignalCompiler;
 import org.ulicarro.core.signal.SignalSystem;
 import org.ulicarro.core.study.Count;
@@ -41,10 +42,11 @@ public record Model(
         if (hasErrors(faults)) {
             return null;
         }
-        Network network = NetworkCompiler.compile(study.network(), faults);
+        Network network = NetworkCompiler.compile(study.network(), study.driveOn(), faults);
         if (network == null) {
             return null;
         }
+        TurningRoom.check(network, study.network(), study.demand().mix().keySet(), faults);
         SignalSystem signals = SignalCompiler.compile(network, study.signals(), periodId, faults);
         Window window = Window.of(study.periods().get(periodId));
         DemandPlan demand = DemandPlan.of(network, study.demand(), counts, window, faults);

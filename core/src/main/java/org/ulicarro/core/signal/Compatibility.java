@@ -20,23 +20,12 @@ public enum Compatibility {
      */
     static Compatibility of(Network network, Junction junction, int a, int b, boolean[] yields) {
         for (Conflict conflict : junction.conflicts()) {
-            int first = movementOf(network, junction, conflict.pathA());
-            int second = movementOf(network, junction, conflict.pathB());
+            int first = network.movementOfPath(conflict.pathA());
+            int second = network.movementOfPath(conflict.pathB());
             if (first == a && second == b || first == b && second == a) {
                 return yields[a] || yields[b] ? YIELDS : NEVER;
             }
         }
         return FREE;
-    }
-
-    static int movementOf(Network network, Junction junction, int path) {
-        for (int movement : junction.movements()) {
-            for (var candidate : network.movements().get(movement).paths()) {
-                if (candidate.lane() == path) {
-                    return movement;
-                }
-            }
-        }
-        throw new IllegalStateException("path " + path + " belongs to another place than " + junction.id());
     }
 }

@@ -129,8 +129,8 @@ public final class SignalCompiler {
 
     private void checkAllServed(Junction junction, String pointer) {
         for (int movement : junction.movements()) {
-            if (groupOf[movement] == SignalSystem.NO_GROUP) {
-                Movement m = network.movements().get(movement);
+            Movement m = network.movements().get(movement);
+            if (groupOf[movement] == SignalSystem.NO_GROUP && !m.bypass()) {
                 faults.add(Fault.error(
                         pointer,
                         "no group serves " + m.name() + " (" + m.id()

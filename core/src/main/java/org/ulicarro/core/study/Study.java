@@ -58,7 +58,26 @@ public record Study(
     }
 
     public enum DriveOn {
-        RIGHT
+        RIGHT,
+        LEFT
+    }
+
+    /** The same with another network. */
+    public Study withNetwork(NetworkInput other) {
+        return new Study(
+                format,
+                title,
+                units,
+                driveOn,
+                periods,
+                step,
+                replications,
+                seed,
+                files,
+                drivers,
+                other,
+                demand,
+                signals);
     }
 
     public Study {

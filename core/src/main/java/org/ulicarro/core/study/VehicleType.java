@@ -9,7 +9,10 @@ public enum VehicleType {
     VAN(5.6, 1.9, 2.0, 3.0, 1.0),
     TRUCK(9.5, 2.5, 1.1, 2.5, 0.93),
     ARTICULATED(16.5, 2.55, 0.8, 2.2, 0.90),
-    BUS(12.0, 2.55, 1.1, 2.2, 0.93);
+    BUS(12.0, 2.55, 1.1, 2.2, 0.93),
+    TRAM(32.0, 2.4, 1.0, 1.2, 0.95),
+    BICYCLE(1.8, 0.7, 0.9, 1.5, 0.36),
+    MOTORCYCLE(2.2, 0.9, 2.6, 3.5, 1.02);
 
     private final double length;
     private final double width;

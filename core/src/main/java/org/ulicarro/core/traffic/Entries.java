@@ -7,7 +7,6 @@ import org.ulicarro.core.base.SavedArrays;
 import org.ulicarro.core.base.Stateful;
 import org.ulicarro.core.demand.Departures;
 import org.ulicarro.core.network.Link;
-import org.ulicarro.core.signal.SignalSystem;
 import org.ulicarro.core.study.RoadClass;
 
 /**
@@ -175,6 +174,8 @@ final class Entries implements Stateful {
         f.changedFrom[row] = LaneTable.NONE;
         f.tail[row] = LaneTable.NONE;
         f.tail2[row] = LaneTable.NONE;
+        f.tail3[row] = LaneTable.NONE;
+        f.waitingSince[row] = Double.NaN;
         f.insideSince[row] = Double.NaN;
         occupancy.plan(row, lane);
         queues.append(lane, row);
@@ -223,7 +224,7 @@ final class Entries implements Stateful {
     int nextControlled(int row, int cursor) {
         for (int c = cursor; ; c++) {
             int movement = occupancy.movementOf(row, c);
-            if (movement == LaneTable.NONE || table.signals.groupOf(movement) != SignalSystem.NO_GROUP) {
+            if (movement == LaneTable.NONE || table.measured[movement]) {
                 return movement;
             }
         }

@@ -62,7 +62,9 @@ final class Fleet extends Columns implements Stateful {
     int[] changedFrom; // lane it is still leaving sideways, or LaneTable.NONE
     int[] tail; // lane behind, where its rear still is, or LaneTable.NONE
     int[] tail2; // lane behind that one, likewise
+    int[] tail3; // lane behind that one, likewise
     double[] changeLeft; // s until it has left that lane
+    double[] waitingSince; // s since midnight when it stopped at a line where it must, NaN before
     double[] insideSince; // s since midnight when it passed the stop line of the junction that it is in
 
     Fleet() {
@@ -103,6 +105,7 @@ final class Fleet extends Columns implements Stateful {
         changedFrom = ints(changedFrom);
         tail = ints(tail);
         tail2 = ints(tail2);
+        tail3 = ints(tail3);
         pos = doubles(pos);
         speed = doubles(speed);
         accel = doubles(accel);
@@ -121,6 +124,7 @@ final class Fleet extends Columns implements Stateful {
         criticalGap = doubles(criticalGap);
         ready = doubles(ready);
         changeLeft = doubles(changeLeft);
+        waitingSince = doubles(waitingSince);
         insideSince = doubles(insideSince);
     }
 

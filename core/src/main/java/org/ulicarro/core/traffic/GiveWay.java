@@ -20,28 +20,42 @@ final class GiveWay {
     /** Longer ago than this, the last vehicle of a stream no longer counts as the front of a gap (s). */
     private static final double SEEN_FOR = 2.0;
 
+    /** Below this a vehicle has come to its stop at a sign (m/s). */
+    private static final double STANDS = 0.3;
+
+    /** Who stands further from the line has not stopped at it yet (m). */
+    private static final double STOPS_WITHIN = 3.0;
+
+    /** Streams are looked at this far back from where they begin, over the lanes before it (m). */
+    private static final double LOOKS_BACK = 60;
+
     private final LaneTable table;
     private final LaneQueues queues;
     private final Fleet f;
     private final Aspects aspects;
+    private final Occupancy occupancy;
     private final int[] yielding; // the paths on which vehicles wait for gaps
 
-    GiveWay(LaneTable table, LaneQueues queues, Fleet fleet, Aspects aspects) {
+    GiveWay(LaneTable table, LaneQueues queues, Fleet fleet, Aspects aspects, Occupancy occupancy) {
         this.table = table;
         this.queues = queues;
         f = fleet;
         this.aspects = aspects;
+        this.occupancy = occupancy;
         yielding = java.util.stream.IntStream.range(0, table.lanes)
                 .filter(lane -> !Double.isNaN(table.waitAt[lane]))
                 .toArray();
     }
 
-    void decide() {
+    void decide(double now) {
         for (int path : yielding) {
             int v = candidate(path);
             if (v >= 0) {
                 double at = f.lane[v] == path ? f.pos[v] : f.pos[v] - table.end[table.from[path]];
-                if (isNear(v, path, at) && hasRoomBehind(v, path) && hasGaps(v, path, at)) {
+                if (table.stops[path] && !hasStopped(v, at, now)) {
+                    continue;
+                }
+                if (isNear(v, path, at) && hasRoomBehind(v, path) && isItsTurn(v, path, at) && hasGaps(v, path, at)) {
                     f.committed[v] = 1;
                 } else if (canStillWait(v, path, at)) {
                     f.committed[v] = 0;
@@ -66,6 +80,38 @@ final class GiveWay {
         return f.next[v] == path && mayPassLine(v, path) ? v : -1;
     }
 
+    /** Notes when a vehicle comes to its full stop at the line. */
+    private boolean hasStopped(int v, double at, double now) {
+        if (Double.isNaN(f.waitingSince[v]) && f.speed[v] < STANDS && at > -STOPS_WITHIN) {
+            f.waitingSince[v] = now;
+        }
+        return !Double.isNaN(f.waitingSince[v]);
+    }
+
+    /** Where order of arrival decides: nobody whose way crosses is inside, about to go, or has waited longer. */
+    private boolean isItsTurn(int v, int path, double at) {
+        if (!table.inOrder[path]) {
+            return true;
+        }
+        for (int c = 0; c < table.meets[path].length; c++) {
+            int other = table.meets[path][c];
+            if (occupancy.blocked(v, path, c, at)) {
+                return false;
+            }
+            int lane = table.from[other];
+            int u = queues.count[lane] == 0 ? -1 : queues.at(lane, 0);
+            boolean waits = u >= 0 && f.next[u] == other && !Double.isNaN(f.waitingSince[u]);
+            if (waits && (f.committed[u] == 1 || f.committed[v] == 0 && cameBefore(u, v))) {
+                return false;
+            }
+        }
+        return true;
+    }
+
+    private boolean cameBefore(int u, int v) {
+        return f.waitingSince[u] < f.waitingSince[v] || f.waitingSince[u] == f.waitingSince[v] && f.id[u] < f.id[v];
+    }
+
     /** A gap that closes again is let go as long as a comfortable stop is possible. */
     private boolean canStillWait(int v, int path, double at) {
         double room = table.waitAt[path] - at;
@@ -85,7 +131,7 @@ final class GiveWay {
     /** There must be room to stand clear of the junction, or those ahead must be moving off. */
     private boolean hasRoomBehind(int v, int path) {
         int to = table.to[path];
-        if (queues.count[to] == 0) {
+        if (queues.count[to] == 0 || table.onRing[to]) {
             return true;
         }
         int last = queues.last(to);
@@ -135,7 +181,42 @@ final class GiveWay {
                 break;
             }
         }
+        return table.end[from] >= LOOKS_BACK || upstreamLetsPass(from, other, path, c, arrives, needed);
+    }
+
+    /** The same for those who are about to come onto a short lane: round a ring they are near soon. */
+    private boolean upstreamLetsPass(int from, int other, int path, int c, double arrives, double needed) {
+        for (int before : table.sources[from]) {
+            double back = table.end[from] + table.end[before];
+            for (int k = 0; k < queues.count[before]; k++) {
+                int u = queues.at(before, k);
+                if (!stillWaits(u, before) && comesBy(u, from, other) && !letsPass(u, path, c, back, arrives, needed)) {
+                    return false;
+                }
+            }
+            int lane = table.from[before];
+            boolean far = back >= LOOKS_BACK;
+            for (int k = 0; k < queues.count[lane] && !far; k++) {
+                int u = queues.at(lane, k);
+                if (f.next[u] != before || stillWaits(u, before) || !mayPassLine(u, before)) {
+                    break; // who waits at the head of a lane keeps those behind it
+                }
+                if (comesBy(u, from, other) && !letsPass(u, path, c, back + table.end[lane], arrives, needed)) {
+                    return false;
+                }
+                far = back + table.end[lane] - f.pos[u] > LOOKS_BACK;
+            }
+        }
         return true;
+    }
+
+    private boolean stillWaits(int v, int path) {
+        return !Double.isNaN(table.waitAt[path]) && f.committed[v] == 0;
+    }
+
+    /** Whether the way of a vehicle that comes onto a lane goes on by a path. */
+    private boolean comesBy(int v, int lane, int path) {
+        return occupancy.wayOn(v, lane, f.cursor[v] + 1) == path;
     }
 
     /** Seconds since the last vehicle of a stream came to a point of its path, as far back as its rear can be seen (s). */

@@ -3,7 +3,9 @@ package org.ulicarro.core.traffic;
 import java.util.ArrayList;
 import java.util.List;
 import org.ulicarro.core.network.Conflict;
+import org.ulicarro.core.network.Conflict.Who;
 import org.ulicarro.core.network.Divergence;
+import org.ulicarro.core.network.EntryRule;
 import org.ulicarro.core.network.Junction;
 import org.ulicarro.core.network.Lane;
 import org.ulicarro.core.network.Link;
@@ -42,6 +44,11 @@ public final class LaneTable {
     final int[] to; // path -> the lane it enters
     final int[] group; // path -> its signal group, or SignalSystem.NO_GROUP
     final double[] yellow; // path -> how long its yellow lasts, s
+    final boolean[] measured; // movement -> whether its place has a control, so that its cost is measured
+    final boolean[] onRing; // lane -> whether it is an arc of a roundabout
+    final boolean[] stops; // path -> whether everybody comes to a full stop before it
+    final boolean[] inOrder; // path -> whether order of arrival decides
+    final boolean[] atLine; // path -> whether who waits for a gap does so at the line
     final int[] link; // lane -> its link; on a path the link it leaves
     final int[][] paths; // lane -> the paths that leave it
     final int[][] sources; // lane -> the lanes from which vehicles come, in fixed order
@@ -70,6 +77,11 @@ public final class LaneTable {
         to = filled(NONE);
         group = filled(SignalSystem.NO_GROUP);
         yellow = new double[lanes];
+        measured = new boolean[network.movements().size()];
+        onRing = new boolean[lanes];
+        stops = new boolean[lanes];
+        inOrder = new boolean[lanes];
+        atLine = new boolean[lanes];
         link = filled(NONE);
         paths = new int[lanes][];
         sources = new int[lanes][];
@@ -102,9 +114,11 @@ public final class LaneTable {
             end[i] = lane.end();
             limit[i] = lane.speed();
             link[i] = lane.link();
+            onRing[i] = !lane.isPath() && network.links().get(lane.link()).ring();
         }
         for (Link link : network.links()) {
-            for (int i = 1; i < link.lanes(); i++) {
+            // round a ring everybody keeps the lane
+            for (int i = 1; i < link.lanes() && !link.ring(); i++) {
                 left[link.firstLane() + i] = link.firstLane() + i - 1;
                 right[link.firstLane() + i - 1] = link.firstLane() + i;
             }
@@ -119,7 +133,12 @@ public final class LaneTable {
             arriving.add(new ArrayList<>());
         }
         for (Movement m : network.movements()) {
+            measured[m.index()] =
+                    !m.isInner() && network.junctions().get(m.place()).controlled();
             for (TurningPath p : m.paths()) {
+                stops[p.lane()] = m.rule() == EntryRule.STOP || m.rule() == EntryRule.ALL_STOP;
+                inOrder[p.lane()] = m.rule() == EntryRule.ALL_STOP;
+                atLine[p.lane()] = stops[p.lane()] || m.rule() == EntryRule.YIELD && !m.bypass();
                 movement[p.lane()] = m.index();
                 from[p.lane()] = p.fromLane();
                 to[p.lane()] = p.toLane();
@@ -145,6 +164,10 @@ public final class LaneTable {
         for (Conflict c : junction.conflicts()) {
             int a = movement[c.pathA()];
             int b = movement[c.pathB()];
+            if (signals.groupOf(a) == SignalSystem.NO_GROUP || signals.groupOf(b) == SignalSystem.NO_GROUP) {
+                byRules(c);
+                continue;
+            }
             // Gaps are looked for among those who go at the same time; who is left over from another green clears
             // first.
             boolean byTurn = signals.yields(a) == signals.yields(b) || !signals.goTogether(a, b);
@@ -153,6 +176,13 @@ public final class LaneTable {
             addMeeting(c.pathA(), c.pathB(), rankA, c.startA(), c.endA(), c.startB(), c.endB());
             addMeeting(c.pathB(), c.pathA(), rankB, c.startB(), c.endB(), c.startA(), c.endA());
         }
+    }
+
+    private void byRules(Conflict c) {
+        byte rankA = c.who() == Who.IN_TURN ? IN_TURN : c.who() == Who.A_YIELDS ? YIELDS : GOES_FIRST;
+        byte rankB = c.who() == Who.IN_TURN ? IN_TURN : c.who() == Who.B_YIELDS ? YIELDS : GOES_FIRST;
+        addMeeting(c.pathA(), c.pathB(), rankA, c.startA(), c.endA(), c.startB(), c.endB());
+        addMeeting(c.pathB(), c.pathA(), rankB, c.startB(), c.endB(), c.startA(), c.endA());
     }
 
     private void addSibling(int path, int sibling, double until) {
@@ -181,6 +211,9 @@ public final class LaneTable {
             }
             if (nearest < Double.POSITIVE_INFINITY) {
                 waitAt[p] = Math.max(0, nearest - WAITS_BEFORE);
+            }
+            if (atLine[p]) {
+                waitAt[p] = 0;
             }
         }
     }

@@ -158,6 +158,7 @@ final class Motion {
         f.next[v] = table.to[path];
         f.insideSince[v] = at;
         f.decision[v] = Fleet.UNDECIDED;
+        f.waitingSince[v] = Double.NaN;
         events.passedLine(f.id[v], table.movement[path], at);
         if (!Double.isNaN(ledger.lineTime[v])) { // the last place was so near that its account is still open
             close(v, f.cursor[v]);
@@ -190,20 +191,24 @@ final class Motion {
         }
     }
 
-    /** Its body stays a guest of the lanes behind until its rear has left them. */
+    /** Its body stays a guest of the lanes behind until its rear has left them. Round a ring it may reach over three. */
     private void trailBehind(int v, int old) {
-        if (f.tail2[v] != LaneTable.NONE) {
-            queues.shiftGuest(f.tail2[v], v, table.end[old]);
+        double length = table.end[old];
+        if (f.tail3[v] != LaneTable.NONE) {
+            queues.removeGuest(f.tail3[v], v);
         }
-        if (f.tail[v] != LaneTable.NONE) {
-            queues.shiftGuest(f.tail[v], v, table.end[old]);
-            if (f.tail2[v] != LaneTable.NONE) {
-                queues.removeGuest(f.tail2[v], v);
-            }
-            f.tail2[v] = f.tail[v];
-        }
+        shift(f.tail2[v], v, length);
+        shift(f.tail[v], v, length);
+        f.tail3[v] = f.tail2[v];
+        f.tail2[v] = f.tail[v];
         f.tail[v] = old;
-        queues.addGuest(old, v, table.end[old]);
+        queues.addGuest(old, v, length);
+    }
+
+    private void shift(int lane, int v, double metres) {
+        if (lane != LaneTable.NONE) {
+            queues.shiftGuest(lane, v, metres);
+        }
     }
 
     /** Takes guests off lanes that their rear has left, or that they have moved out of sideways. */
@@ -219,13 +224,19 @@ final class Motion {
                     }
                 } else if (f.pos[v] + queues.guestOffset(lane, g) - f.length[v] >= table.end[lane]) {
                     queues.removeGuestAt(lane, g);
-                    if (f.tail[v] == lane) {
-                        f.tail[v] = LaneTable.NONE;
-                    } else {
-                        f.tail2[v] = LaneTable.NONE;
-                    }
+                    forgetTail(v, lane);
                 }
             }
+        }
+    }
+
+    private void forgetTail(int v, int lane) {
+        if (f.tail[v] == lane) {
+            f.tail[v] = LaneTable.NONE;
+        } else if (f.tail2[v] == lane) {
+            f.tail2[v] = LaneTable.NONE;
+        } else {
+            f.tail3[v] = LaneTable.NONE;
         }
     }
 
@@ -265,6 +276,9 @@ final class Motion {
                 }
                 if (f.tail2[v] != LaneTable.NONE) {
                     queues.removeGuest(f.tail2[v], v);
+                }
+                if (f.tail3[v] != LaneTable.NONE) {
+                    queues.removeGuest(f.tail3[v], v);
                 }
                 events.left(f.id[v], now + dt - timeFor(over, f.speed[v], f.accel[v]));
                 f.release(v);

@@ -53,7 +53,7 @@ public final class Traffic implements Stateful {
         Occupancy occupancy = new Occupancy(table, queues, fleet, departures.routes(), departures.route());
         entries = new Entries(table, queues, fleet, ledger, occupancy, departures, new Traits(study), events, dt);
         laneChanges = new LaneChanges(table, queues, fleet, occupancy, dt);
-        giveWay = new GiveWay(table, queues, fleet, aspects);
+        giveWay = new GiveWay(table, queues, fleet, aspects, occupancy);
         driving = new Driving(table, queues, fleet, ledger, aspects, occupancy, dt);
         motion = new Motion(table, queues, fleet, ledger, entries, occupancy, events, dt);
         queueMarks = new QueueMarks(table, queues, fleet, ledger, events);
@@ -72,7 +72,7 @@ public final class Traffic implements Stateful {
         showAspects();
         entries.admit(now);
         laneChanges.step();
-        giveWay.decide();
+        giveWay.decide(now);
         driving.accelerate();
         motion.integrate();
         motion.handOver(now);
@@ -128,7 +128,7 @@ public final class Traffic implements Stateful {
 
     private void addOutside(int departure, int lane, double now) {
         for (int movement : departures.way(departure)) {
-            if (table.signals.groupOf(movement) >= 0) {
+            if (table.measured[movement]) {
                 Movement m = table.network.movements().get(movement);
                 double wanted = departures.time()[departure];
                 double travel = table.network.links().get(m.fromLink()).length() / table.limit[lane];

@@ -12,20 +12,21 @@ import org.junit.jupiter.params.ParameterizedTest;
 import org.junit.jupiter.params.provider.ValueSource;
 import org.ulicarro.core.Crossroads;
 import org.ulicarro.core.base.Fault;
+import org.ulicarro.core.study.Study.DriveOn;
 import org.ulicarro.core.study.Turn;
 
 class NetworkCompilerTest {
 
     private static Network compile(Crossroads scene) {
         List<Fault> faults = new ArrayList<>();
-        Network network = NetworkCompiler.compile(scene.study().network(), faults);
+        Network network = NetworkCompiler.compile(scene.study().network(), DriveOn.RIGHT, faults);
         assertThat(faults).isEmpty();
         return network;
     }
 
     private static List<String> messages(Crossroads scene) {
         List<Fault> faults = new ArrayList<>();
-        NetworkCompiler.compile(scene.study().network(), faults);
+        NetworkCompiler.compile(scene.study().network(), DriveOn.RIGHT, faults);
         return faults.stream().map(f -> f.pointer() + " " + f.message()).toList();
     }
 
@@ -174,10 +175,11 @@ class NetworkCompilerTest {
         Crossroads tooLong = new Crossroads();
         tooLong.legLength = 80;
         assertThat(messages(tooLong))
-                .anyMatch(m -> m.contains("/ahead/bays/left/0") && m.contains("this bay needs 80 m"));
+                .anyMatch(m -> m.contains("/ahead/bays/left/0") && m.contains("this lane needs 80 m"));
         Crossroads tooShort = new Crossroads();
         tooShort.legLength = 25;
-        assertThat(messages(tooShort)).anyMatch(m -> m.contains("/network/roads/west") && m.contains("at least 15 m"));
+        assertThat(messages(tooShort))
+                .anyMatch(m -> m.contains("/network/roads/west") && m.contains("the places are too close"));
     }
 
     @Test
@@ -187,23 +189,15 @@ class NetworkCompilerTest {
         roads.remove("south");
         List<Fault> faults = new ArrayList<>();
         var west = roads.get("west");
-        roads.put(
-                "west",
-                new org.ulicarro.core.study.Road(
-                        null,
-                        west.roadClass(),
-                        west.between(),
-                        null,
-                        west.speed(),
-                        new org.ulicarro.core.study.Direction(
-                                1, 3.25, null, List.of(org.ulicarro.core.study.Arrows.parse("TR"))),
-                        west.back()));
-        NetworkCompiler.compile(new org.ulicarro.core.study.NetworkInput(whole.places(), roads), faults);
+        var oneLane =
+                org.ulicarro.core.study.Direction.of(1).withTurns(List.of(org.ulicarro.core.study.Arrows.parse("TR")));
+        roads.put("west", west.withLanes(oneLane, west.back()));
+        NetworkCompiler.compile(org.ulicarro.core.study.NetworkInput.of(whole.places(), roads), DriveOn.RIGHT, faults);
         assertThat(faults.stream().map(f -> f.pointer() + " " + f.message()))
                 .containsExactly(
                         "/network/roads/west/ahead/turns/0 lane 1 of west ahead has the arrow R, but at 'market' no road"
-                                + " leads that way",
+                                + " leads that way; its vehicles could not go on",
                         "/network/roads/east/ahead/turns/0 lane 1 of east ahead has the arrow L, but at 'market' no road"
-                                + " leads that way");
+                                + " leads that way; its vehicles could not go on");
     }
 }

@@ -13,12 +13,13 @@ import org.ulicarro.core.base.Fault;
 import org.ulicarro.core.study.NetworkInput;
 import org.ulicarro.core.study.Place;
 import org.ulicarro.core.study.Road;
+import org.ulicarro.core.study.Study.DriveOn;
 
 class NetworkTest {
 
     private static Network compile(NetworkInput input) {
         List<Fault> faults = new ArrayList<>();
-        Network network = NetworkCompiler.compile(input, faults);
+        Network network = NetworkCompiler.compile(input, DriveOn.RIGHT, faults);
         assertThat(faults).isEmpty();
         return network;
     }
@@ -28,8 +29,8 @@ class NetworkTest {
         NetworkInput input = new Crossroads().study().network();
         Map<String, Place> places = new LinkedHashMap<>(input.places());
         Place market = places.get("market");
-        places.put("market", new Place(market.at(), market.control(), Map.of("west", "A", "east", "A")));
-        Network network = compile(new NetworkInput(places, input.roads()));
+        places.put("market", market.withLegs(Map.of("west", "A", "east", "A")));
+        Network network = compile(NetworkInput.of(places, input.roads()));
         Network.Lookup lookup = network.movement("market", "AT");
         assertThat(lookup.movement()).isNull();
         assertThat(lookup.problem()).contains("not one movement at 'market' but several: west>east, east>west");
@@ -59,12 +60,10 @@ class NetworkTest {
         NetworkInput input = scene.study().network();
         Map<String, Place> places = new LinkedHashMap<>(input.places());
         Map<String, Road> roads = new LinkedHashMap<>(input.roads());
-        places.put("far", new Place(new org.ulicarro.core.study.Point(-600, -200), Place.Control.NONE, null));
+        places.put("far", Place.of(new org.ulicarro.core.study.Point(-600, -200), Place.Control.NONE));
         Road west = roads.get("west");
-        roads.put(
-                "lead",
-                new Road(null, west.roadClass(), List.of("far", "west"), null, west.speed(), west.back(), west.back()));
-        Network network = compile(new NetworkInput(places, roads));
+        roads.put("lead", Road.of("far", "west", west.speed(), west.back(), west.back()));
+        Network network = compile(NetworkInput.of(places, roads));
         List<Movement> round = network.movements().stream()
                 .filter(m -> m.place().equals("west"))
                 .toList();

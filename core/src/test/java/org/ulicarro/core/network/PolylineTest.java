@@ -10,7 +10,6 @@ import java.util.Map;
 import org.junit.jupiter.api.Test;
 import org.ulicarro.core.study.Direction;
 import org.ulicarro.core.study.Road;
-import org.ulicarro.core.study.RoadClass;
 
 class PolylineTest {
 
@@ -65,8 +64,12 @@ class PolylineTest {
                 .isCloseTo(90, within(1e-9));
     }
 
+    private static Direction lanes(int count) {
+        return new Direction(count, 3, null, null, null, null, null, null, null, null, null);
+    }
+
     private static Carriageway carriageway(Direction ahead, Direction back) {
-        Road road = new Road(null, RoadClass.URBAN, List.of("a", "b"), null, 10, ahead, back);
+        Road road = Road.of("a", "b", 10, ahead, back);
         Carriageway c = new Carriageway("r", road, true, new Polyline(new double[] {0, 200}, new double[] {0, 0}));
         c.trim(0, 0);
         return c;
@@ -74,7 +77,7 @@ class PolylineTest {
 
     @Test
     void aOneWayRoadLiesOnItsAxis() {
-        Carriageway c = carriageway(new Direction(2, 3, null, null), null);
+        Carriageway c = carriageway(lanes(2), null);
         assertThat(c.line(0).at(50).y()).isCloseTo(1.5, within(1e-9));
         assertThat(c.line(1).at(50).y()).isCloseTo(-1.5, within(1e-9));
         assertThat(c.widthAtEnd()).isEqualTo(3);
@@ -86,7 +89,7 @@ class PolylineTest {
     void baysOpenSmoothly() {
         Direction.Bays bays =
                 new Direction.Bays(List.of(new Direction.Bay(40, 30)), List.of(new Direction.Bay(30, 20)));
-        Carriageway c = carriageway(new Direction(1, 3, bays, null), new Direction(1, 3, null, null));
+        Carriageway c = carriageway(lanes(1).withBays(bays), lanes(1));
         assertThat(c.line(0).at(c.line(0).length()).y()).as("left bay").isCloseTo(0, within(1e-6));
         assertThat(c.line(1).at(c.line(1).length()).y()).as("through").isCloseTo(-3, within(1e-6));
         assertThat(c.line(2).at(c.line(2).length()).y()).as("right bay").isCloseTo(-6, within(1e-6));
@@ -127,9 +130,9 @@ class PolylineTest {
                 new Setbacks.Leg("n", new Pose(0, 0, 0, 1), 6.5, 6.5),
                 new Setbacks.Leg("w", new Pose(0, 0, -1, 0), 6.5, 6.5),
                 new Setbacks.Leg("s", new Pose(0, 0, 0, -1), 6.5, 6.5));
-        for (double setback : Setbacks.of(legs)) {
+        for (double setback : Setbacks.of(legs, 8)) {
             assertThat(setback).isCloseTo(6.5 + 8 + 1, within(1e-9));
         }
-        assertThat(Setbacks.of(legs.subList(0, 1))).containsExactly(0);
+        assertThat(Setbacks.of(legs.subList(0, 1), 8)).containsExactly(0);
     }
 }

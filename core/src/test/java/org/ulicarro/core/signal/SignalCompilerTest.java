@@ -15,11 +15,12 @@ import org.ulicarro.core.study.CycleRange;
 import org.ulicarro.core.study.SignalController;
 import org.ulicarro.core.study.SignalController.Group;
 import org.ulicarro.core.study.SignalController.Plan;
+import org.ulicarro.core.study.Study.DriveOn;
 
 class SignalCompilerTest {
 
     private final Network network =
-            NetworkCompiler.compile(new Crossroads().study().network(), new ArrayList<>());
+            NetworkCompiler.compile(new Crossroads().study().network(), DriveOn.RIGHT, new ArrayList<>());
     private final Map<String, Group> groups = new LinkedHashMap<>();
     private final Map<String, Plan> plans = new LinkedHashMap<>();
     private final List<Fault> faults = new ArrayList<>();

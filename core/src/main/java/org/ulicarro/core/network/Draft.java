@@ -1,0 +1,80 @@
+package org.ulicarro.core.network;
+
+import java.util.ArrayList;
+import java.util.HashMap;
+import java.util.LinkedHashMap;
+import java.util.List;
+import java.util.Locale;
+import java.util.Map;
+import org.ulicarro.core.base.Fault;
+import org.ulicarro.core.study.NetworkInput;
+import org.ulicarro.core.study.Place;
+
+/** A network while it is being compiled: what each stage has found so far, for the stages after it. */
+final class Draft {
+
+    final NetworkInput input; // as for driving on the right, lanes of ramps added
+    final Hand hand;
+    final List<Fault> faults;
+    final Map<String, String> joined; // ramp's link id -> id of the link whose ending lane it feeds
+    final Map<String, String> left; // ramp's link id -> id of the link whose bay leads to it
+    final List<Carriageway> carriageways = new ArrayList<>(); // link index -> its cross-section; none for arcs of rings
+    final Map<String, List<List<Carriageway>>> roadsAt = new LinkedHashMap<>(); // place -> its roads, each 1 or 2
+    final Map<String, PlaceLayout> layouts = new LinkedHashMap<>();
+    final List<Link> links = new ArrayList<>();
+    final Map<String, List<Link>> leaving = new HashMap<>();
+    final Map<String, List<Link>> arriving = new HashMap<>();
+    final List<List<Exits.Exit>> exits = new ArrayList<>(); // link index -> ways on from it
+    final List<Lane> lanes = new ArrayList<>();
+    final List<Movement> movements = new ArrayList<>();
+    final Map<String, Junction> junctions = new LinkedHashMap<>();
+    final List<MarkedCrossing> crossings = new ArrayList<>();
+    final List<Marking> markings = new ArrayList<>();
+
+    Draft(NetworkInput input, Hand hand, List<Fault> faults, RampLanes ramps) {
+        this.input = input;
+        this.hand = hand;
+        this.faults = faults;
+        joined = ramps.joined;
+        left = ramps.left;
+    }
+
+    List<Link> leaving(String place) {
+        return leaving.getOrDefault(place, List.of());
+    }
+
+    List<Link> arriving(String place) {
+        return arriving.getOrDefault(place, List.of());
+    }
+
+    Carriageway carriageway(Link link) {
+        return carriageways.get(link.index());
+    }
+
+    Place place(String id) {
+        return input.places().get(id);
+    }
+
+    List<Lane> lanesOf(Link link) {
+        return lanes.subList(link.firstLane(), link.firstLane() + link.lanes());
+    }
+
+    /** Adds a turning path as a lane of its own. */
+    TurningPath path(int movement, Lane from, Lane to, PathShape shape, double speed) {
+        int index = lanes.size();
+        lanes.add(new Lane(index, -1, 0, 0, shape.line().length(), false, speed, from.width(), null, shape.line()));
+        return new TurningPath(index, movement, from.index(), to.index(), shape.radius());
+    }
+
+    static String placePointer(String id) {
+        return Fault.child("/network/places", id);
+    }
+
+    void error(String pointer, String form, Object... values) {
+        faults.add(Fault.error(pointer, String.format(Locale.ROOT, form, values)));
+    }
+
+    void warn(String pointer, String form, Object... values) {
+        faults.add(Fault.warning(pointer, String.format(Locale.ROOT, form, values)));
+    }
+}

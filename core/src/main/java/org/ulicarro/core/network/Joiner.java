@@ -1,0 +1,206 @@
+package org.ulicarro.core.network;
+
+import java.util.ArrayList;
+import java.util.HashSet;
+import java.util.List;
+import java.util.Set;
+import org.ulicarro.core.study.Arrows;
+import org.ulicarro.core.study.MovementInput;
+import org.ulicarro.core.study.Place;
+import org.ulicarro.core.study.Place.Control;
+import org.ulicarro.core.study.Turn;
+
+/** Joins the links at one place by movements and turning paths, and finds where they meet. Roundabouts are made by {@link Rings}. */
+final class Joiner {
+
+    private final Draft draft;
+    private final String id;
+    private final Place place;
+    private final List<String> minor;
+    private final List<Integer> here = new ArrayList<>();
+    private final List<TurningPath> paths = new ArrayList<>();
+    private final Priorities priorities;
+
+    private Joiner(Draft draft, String id, Place place) {
+        this.draft = draft;
+        this.id = id;
+        this.place = place;
+        minor = MinorLegs.of(draft, id, place);
+        priorities = new Priorities(draft.movements, draft.movements.size());
+    }
+
+    static void join(Draft draft, String id, Place place) {
+        Joiner joiner = new Joiner(draft, id, place);
+        for (Link in : draft.arriving(id)) {
+            for (Exits.Exit exit : draft.exits.get(in.index())) {
+                joiner.addMovement(in, exit);
+            }
+            joiner.dropLanes(in);
+        }
+        Overrides.priorities(draft, id, place, joiner.here, joiner.priorities);
+        draft.junctions.put(
+                id,
+                new Junction(
+                        id,
+                        place,
+                        List.copyOf(joiner.here),
+                        ConflictFinder.conflicts(joiner.paths, draft.lanes, joiner.priorities),
+                        ConflictFinder.divergences(joiner.paths, draft.lanes),
+                        draft.layouts.get(id).outline(),
+                        null,
+                        joiner.minor));
+    }
+
+    private void addMovement(Link in, Exits.Exit exit) {
+        Carriageway from = draft.carriageway(in);
+        Link out = draft.leaving(id).stream()
+                .filter(l -> draft.carriageway(l) == exit.to())
+                .findFirst()
+                .orElseThrow();
+        String name = in.road() + ">" + out.road();
+        MovementInput own = Exits.own(draft, place.movements(), name, in.approach(), exit.turn());
+        Place.Bypass bypass = SlipLanes.kind(draft, place, from, exit);
+        List<Lane> lanes = lanesFor(in, out, exit.turn(), bypass != null);
+        List<Lane> targets = targets(in, out);
+        if (lanes.isEmpty() || targets.isEmpty()) {
+            return;
+        }
+        int index = draft.movements.size();
+        boolean dropping = place.control() == Control.NONE && draft.arriving(id).size() == 1;
+        List<TurningPath> drawn = new ArrayList<>();
+        for (LaneMatching.Pair pair : pairs(own, in, out, exit.turn(), lanes, targets, dropping)) {
+            drawn.add(path(index, draft.lanes.get(pair.from()), draft.lanes.get(pair.to()), own));
+        }
+        if (drawn.isEmpty()) {
+            return;
+        }
+        boolean isMinor = minor.contains(in.road());
+        draft.movements.add(new Movement(
+                index,
+                id,
+                name,
+                in.approach() + draft.hand.turn(exit.turn()).letter(),
+                in.approach(),
+                draft.hand.turn(exit.turn()),
+                rule(isMinor, bypass),
+                in.index(),
+                out.index(),
+                List.copyOf(drawn),
+                List.of(),
+                bypass != null));
+        boolean yieldsBeside = bypass == Place.Bypass.YIELD;
+        int rank = place.control() == Control.NONE && draft.joined.containsKey(in.id())
+                ? 3
+                : Priorities.rankOf(place.control(), exit.turn(), isMinor, yieldsBeside);
+        priorities.rank(index, rank);
+        here.add(index);
+        paths.addAll(drawn);
+    }
+
+    private EntryRule rule(boolean isMinor, Place.Bypass bypass) {
+        if (bypass != null) {
+            return bypass == Place.Bypass.YIELD ? EntryRule.YIELD : EntryRule.FREE;
+        }
+        return switch (place.control()) {
+            case SIGNAL -> EntryRule.SIGNAL;
+            case STOP -> isMinor ? EntryRule.STOP : EntryRule.FREE;
+            case YIELD -> isMinor ? EntryRule.YIELD : EntryRule.FREE;
+            case ALL_STOP -> EntryRule.ALL_STOP;
+            case NONE, ROUNDABOUT -> EntryRule.FREE;
+        };
+    }
+
+    /** Lanes of a link with the arrow, from the inside. A slip lane serves its turn alone, a bay before a ramp the ramp alone. */
+    private List<Lane> lanesFor(Link in, Link out, Turn turn, boolean bypass) {
+        Carriageway c = draft.carriageway(in);
+        List<Lane> all = draft.lanesOf(in);
+        boolean toRamp = in.id().equals(draft.left.get(out.id()));
+        boolean beforeRamp = draft.left.containsValue(in.id());
+        List<Lane> lanes = new ArrayList<>();
+        for (int i = 0; i < all.size(); i++) {
+            Arrows arrows = all.get(i).arrows();
+            boolean outer = i == all.size() - 1;
+            boolean fits = arrows != null && arrows.allow(turn);
+            fits &= !bypass || outer;
+            fits &= !beforeRamp || toRamp == c.isBay(i) || !c.isBay(i) && !toRamp;
+            if (fits) {
+                lanes.add(all.get(i));
+            }
+        }
+        return lanes;
+    }
+
+    /** Lanes of a link that a movement may enter; the one that begins for a ramp is the ramp's alone. */
+    private List<Lane> targets(Link in, Link out) {
+        Carriageway c = draft.carriageway(out);
+        List<Lane> all = draft.lanesOf(out);
+        boolean fromRamp = out.id().equals(draft.joined.get(in.id()));
+        boolean forRamp = draft.joined.containsValue(out.id());
+        List<Lane> lanes = new ArrayList<>();
+        for (int i = 0; i < all.size(); i++) {
+            boolean fits = !c.isBay(i);
+            fits &= !forRamp || fromRamp == c.endsOnTheWay(i);
+            if (fits) {
+                lanes.add(all.get(i));
+            }
+        }
+        return lanes;
+    }
+
+    private List<LaneMatching.Pair> pairs(
+            MovementInput own, Link in, Link out, Turn turn, List<Lane> from, List<Lane> to, boolean dropping) {
+        if (own == null || own.lanes().isEmpty()) {
+            return LaneMatching.pairs(turn, from, to, dropping);
+        }
+        List<LaneMatching.Pair> pairs = new ArrayList<>();
+        own.lanes().forEach((number, target) -> {
+            int a = draft.hand.fromInside(Integer.parseInt(number), in.lanes());
+            int b = draft.hand.fromInside(target, out.lanes());
+            if (a < 0 || a >= in.lanes() || b < 0 || b >= out.lanes()) {
+                draft.error(
+                        Overrides.pointer(id) + "/" + in.road() + ">" + out.road() + "/lanes",
+                        "from lane %s to lane %d: '%s' has %d lanes and '%s' has %d",
+                        number,
+                        target,
+                        in.id(),
+                        in.lanes(),
+                        out.id(),
+                        out.lanes());
+            } else {
+                pairs.add(new LaneMatching.Pair(in.firstLane() + a, out.firstLane() + b));
+            }
+        });
+        return pairs;
+    }
+
+    private TurningPath path(int movement, Lane from, Lane to, MovementInput own) {
+        PathShape shape = PathShape.between(from.at(from.end()), to.at(to.start()));
+        return draft.path(movement, from, to, shape, Overrides.speed(own, shape.radius(), from, to));
+    }
+
+    /** Lanes for which the road beyond has no room end here; those in them have to change before. */
+    private void dropLanes(Link in) {
+        Set<Integer> used = new HashSet<>();
+        paths.forEach(path -> used.add(path.fromLane()));
+        for (Lane lane : List.copyOf(draft.lanesOf(in))) {
+            boolean arrowLeads = lane.arrows() != null && !used.contains(lane.index());
+            if (arrowLeads
+                    && place.control() == Control.NONE
+                    && draft.arriving(id).size() == 1) {
+                draft.lanes.set(
+                        lane.index(),
+                        new Lane(
+                                lane.index(),
+                                lane.link(),
+                                lane.number(),
+                                lane.start(),
+                                lane.end(),
+                                true,
+                                lane.speed(),
+                                lane.width(),
+                                null,
+                                lane.line()));
+            }
+        }
+    }
+}

@@ -1,0 +1,382 @@
+package org.ulicarro.core.network;
+
+import java.util.ArrayDeque;
+import java.util.ArrayList;
+import java.util.HashMap;
+import java.util.HashSet;
+import java.util.LinkedHashMap;
+import java.util.List;
+import java.util.Map;
+import java.util.Set;
+import java.util.TreeMap;
+import org.ulicarro.core.base.Fault;
+import org.ulicarro.core.study.Arrows;
+import org.ulicarro.core.study.Place.Control;
+import org.ulicarro.core.study.Turn;
+
+/** What is wrong or doubtful with a network whose geometry could be laid. Each finding says what it does to results. */
+final class NetworkChecks {
+
+    /** Time a driver takes for one change of lanes, the search for a gap included (s). */
+    private static final double CHANGE_TIME = 4;
+
+    /** A step between limits that drivers would not keep (m/s). */
+    private static final double SPEED_JUMP = 30 / 3.6;
+
+    private final Draft draft;
+
+    private NetworkChecks(Draft draft) {
+        this.draft = draft;
+    }
+
+    static void check(Draft draft) {
+        NetworkChecks checks = new NetworkChecks(draft);
+        draft.links.stream().filter(link -> !link.ring()).forEach(checks::checkArrows);
+        draft.junctions.values().forEach(checks::checkControl);
+        draft.junctions.values().forEach(checks::checkOrder);
+        checks.checkReach();
+        checks.checkParts();
+        checks.checkLaneEnds();
+        checks.checkWeaving();
+        checks.checkSpeeds();
+        checks.checkCrossings();
+    }
+
+    private Movement movement(int index) {
+        return draft.movements.get(index);
+    }
+
+    /** Every arrow needs a road to lead to, and every lane an arrow. */
+    private void checkArrows(Link in) {
+        Carriageway c = draft.carriageway(in);
+        List<Lane> lanes = draft.lanesOf(in);
+        Junction junction = draft.junctions.get(in.to());
+        Set<Integer> used = new HashSet<>();
+        Set<Turn> served = new HashSet<>();
+        for (int m : junction.movements()) {
+            if (movement(m).fromLink() == in.index()) {
+                movement(m).paths().forEach(path -> used.add(path.fromLane()));
+                served.add(draft.hand.turn(movement(m).turn()));
+            }
+        }
+        boolean leadsOn = draft.exits.get(in.index()).stream().anyMatch(e -> e.turn() != Turn.UTURN);
+        int number = 0;
+        for (Lane lane : lanes) {
+            Arrows arrows = lane.arrows();
+            for (Turn turn : arrows == null ? new Turn[0] : Turn.values()) {
+                if (arrows.allow(turn) && !served.contains(turn)) {
+                    draft.error(
+                            c.pointer() + "/turns/" + (draft.hand == Hand.RIGHT ? number : lanes.size() - 1 - number),
+                            "lane %d of %s has the arrow %s, but at '%s' no road leads that way; its vehicles could not go on",
+                            lane.number(),
+                            in.id(),
+                            draft.hand.turn(turn).letter(),
+                            in.to());
+                }
+            }
+            if (!lane.ends() && leadsOn && !used.contains(lane.index())) {
+                draft.warn(
+                        c.pointer() + "/turns",
+                        "no movement uses lane %d of %s; whoever is in it would be stuck at its end, so nobody drives there",
+                        lane.number(),
+                        in.id());
+            }
+            number += lane.ends() ? 0 : 1;
+        }
+    }
+
+    /** Where paths cross, somebody must go first. */
+    private void checkControl(Junction junction) {
+        if (junction.controlled()) {
+            return;
+        }
+        for (Conflict conflict : junction.conflicts()) {
+            if (conflict.kind() == Conflict.Kind.CROSSING) {
+                Movement a = movementOf(junction, conflict.pathA());
+                Movement b = movementOf(junction, conflict.pathB());
+                draft.error(
+                        Draft.placePointer(junction.id()),
+                        "%s and %s cross at '%s', but it has no control, so nothing says who goes first; write control: signal, stop,"
+                                + " yield, all-stop or roundabout",
+                        a.id(),
+                        b.id(),
+                        junction.id());
+                return;
+            }
+        }
+    }
+
+    private Movement movementOf(Junction junction, int path) {
+        for (int m : junction.movements()) {
+            for (TurningPath p : movement(m).paths()) {
+                if (p.lane() == path) {
+                    return movement(m);
+                }
+            }
+        }
+        throw new IllegalStateException("no movement has path " + path);
+    }
+
+    /** Lanes of an approach keep their order: none leads across another one's path. */
+    private void checkOrder(Junction junction) {
+        Map<Integer, List<TurningPath>> byLink = new TreeMap<>();
+        for (int m : junction.movements()) {
+            if (!junction.isRoundabout()) {
+                byLink.computeIfAbsent(movement(m).fromLink(), none -> new ArrayList<>())
+                        .addAll(movement(m).paths());
+            }
+        }
+        byLink.forEach((link, paths) -> {
+            for (TurningPath a : paths) {
+                for (TurningPath b : paths) {
+                    if (a.fromLane() < b.fromLane() && isLeftOf(b, a)) {
+                        Link in = draft.links.get(link);
+                        draft.error(
+                                draft.carriageway(in).pointer() + "/turns",
+                                "at '%s' the way from lane %d of %s to '%s' crosses that from lane %d to '%s'; vehicles that start"
+                                        + " side by side would collide. Let turns to one side start from the lanes on that side",
+                                junction.id(),
+                                draft.lanes.get(b.fromLane()).number(),
+                                in.id(),
+                                movement(b.movement()).id().split(">")[1],
+                                draft.lanes.get(a.fromLane()).number(),
+                                movement(a.movement()).id().split(">")[1]);
+                        return;
+                    }
+                }
+            }
+        });
+    }
+
+    /** Whether one path leads further to the left than another. */
+    private boolean isLeftOf(TurningPath path, TurningPath other) {
+        Movement m = movement(path.movement());
+        Movement o = movement(other.movement());
+        if (m.index() == o.index()) {
+            return path.toLane() < other.toLane();
+        }
+        return angle(m) > angle(o) + 1e-9;
+    }
+
+    private double angle(Movement m) {
+        for (Exits.Exit exit : draft.exits.get(m.fromLink())) {
+            if (exit.to() == draft.carriageways.get(m.toLink())) {
+                return exit.angle();
+            }
+        }
+        throw new IllegalStateException(m.id() + " has no exit");
+    }
+
+    private void checkReach() {
+        List<Link> roads = draft.links.stream().filter(link -> !link.ring()).toList();
+        Map<Integer, List<Integer>> onward = new HashMap<>();
+        Map<Integer, List<Integer>> backward = new HashMap<>();
+        for (Movement m : draft.movements) {
+            if (!m.isInner()) {
+                onward.computeIfAbsent(m.fromLink(), none -> new ArrayList<>()).add(m.toLink());
+                backward.computeIfAbsent(m.toLink(), none -> new ArrayList<>()).add(m.fromLink());
+            }
+        }
+        List<Integer> entries = new ArrayList<>();
+        List<Integer> ends = new ArrayList<>();
+        for (Link link : roads) {
+            if (draft.roadsAt.get(link.from()).size() == 1 && !backward.containsKey(link.index())) {
+                entries.add(link.index());
+            }
+            if (!onward.containsKey(link.index())) {
+                ends.add(link.index());
+            }
+        }
+        Set<Integer> fromEntries = reached(entries, onward);
+        Set<Integer> toEnds = reached(ends, backward);
+        for (Link link : roads) {
+            boolean isEnd = ends.contains(link.index());
+            String pointer = draft.carriageway(link).pointer();
+            if (isEnd && draft.roadsAt.get(link.to()).size() > 1) {
+                draft.error(
+                        pointer,
+                        "%s ends at '%s' and no movement leads on from there, though other roads do; its vehicles could not go on",
+                        link.id(),
+                        link.to());
+            } else if (isEnd && !fromEntries.contains(link.index()) && !entries.isEmpty()) {
+                draft.warn(
+                        pointer,
+                        "no way leads from any entry to the end '%s' by %s; no vehicle will ever be counted there",
+                        link.to(),
+                        link.id());
+            } else if (entries.contains(link.index()) && !toEnds.contains(link.index())) {
+                draft.error(
+                        pointer,
+                        "no way leads from '%s' by %s to any end of the network; vehicles that enter there would never leave",
+                        link.from(),
+                        link.id());
+            }
+        }
+    }
+
+    private static Set<Integer> reached(List<Integer> from, Map<Integer, List<Integer>> steps) {
+        Set<Integer> reached = new HashSet<>(from);
+        ArrayDeque<Integer> open = new ArrayDeque<>(from);
+        while (!open.isEmpty()) {
+            for (int next : steps.getOrDefault(open.remove(), List.of())) {
+                if (reached.add(next)) {
+                    open.add(next);
+                }
+            }
+        }
+        return reached;
+    }
+
+    private void checkParts() {
+        Map<String, String> part = new LinkedHashMap<>();
+        draft.roadsAt.keySet().forEach(place -> part.put(place, place));
+        for (Link link : draft.links) {
+            String a = root(part, link.from());
+            String b = root(part, link.to());
+            part.put(a, b);
+        }
+        Map<String, List<String>> parts = new LinkedHashMap<>();
+        part.keySet()
+                .forEach(place -> parts.computeIfAbsent(root(part, place), none -> new ArrayList<>())
+                        .add(place));
+        if (parts.size() > 1) {
+            List<String> names = parts.values().stream()
+                    .sorted((a, b) -> Integer.compare(a.size(), b.size()))
+                    .map(places -> String.join(" ", places.subList(0, Math.min(4, places.size())))
+                            + (places.size() > 4 ? " …" : ""))
+                    .limit(4)
+                    .toList();
+            draft.warn(
+                    "/network/roads",
+                    "the network falls into %d parts that no road joins (%s); no vehicle gets from one to another",
+                    parts.size(),
+                    String.join(" | ", names));
+        }
+    }
+
+    private static String root(Map<String, String> part, String place) {
+        String at = place;
+        while (!part.get(at).equals(at)) {
+            part.put(at, part.get(part.get(at))); // halve the way, so that long chains stay quick
+            at = part.get(at);
+        }
+        return at;
+    }
+
+    private void checkLaneEnds() {
+        for (Lane lane : draft.lanes) {
+            if (lane.ends()) {
+                Link link = draft.links.get(lane.link());
+                double needs = CHANGE_TIME * link.speed();
+                if (lane.end() - lane.start() < needs) {
+                    draft.warn(
+                            draft.carriageway(link).pointer(),
+                            "lane %d of %s ends after %.0f m; at its limit drivers need about %.0f m to change out of it, so some will"
+                                    + " stop at its end and wait",
+                            lane.number(),
+                            link.id(),
+                            lane.end() - lane.start(),
+                            needs);
+                }
+            }
+        }
+    }
+
+    /** Ways from one movement to the next that ask for more lane changes than a road has room for. */
+    private void checkWeaving() {
+        Map<Integer, List<Movement>> into = new HashMap<>();
+        for (Movement m : draft.movements) {
+            into.computeIfAbsent(m.toLink(), none -> new ArrayList<>()).add(m);
+        }
+        Set<String> said = new HashSet<>();
+        for (Movement next : draft.movements) {
+            if (next.isInner()) {
+                continue;
+            }
+            Link link = draft.links.get(next.fromLink());
+            for (Movement before : into.getOrDefault(link.index(), List.of())) {
+                int changes = fewestChanges(before, next, link.index());
+                double needs = changes * CHANGE_TIME * link.speed() / 2;
+                if (changes > 0 && needs > link.length() && said.add(before.id() + " " + next.id())) {
+                    draft.warn(
+                            draft.carriageway(link).pointer(),
+                            "from %s to %s takes %d lane %s within the %.0f m of %s; some drivers will not find a gap in time and"
+                                    + " will block their lane",
+                            before.id(),
+                            next.id(),
+                            changes,
+                            changes == 1 ? "change" : "changes",
+                            link.length(),
+                            link.id());
+                }
+            }
+        }
+    }
+
+    private static int fewestChanges(Movement before, Movement next, int link) {
+        int fewest = Integer.MAX_VALUE;
+        for (TurningPath a : before.paths()) {
+            for (TurningPath b : next.paths()) {
+                if (before.toLink() == link) {
+                    fewest = Math.min(fewest, Math.abs(a.toLane() - b.fromLane()));
+                }
+            }
+        }
+        return before.onward().isEmpty() && fewest < Integer.MAX_VALUE ? fewest : 0;
+    }
+
+    private void checkSpeeds() {
+        for (Movement m : draft.movements) {
+            if (m.isInner() || m.turn() != Turn.THROUGH) {
+                continue;
+            }
+            Link from = draft.links.get(m.fromLink());
+            Link to = draft.links.get(m.toLink());
+            boolean held = draft.place(m.place()).control() != Control.NONE;
+            if (!held && from.speed() - to.speed() > SPEED_JUMP) {
+                draft.warn(
+                        Fault.child("/network/roads", to.road()) + "/speed",
+                        "the limit falls from %.0f to %.0f km/h at '%s'; drivers brake for it there, and the count of stops and of"
+                                + " hard braking shows that step. Is it meant?",
+                        from.speed() * 3.6,
+                        to.speed() * 3.6,
+                        m.place());
+            }
+        }
+    }
+
+    private void checkCrossings() {
+        draft.input
+                .places()
+                .forEach((id, place) -> place.crossings().forEach((road, crossing) -> {
+                    PlaceLayout layout = draft.layouts.get(id);
+                    Double own = place.setback().get(road);
+                    if (own != null && layout.ring() == null && own < layout.crossingAt(road) + crossing.width()) {
+                        draft.error(
+                                Fault.child(Draft.placePointer(id) + "/setback", road),
+                                "a stop line %.1f m from '%s' stands on the crossing of '%s', which ends at %.1f m; vehicles would wait on it",
+                                own,
+                                id,
+                                road,
+                                layout.crossingAt(road) + crossing.width());
+                    }
+                }));
+        for (MarkedCrossing crossing : draft.crossings) {
+            for (MarkedCrossing.Crossed crossed : crossing.crossed()) {
+                for (Marking marking : draft.markings) {
+                    boolean stands = marking.kind() == Marking.Kind.KERB_STOP || marking.kind() == Marking.Kind.PARKING;
+                    if (stands
+                            && marking.lane() == crossed.lane()
+                            && marking.from() < crossed.to()
+                            && marking.to() > crossed.from()) {
+                        draft.warn(
+                                "/network",
+                                "the crossing '%s' lies in '%s'; what stands there would hide and block people on foot",
+                                crossing.id(),
+                                marking.id());
+                    }
+                }
+            }
+        }
+    }
+}

@@ -1,0 +1,160 @@
+package org.ulicarro.core.network;
+
+import java.util.ArrayList;
+import java.util.HashMap;
+import java.util.LinkedHashMap;
+import java.util.List;
+import java.util.Map;
+import org.ulicarro.core.study.Crossing;
+import org.ulicarro.core.study.Place;
+import org.ulicarro.core.study.Place.Control;
+
+/** How the legs of one place lie: where their kerbs meet, where crossings run and where stop lines stand. */
+final class PlaceLayout {
+
+    /** Between the end of a corner and a crossing (m). */
+    private static final double BEFORE_CROSSING = 0.5;
+
+    /** Between a crossing and the stop line (m). */
+    private static final double CROSSING_TO_LINE = 1.0;
+
+    /** Between the outer kerb of a ring and the line where drivers yield (m). */
+    private static final double RING_TO_LINE = 0.8;
+
+    private final List<Setbacks.Leg> legs;
+    private final double[] corners; // leg -> where its corners end
+    private final double[] lines; // leg -> where its stop line stands
+    private final Map<String, Integer> legOf = new HashMap<>();
+    private final Map<String, Double> starts = new HashMap<>(); // road -> where its lanes begin, if not at its line
+    private final Map<String, String> approaches;
+    private final RingShape ring;
+
+    private PlaceLayout(
+            List<Setbacks.Leg> legs, double[] corners, double[] lines, Map<String, String> approaches, RingShape ring) {
+        this.legs = legs;
+        this.corners = corners;
+        this.lines = lines;
+        this.approaches = approaches;
+        this.ring = ring;
+        for (int i = 0; i < legs.size(); i++) {
+            legOf.put(legs.get(i).road(), i);
+        }
+    }
+
+    static PlaceLayout of(Draft draft, String id, Place place, Map<String, Double> further) {
+        List<Setbacks.Leg> legs = new ArrayList<>();
+        Map<String, Pose> arriving = new LinkedHashMap<>();
+        for (List<Carriageway> road : draft.roadsAt.getOrDefault(id, List.of())) {
+            legs.add(leg(id, road));
+            for (Carriageway c : road) {
+                if (c.to().equals(id)) {
+                    arriving.put(c.roadId, draft.hand.out(c.arrival()));
+                }
+            }
+        }
+        Map<String, String> names = Approaches.names(arriving, place.legs());
+        if (place.control() == Control.ROUNDABOUT) {
+            RingShape ring = RingShape.of(draft, id, place);
+            double[] lines = new double[legs.size()];
+            for (int i = 0; i < lines.length; i++) {
+                lines[i] = ring.radius() + RING_TO_LINE;
+            }
+            return new PlaceLayout(legs, lines.clone(), lines, names, ring);
+        }
+        double usual = place.control() == Control.NONE ? 0 : Setbacks.CORNER_RADIUS;
+        double[] corners = Setbacks.of(legs, place.cornerRadius() == null ? usual : place.cornerRadius());
+        double[] lines = corners.clone();
+        for (int i = 0; i < lines.length; i++) {
+            String road = legs.get(i).road();
+            lines[i] += further.getOrDefault(id + " " + road, 0.0);
+            Crossing crossing = place.crossings().get(road);
+            if (crossing != null) {
+                lines[i] = Math.max(lines[i], corners[i] + BEFORE_CROSSING + crossing.width() + CROSSING_TO_LINE);
+            }
+            lines[i] = place.setback().getOrDefault(road, lines[i]);
+            if (corners[i] > Setbacks.FARTHEST) {
+                draft.error(
+                        Draft.placePointer(id),
+                        "the legs of '%s' overlap for %.0f m along '%s': they leave in almost the same direction, so that no lane"
+                                + " would be its own. Turn one of them by its last 'via' point",
+                        id,
+                        corners[i],
+                        road);
+                corners[i] = Setbacks.FARTHEST;
+                lines[i] = Setbacks.FARTHEST;
+            }
+        }
+        return new PlaceLayout(legs, corners, lines, names, null);
+    }
+
+    private static Setbacks.Leg leg(String place, List<Carriageway> road) {
+        Pose outward = null;
+        double left = Double.NEGATIVE_INFINITY;
+        double right = Double.NEGATIVE_INFINITY;
+        for (Carriageway c : road) {
+            if (c.to().equals(place)) { // arriving traffic is on the left, looking outward
+                Pose arrival = c.arrival();
+                outward = new Pose(arrival.x(), arrival.y(), -arrival.dx(), -arrival.dy());
+                left = Math.max(left, c.widthAtEnd());
+                right = Math.max(right, c.leftWidthAtEnd());
+            } else {
+                right = Math.max(right, c.widthAtStart());
+                left = Math.max(left, c.leftWidthAtStart());
+                outward = outward == null ? c.departure() : outward;
+            }
+        }
+        return new Setbacks.Leg(road.get(0).roadId, outward, left, right);
+    }
+
+    List<Setbacks.Leg> legs() {
+        return legs;
+    }
+
+    RingShape ring() {
+        return ring;
+    }
+
+    Setbacks.Leg leg(String road) {
+        return legs.get(legOf.get(road));
+    }
+
+    /** Name of an approach. */
+    String approach(String road) {
+        return approaches.get(road);
+    }
+
+    /** Distance of a road's stop line from the end of its axis (m). */
+    double lineOf(String road) {
+        return lines[legOf.get(road)];
+    }
+
+    /** Distance of the end of its corners (m). */
+    double cornerOf(String road) {
+        return corners[legOf.get(road)];
+    }
+
+    /** Distance at which the lanes begin that leave on a road (m). */
+    double startOf(String road) {
+        return starts.getOrDefault(road, lineOf(road));
+    }
+
+    void startFurther(String road, double metres) {
+        starts.merge(road, metres, Math::max);
+    }
+
+    /** Where a crossing of a leg runs: the nearer edge, from the end of the axis (m). */
+    double crossingAt(String road) {
+        return cornerOf(road) + BEFORE_CROSSING;
+    }
+
+    List<Pose> outline() {
+        if (legs.size() < 2 || ring != null) {
+            return List.of();
+        }
+        double[] reach = new double[legs.size()];
+        for (int i = 0; i < reach.length; i++) {
+            reach[i] = Math.max(lines[i], startOf(legs.get(i).road()));
+        }
+        return Setbacks.outline(legs, reach);
+    }
+}

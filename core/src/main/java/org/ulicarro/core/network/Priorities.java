@@ -1,0 +1,90 @@
+package org.ulicarro.core.network;
+
+import java.util.HashMap;
+import java.util.List;
+import java.util.Map;
+import java.util.Set;
+import org.ulicarro.core.network.Conflict.Who;
+import org.ulicarro.core.study.Place.Control;
+import org.ulicarro.core.study.Turn;
+
+/**
+ * Who gives way to whom at one place. Movements have ranks, and the lower rank goes first: those of the Highway Capacity Manual
+ * (7th edition, 2022, chapter 20) where minor legs stop or yield; on permissive greens left and back turns after everybody who comes
+ * against them; on a roundabout those who enter after those on the ring, and who leaves the ring from an inner lane after those who
+ * stay on outer ones; where a slip lane ends, its traffic last.
+ */
+final class Priorities {
+
+    /** Rank of everybody where order of arrival decides. */
+    static final int EQUAL = 1;
+
+    private final List<Movement> movements; // all of the network so far
+    private final int firstMovement; // of this place
+    private final Map<Integer, Integer> rank = new HashMap<>();
+    private final Map<Integer, Set<Integer>> yieldsTo = new HashMap<>();
+
+    Priorities(List<Movement> movements, int firstMovement) {
+        this.movements = movements;
+        this.firstMovement = firstMovement;
+    }
+
+    void rank(int movement, int value) {
+        rank.put(movement, value);
+    }
+
+    void yieldsTo(int movement, Set<Integer> others) {
+        yieldsTo.put(movement, others);
+    }
+
+    boolean isOfThisPlace(int movement) {
+        return movement >= firstMovement && movement < movements.size();
+    }
+
+    /** Rank by what a movement is; 1 goes before 2. */
+    static int rankOf(Control control, Turn turn, boolean minor, boolean bypass) {
+        if (bypass) {
+            return 9;
+        }
+        return switch (control) {
+            case ALL_STOP -> EQUAL;
+            case SIGNAL -> turn == Turn.LEFT ? 3 : turn == Turn.UTURN ? 4 : turn == Turn.RIGHT ? 2 : 1;
+            case NONE -> turn == Turn.THROUGH ? 1 : turn == Turn.RIGHT ? 2 : 3;
+            case STOP, YIELD, ROUNDABOUT -> byLeg(turn, minor);
+        };
+    }
+
+    private static int byLeg(Turn turn, boolean minor) {
+        if (!minor) {
+            return turn == Turn.LEFT ? 2 : turn == Turn.UTURN ? 3 : 1;
+        }
+        return switch (turn) {
+            case RIGHT -> 4;
+            case THROUGH -> 5;
+            case LEFT -> 6;
+            case UTURN -> 7;
+        };
+    }
+
+    Who between(TurningPath a, TurningPath b) {
+        boolean aToB = yieldsTo.getOrDefault(a.movement(), Set.of()).contains(b.movement());
+        boolean bToA = yieldsTo.getOrDefault(b.movement(), Set.of()).contains(a.movement());
+        if (aToB != bToA) {
+            return aToB ? Who.A_YIELDS : Who.B_YIELDS;
+        }
+        int rankA = rank.getOrDefault(a.movement(), EQUAL);
+        int rankB = rank.getOrDefault(b.movement(), EQUAL);
+        boolean sameApproach = movements.get(a.movement()).fromLink()
+                == movements.get(b.movement()).fromLink();
+        if (rankA == rankB || sameApproach && rankA < ON_RING_LEAVING && rankB < ON_RING_LEAVING) {
+            return Who.IN_TURN;
+        }
+        return rankA > rankB ? Who.A_YIELDS : Who.B_YIELDS;
+    }
+
+    // On a roundabout: who stays on the ring, who leaves it, who enters.
+    static final int ON_RING_STAYING = 10;
+    static final int ON_RING_LEAVING = 11;
+    static final int ENTERING = 12;
+    static final int BESIDE = 13;
+}

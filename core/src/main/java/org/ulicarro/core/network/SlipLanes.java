@@ -1,0 +1,100 @@
+package org.ulicarro.core.network;
+
+import java.util.List;
+import org.ulicarro.core.base.Fault;
+import org.ulicarro.core.study.Place;
+import org.ulicarro.core.study.Turn;
+
+/**
+ * Slip lanes for turns to the kerb side: the lane ends before the junction's line, and the road it leads into begins later, so
+ * that its path has a wide curve beside the junction.
+ */
+final class SlipLanes {
+
+    /** Radius that a slip lane is laid out for (m). */
+    private static final double RADIUS = 20;
+
+    private SlipLanes() {}
+
+    static void make(Draft draft) {
+        draft.input.places().forEach((id, place) -> {
+            for (List<Carriageway> road : draft.roadsAt.getOrDefault(id, List.of())) {
+                for (Carriageway in : road) {
+                    if (!place.bypass().isEmpty() && in.to().equals(id)) {
+                        make(draft, id, place, in);
+                    }
+                }
+            }
+        });
+    }
+
+    private static void make(Draft draft, String id, Place place, Carriageway in) {
+        PlaceLayout layout = draft.layouts.get(id);
+        for (Exits.Exit exit : Exits.of(draft, in)) {
+            if (!isBypass(draft, place, in, exit)) {
+                continue;
+            }
+            String pointer = Draft.placePointer(id) + "/bypass";
+            if (exit.turn() != Turn.RIGHT) {
+                draft.error(
+                        pointer,
+                        "%s>%s is no turn to the kerb side, so it cannot pass beside the junction",
+                        in.roadId,
+                        exit.to().roadId);
+                continue;
+            }
+            if (!hasOwnLane(in)) {
+                draft.error(
+                        in.pointer(),
+                        "the slip lane %s>%s needs a lane of its own: give '%s' a bay on the kerb side, or an outer lane whose only"
+                                + " arrow is that turn",
+                        in.roadId,
+                        exit.to().roadId,
+                        in.id());
+                continue;
+            }
+            widen(layout, in, exit.to());
+        }
+    }
+
+    static boolean isBypass(Draft draft, Place place, Carriageway in, Exits.Exit exit) {
+        String approach = draft.layouts.get(in.to()).approach(in.roadId);
+        String id = in.roadId + ">" + exit.to().roadId;
+        return Exits.own(draft, place.bypass(), id, approach, exit.turn()) != null;
+    }
+
+    private static boolean hasOwnLane(Carriageway in) {
+        List<org.ulicarro.core.study.Arrows> turns = in.lanes.turns();
+        if (turns.isEmpty()) {
+            return !in.lanes.bays().right().isEmpty();
+        }
+        return turns.get(turns.size() - 1).toString().equals("R");
+    }
+
+    /** Sets the lane's end and the road's start so far apart that a curve of that radius fits between them. */
+    private static void widen(PlaceLayout layout, Carriageway in, Carriageway out) {
+        int lane = in.count() - 1;
+        Setbacks.Leg a = layout.leg(in.roadId);
+        Setbacks.Leg b = layout.leg(out.roadId);
+        Pose lineIn = a.outward().right(-(in.widthAtEnd() - in.width(lane) / 2));
+        Pose lineOut = b.outward().right(out.widthAtStart() - out.width(out.count() - 1) / 2);
+        double cross = lineIn.dx() * lineOut.dy() - lineIn.dy() * lineOut.dx();
+        double gx = lineOut.x() - lineIn.x();
+        double gy = lineOut.y() - lineIn.y();
+        double alongIn = (gx * lineOut.dy() - gy * lineOut.dx()) / cross;
+        double alongOut = (gx * lineIn.dy() - gy * lineIn.dx()) / cross;
+        double turned = StrictMath.PI - Math.abs(a.outward().turnTo(b.outward()));
+        double tangent = RADIUS * StrictMath.tan(turned / 2);
+        in.pullBack(lane, Math.max(0, alongIn + tangent - layout.lineOf(in.roadId)));
+        layout.startFurther(out.roadId, alongOut + tangent);
+    }
+
+    static Place.Bypass kind(Draft draft, Place place, Carriageway in, Exits.Exit exit) {
+        String approach = draft.layouts.get(in.to()).approach(in.roadId);
+        return Exits.own(draft, place.bypass(), in.roadId + ">" + exit.to().roadId, approach, exit.turn());
+    }
+
+    static String pointer(String place) {
+        return Fault.child("/network/places", place) + "/bypass";
+    }
+}

@@ -1,0 +1,76 @@
+package org.ulicarro.core.network;
+
+import java.util.Collection;
+import java.util.EnumMap;
+import java.util.List;
+import java.util.Locale;
+import java.util.Map;
+import org.ulicarro.core.base.Fault;
+import org.ulicarro.core.study.NetworkInput;
+import org.ulicarro.core.study.Road;
+import org.ulicarro.core.study.VehicleType;
+
+/** Whether the longest vehicles can make the turns that they are allowed. */
+public final class TurningRoom {
+
+    /**
+     * Least radius of a vehicle's middle line (m): minimum design turning radii less half of a vehicle's width, for the design vehicles
+     * P, SU-9, WB-12 and city bus. Source: AASHTO, A Policy on Geometric Design of Highways and Streets, 7th ed., 2018, table 2-5, centreline
+     * turning radii; of a tram, what new lines are built with at least.
+     */
+    private static final Map<VehicleType, Double> LEAST = new EnumMap<>(Map.of(
+            VehicleType.CAR, 6.40,
+            VehicleType.VAN, 6.40,
+            VehicleType.TRUCK, 11.58,
+            VehicleType.ARTICULATED, 10.97,
+            VehicleType.BUS, 11.52,
+            VehicleType.TRAM, 18.0));
+
+    /** A path this much tighter is still driven, by using the width of the lanes (m). */
+    private static final double SWING = 2.0;
+
+    private TurningRoom() {}
+
+    /**
+     * Warns of turns that are too tight.
+     *
+     * @param types those that drive in the study
+     */
+    public static void check(Network network, NetworkInput input, Collection<VehicleType> types, List<Fault> faults) {
+        for (Movement m : network.movements()) {
+            if (m.isInner()) {
+                continue;
+            }
+            double tightest =
+                    m.paths().stream().mapToDouble(TurningPath::radius).min().orElse(Double.POSITIVE_INFINITY);
+            VehicleType worst = null;
+            for (VehicleType type : types) {
+                boolean may = may(input, network.links().get(m.fromLink()), type)
+                        && may(input, network.links().get(m.toLink()), type);
+                double needs = LEAST.getOrDefault(type, 0.0);
+                if (may && needs - SWING > tightest && (worst == null || needs > LEAST.get(worst))) {
+                    worst = type;
+                }
+            }
+            if (worst != null) {
+                faults.add(Fault.warning(
+                        Fault.child("/network/places", m.place()),
+                        String.format(
+                                Locale.ROOT,
+                                "%s at '%s' turns on a radius of %.1f m, but a %s needs %.1f m; it would run over the kerb or into the"
+                                        + " next lane, which the simulation does not show. Widen corner-radius, or close the road to it",
+                                m.id(),
+                                m.place(),
+                                tightest,
+                                worst.name().toLowerCase(Locale.ROOT),
+                                LEAST.get(worst))));
+            }
+        }
+    }
+
+    private static boolean may(NetworkInput input, Link link, VehicleType type) {
+        Road road = input.roads().get(link.road());
+        boolean listed = road.only().isEmpty() || road.only().contains(type);
+        return listed && !road.closedTo().contains(type);
+    }
+}

@@ -1,0 +1,70 @@
+package org.ulicarro.core.network;
+
+import java.util.ArrayList;
+import java.util.LinkedHashMap;
+import java.util.List;
+import java.util.Map;
+import org.ulicarro.core.study.Place;
+
+/** Makes the network of a finished draft, for the side of the road that people drive on. */
+final class Turnout {
+
+    private Turnout() {}
+
+    static Network network(Draft draft) {
+        Hand hand = draft.hand;
+        if (hand == Hand.RIGHT) {
+            return new Network(
+                    draft.links, draft.lanes, draft.movements, draft.junctions, draft.crossings, draft.markings, true);
+        }
+        List<Lane> lanes = new ArrayList<>();
+        for (Lane lane : draft.lanes) {
+            lanes.add(new Lane(
+                    lane.index(),
+                    lane.link(),
+                    lane.number(),
+                    lane.start(),
+                    lane.end(),
+                    lane.ends(),
+                    lane.speed(),
+                    lane.width(),
+                    hand.arrows(lane.arrows()),
+                    hand.out(lane.line())));
+        }
+        Map<String, Junction> junctions = new LinkedHashMap<>();
+        draft.junctions.forEach((id, j) -> junctions.put(id, turned(hand, j)));
+        List<MarkedCrossing> crossings = new ArrayList<>();
+        for (MarkedCrossing c : draft.crossings) {
+            crossings.add(new MarkedCrossing(
+                    c.id(),
+                    c.place(),
+                    c.road(),
+                    c.kind(),
+                    c.refuge(),
+                    c.width(),
+                    hand.out(c.one()),
+                    c.length(),
+                    c.crossed()));
+        }
+        return new Network(draft.links, lanes, draft.movements, junctions, crossings, draft.markings, false);
+    }
+
+    private static Junction turned(Hand hand, Junction j) {
+        Ring ring = j.ring() == null
+                ? null
+                : new Ring(
+                        -j.ring().x(), j.ring().y(), j.ring().outer(), j.ring().island());
+        Place place = j.place()
+                .movedTo(new org.ulicarro.core.study.Point(
+                        -j.place().at().x(), j.place().at().y()));
+        return new Junction(
+                j.id(),
+                place,
+                j.movements(),
+                j.conflicts(),
+                j.divergences(),
+                j.outline().stream().map(hand::out).toList(),
+                ring,
+                j.minor());
+    }
+}

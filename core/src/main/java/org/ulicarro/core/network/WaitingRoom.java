@@ -1,0 +1,71 @@
+package org.ulicarro.core.network;
+
+import java.util.Map;
+
+/** Sees to it that vehicles that wait at a line are clear of those that drive past it. */
+final class WaitingRoom {
+
+    /** From the middle of a path to the body of a waiting vehicle (m): half of the widest vehicle, and a hand's breadth. */
+    private static final double CLEAR = 1.275 + 0.2;
+
+    /** Half of the width of the widest vehicle that waits (m). */
+    private static final double HALF_BODY = 1.275;
+
+    /** A line is not set back further than this for it (m). */
+    private static final double MOST = 15;
+
+    private WaitingRoom() {}
+
+    /**
+     * Finds lines that paths of other legs come too near to.
+     *
+     * @param further by place and road, how much further back lines stand; what is missing is added
+     * @return whether anything was added
+     */
+    static boolean widen(Draft draft, Map<String, Double> further) {
+        boolean widened = false;
+        for (Link in : draft.links) {
+            Junction junction = draft.junctions.get(in.to());
+            if (in.ring() || !junction.controlled() || junction.isRoundabout()) {
+                continue;
+            }
+            double missing = missing(draft, in, junction);
+            String key = in.to() + " " + in.road();
+            double before = further.getOrDefault(key, 0.0);
+            if (missing > 0.05 && before < MOST && !junction.place().setback().containsKey(in.road())) {
+                further.put(key, Math.min(MOST, before + Math.max(0.5, missing)));
+                widened = true;
+            }
+        }
+        return widened;
+    }
+
+    private static double missing(Draft draft, Link in, Junction junction) {
+        double missing = 0;
+        for (int m : junction.movements()) {
+            Movement movement = draft.movements.get(m);
+            if (movement.fromLink() == in.index()) {
+                continue;
+            }
+            for (TurningPath path : movement.paths()) {
+                Polyline line = draft.lanes.get(path.lane()).line();
+                for (Lane lane : draft.lanesOf(in)) {
+                    if (!lane.ends()) {
+                        missing = Math.max(missing, missing(lane, line));
+                    }
+                }
+            }
+        }
+        return missing;
+    }
+
+    private static double missing(Lane lane, Polyline path) {
+        Pose front = lane.at(lane.end());
+        double least = Double.POSITIVE_INFINITY;
+        for (double side = -1; side <= 1; side++) {
+            Pose corner = front.right(side * HALF_BODY);
+            least = Math.min(least, path.distanceTo(corner.x(), corner.y()));
+        }
+        return CLEAR - least;
+    }
+}

@@ -1,0 +1,27 @@
+package org.ulicarro.core.study;
+
+import org.ulicarro.core.base.Dimension;
+
+/**
+ * A detector in one lane.
+ *
+ * @param lane counted from the left, 1 first
+ * @param beforeEnd from its downstream edge to the stop line (m), or null
+ * @param at of its upstream edge from the start of the link (m), or null
+ * @param length along the lane (m)
+ */
+public record Detector(
+        @Required @About("The road and direction it lies in: quay-2 ahead.")
+        LinkName road,
+
+        @Usual("1") @About("Its lane, counted from the left.")
+        int lane,
+
+        @Key("before-end") @Unit(Dimension.LENGTH) @About("From its downstream edge to the stop line.")
+        Double beforeEnd,
+
+        @Unit(Dimension.LENGTH) @About("Instead: from the start of the road to its upstream edge.")
+        Double at,
+
+        @Usual("2 m") @Unit(Dimension.LENGTH) @About("Its length.")
+        double length) {}

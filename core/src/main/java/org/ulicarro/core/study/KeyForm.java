@@ -1,0 +1,24 @@
+package org.ulicarro.core.study;
+
+import java.lang.annotation.ElementType;
+import java.lang.annotation.Retention;
+import java.lang.annotation.RetentionPolicy;
+import java.lang.annotation.Target;
+
+/** What the keys of a map look like, where they are no plain ids. */
+@Retention(RetentionPolicy.RUNTIME)
+@Target({ElementType.FIELD, ElementType.METHOD, ElementType.PARAMETER})
+public @interface KeyForm {
+
+    /** Ids that may carry the id of a place before a dot: {@code market.eb}. */
+    String DOTTED = "^[A-Za-z0-9_-]+(\\.[A-Za-z0-9_-]+)*$";
+
+    /** Movements: {@code EBL} or {@code quay-1>mill}. */
+    String MOVEMENT = "^[A-Za-z0-9_-]+(>[A-Za-z0-9_-]+)?$";
+
+    /** Lane numbers from the left. */
+    String LANE = "^[1-9][0-9]?$";
+
+    /** The pattern that each key meets. */
+    String value();
+}

@@ -1,0 +1,38 @@
+package org.ulicarro.core.study;
+
+import java.util.List;
+import java.util.Map;
+import org.ulicarro.core.base.Dimension;
+
+/**
+ * What somebody wants otherwise than derived for one movement.
+ *
+ * @param turn its class, where the angle says another one
+ * @param speed on its path (m/s)
+ * @param radius that its speed is derived from (m)
+ * @param yieldsTo movements it gives way to
+ * @param lanes explicit pairs, from lane to lane, each from the left
+ * @param closed nobody may make this movement
+ */
+public record MovementInput(
+        @About("left, through, right or uturn, where the angle says another one.")
+        Turn turn,
+
+        @Unit(Dimension.LENGTH) @About("Radius that its speed is derived from.")
+        Double radius,
+
+        @Unit(Dimension.SPEED) @About("Speed on its path.") Double speed,
+
+        @Key("yields-to") @About("Movements it gives way to.")
+        List<String> yieldsTo,
+
+        @KeyForm(KeyForm.LANE) @About("Explicit pairs, from lane to lane, each counted from the left: {1: 2}.")
+        Map<String, Integer> lanes,
+
+        @About("Nobody may make this movement.") boolean closed) {
+
+    public MovementInput {
+        yieldsTo = yieldsTo == null ? List.of() : List.copyOf(yieldsTo);
+        lanes = InOrder.map(lanes);
+    }
+}

@@ -1,0 +1,28 @@
+package org.ulicarro.core.study;
+
+import org.ulicarro.core.base.Dimension;
+
+/**
+ * A stop of buses or trams.
+ *
+ * @param at where its stretch begins, from the start of the link (m)
+ * @param length of the stretch (m)
+ */
+public record Stop(
+        @Required @About("The road and direction it lies on: quay-2 ahead.")
+        LinkName road,
+
+        @Required @Unit(Dimension.LENGTH) @About("From the start of the road to where the stop begins.")
+        double at,
+
+        @Usual("20 m") @Unit(Dimension.LENGTH) @About("Its length.")
+        double length,
+
+        @Usual("kerb") @About("kerb: in the lane; layby: out of it.")
+        Kind kind) {
+
+    public enum Kind {
+        KERB,
+        LAYBY
+    }
+}
