@@ -9,6 +9,9 @@ enum Commands {
     DEMO("demo", "Write the demo study, check it, run it and show what comes out", DemoCommand::new),
     NEW("new", "Write a study to start from", NewCommand::new),
     CHECK("check", "List every error and warning of a study, each with its place in the file", CheckCommand::new),
+    SHOW("show", "Print what was derived: lanes, movements, conflicts, intergreens …", ShowCommand::new),
+    SET("set", "Change single values of a study, keeping comments and layout", SetCommand::new),
+    SCHEMA("schema", "Print the JSON Schema of a study, for editors", SchemaCommand::new),
     DRAW("draw", "Draw the plan to scale as SVG or PNG", DrawCommand::new),
     RUN("run", "Run replications in parallel and keep the results in a run folder", RunCommand::new),
     RESULTS("results", "Print the tables of a run", ResultsCommand::new);

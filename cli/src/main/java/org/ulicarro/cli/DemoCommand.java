@@ -52,7 +52,7 @@ final class DemoCommand implements Callable<Integer> {
         LoadedStudy study = StudyFolder.read(folder, List.of());
         LoadedStudy.Compiled compiled = study.compile(null);
         Path plan = folder.resolve("plan.svg");
-        PlanDrawing drawing = new PlanDrawing(compiled.model(), null, null);
+        PlanDrawing drawing = new PlanDrawing(compiled.model(), null, 0, null);
         DrawingFile.write(
                 plan,
                 DrawCommand.WIDTH,

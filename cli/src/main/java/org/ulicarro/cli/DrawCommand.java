@@ -5,7 +5,10 @@ import java.nio.file.Path;
 import java.util.concurrent.Callable;
 import org.ulicarro.core.base.Names;
 import org.ulicarro.core.run.Model;
+import org.ulicarro.files.AerialPicture;
+import org.ulicarro.files.LoadedStudy;
 import org.ulicarro.files.StudyProblem;
+import org.ulicarro.report.Backdrop;
 import org.ulicarro.report.DrawingFile;
 import org.ulicarro.report.PlanDrawing;
 import picocli.CommandLine.Command;
@@ -46,6 +49,9 @@ final class DrawCommand implements Callable<Integer> {
     @Option(names = "--place", paramLabel = "PLACE", description = "draw this place large")
     private String place;
 
+    @Option(names = "--reach", paramLabel = "METRES", description = "with --place: show that much each way of it")
+    private Double reach;
+
     @Spec
     private CommandSpec spec;
 
@@ -55,7 +61,8 @@ final class DrawCommand implements Callable<Integer> {
             throw new ParameterException(
                     spec.commandLine(), "'" + output + "' ends in neither .svg nor .png, which is what can be drawn");
         }
-        Model model = study.read(alternative).compile(study.period).model();
+        LoadedStudy loaded = study.read(alternative);
+        Model model = loaded.compile(study.period).model();
         if (place != null && !model.network().junctions().containsKey(place)) {
             throw new ParameterException(
                     spec.commandLine(),
@@ -63,9 +70,24 @@ final class DrawCommand implements Callable<Integer> {
                             + Names.suggestion(
                                     place, model.network().junctions().keySet()));
         }
-        PlanDrawing plan = new PlanDrawing(model, place, null);
+        if (reach != null && (place == null || !(reach > 0 && reach <= 100_000))) {
+            throw new ParameterException(
+                    spec.commandLine(), "--reach takes the metres to show each way of a --place, such as 300");
+        }
+        PlanDrawing plan = new PlanDrawing(model, place, reach == null ? 0 : reach, backdrop(loaded));
         DrawingFile.write(output, WIDTH, HEIGHT, g -> plan.draw(g, WIDTH, HEIGHT));
         spec.commandLine().getOut().println("wrote " + output);
         return Exit.DONE;
+    }
+
+    /** The picture under the plan; a plan without it is better than none. */
+    private Backdrop backdrop(LoadedStudy loaded) {
+        try {
+            AerialPicture picture = loaded.backdrop();
+            return picture == null ? null : new Backdrop(picture.image(), picture.toPlan());
+        } catch (IOException e) {
+            spec.commandLine().getErr().println("warning: " + e.getMessage() + "; the plan is drawn without it");
+            return null;
+        }
     }
 }

@@ -8,6 +8,7 @@ import java.util.List;
 final class TextTable {
 
     private final int headings;
+    private boolean[] left = {true};
     private final List<String[]> rows = new ArrayList<>();
 
     /**
@@ -17,6 +18,11 @@ final class TextTable {
      */
     TextTable(int headings) {
         this.headings = headings;
+    }
+
+    /** Which columns hold words, which are set to the left. */
+    void alignLeft(boolean... columns) {
+        left = columns;
     }
 
     void add(String... cells) {
@@ -39,7 +45,8 @@ final class TextTable {
             for (int c = 0; c < rows.get(r).length; c++) {
                 String cell = rows.get(r)[c];
                 String padding = " ".repeat(width[c] - cell.length());
-                line.append(c == 0 ? "" : "  ").append(c == 0 ? cell + padding : padding + cell);
+                boolean words = c < left.length && left[c];
+                line.append(c == 0 ? "" : "  ").append(words ? cell + padding : padding + cell);
             }
             out.println(line.toString().stripTrailing());
             if (r == headings - 1) {

@@ -1,10 +1,5 @@
 package org.ulicarro.files;
 
-import java.io.IOException;
-import java.nio.charset.StandardCharsets;
-import java.nio.file.AccessDeniedException;
-import java.nio.file.Files;
-import java.nio.file.NoSuchFileException;
 import java.nio.file.Path;
 import java.util.ArrayList;
 import java.util.List;
@@ -14,12 +9,7 @@ import java.util.regex.Pattern;
 import org.ulicarro.core.base.Fault;
 import org.ulicarro.core.base.Names;
 import org.ulicarro.core.study.Count;
-import tools.jackson.core.JacksonException;
-import tools.jackson.core.JsonParser;
-import tools.jackson.core.JsonToken;
-import tools.jackson.core.TokenStreamLocation;
-import tools.jackson.dataformat.csv.CsvMapper;
-import tools.jackson.dataformat.csv.CsvReadFeature;
+import org.ulicarro.files.CsvFile.Cell;
 
 /**
  * Reads turning counts from CSV, long ({@code place,movement,from,to,vehicles}) or wide as count sheets come ({@code
@@ -27,12 +17,9 @@ import tools.jackson.dataformat.csv.CsvReadFeature;
  */
 final class CountTable {
 
-    private static final long LARGEST = 64L * 1024 * 1024;
     private static final List<String> LONG = List.of("place", "movement", "from", "to", "vehicles");
     private static final List<String> WIDE = List.of("place", "from", "to");
     private static final Pattern MOVEMENT = Pattern.compile("[A-Z0-9-]{1,8}[LTRU]|[A-Za-z0-9_-]+>[A-Za-z0-9_-]+");
-
-    private record Cell(String text, Spot spot) {}
 
     private final String name;
     private final String origin;
@@ -58,72 +45,14 @@ final class CountTable {
      */
     static List<Count> read(Path path, String name, String origin, Map<String, Spot> spots, List<Message> faults) {
         CountTable table = new CountTable(name, origin, spots, faults);
-        try {
-            if (Files.size(path) > LARGEST) {
-                table.fail(new Spot(name, 1, 1), "this table is larger than 64 MB");
-            } else {
-                table.read(table.rows(text(path)));
-            }
-        } catch (NoSuchFileException e) {
-            table.fail(new Spot(name, 1, 1), "this file does not exist");
-        } catch (AccessDeniedException e) {
-            table.fail(new Spot(name, 1, 1), "this file must not be read: permission denied");
-        } catch (IOException e) {
-            table.fail(new Spot(name, 1, 1), "this file cannot be read: " + e.getMessage());
+        List<List<Cell>> rows = CsvFile.read(path, name, faults);
+        if (!rows.isEmpty()) {
+            table.read(rows);
         }
         return table.counts;
     }
 
-    private static String text(Path path) throws IOException {
-        String text = new String(Files.readAllBytes(path), StandardCharsets.UTF_8);
-        return text.startsWith("\uFEFF") ? text.substring(1) : text;
-    }
-
-    private List<List<Cell>> rows(String text) {
-        List<List<Cell>> rows = new ArrayList<>();
-        if (text.indexOf('\0') >= 0 || text.indexOf('\uFFFD') >= 0) {
-            fail(new Spot(name, 1, 1), "this is no text in UTF-8; is it a CSV file?");
-            return rows;
-        }
-        if (text.isBlank()) {
-            return rows;
-        }
-        CsvMapper mapper = CsvMapper.builder()
-                .enable(CsvReadFeature.WRAP_AS_ARRAY)
-                .enable(CsvReadFeature.TRIM_SPACES)
-                .enable(CsvReadFeature.SKIP_EMPTY_LINES)
-                .build();
-        try (JsonParser parser = mapper.createParser(text)) {
-            List<Cell> row = null;
-            for (JsonToken token = parser.nextToken(); token != null; token = parser.nextToken()) {
-                TokenStreamLocation at = parser.currentTokenLocation();
-                if (token == JsonToken.START_ARRAY) {
-                    row = new ArrayList<>();
-                } else if (token == JsonToken.END_ARRAY && row != null) {
-                    rows.add(row);
-                    row = null;
-                } else if (row != null) {
-                    row.add(new Cell(parser.getString(), new Spot(name, at.getLineNr(), at.getColumnNr())));
-                }
-            }
-        } catch (JacksonException e) {
-            TokenStreamLocation at = e.getLocation();
-            int line = at == null ? 1 : Math.max(1, at.getLineNr());
-            fail(
-                    new Spot(name, line, 1),
-                    "this line is no CSV: "
-                            + e.getOriginalMessage().lines().findFirst().orElse(""));
-        }
-        return rows;
-    }
-
     private void read(List<List<Cell>> rows) {
-        if (rows.isEmpty()) {
-            if (faults.stream().noneMatch(f -> f.spot().file().equals(name))) {
-                fail(new Spot(name, 1, 1), "this table is empty");
-            }
-            return;
-        }
         List<Cell> header = rows.get(0);
         List<String> columns = header.stream().map(Cell::text).toList();
         boolean wide = !columns.contains("movement")

@@ -1,5 +1,7 @@
 package org.ulicarro.files;
 
+import java.io.IOException;
+import java.nio.file.Files;
 import java.nio.file.Path;
 import java.util.ArrayList;
 import java.util.List;
@@ -8,6 +10,7 @@ import org.ulicarro.core.base.Fault;
 import org.ulicarro.core.base.Names;
 import org.ulicarro.core.run.Model;
 import org.ulicarro.core.study.Count;
+import org.ulicarro.core.study.NetworkInput;
 import org.ulicarro.core.study.Study;
 import tools.jackson.databind.node.ObjectNode;
 
@@ -58,6 +61,37 @@ public final class LoadedStudy {
         return counts;
     }
 
+    /** Where the plan lies on the map, or null when the study does not say. */
+    public GeoReference georeference() {
+        return GeoReference.of(study.network(), new ArrayList<>());
+    }
+
+    /**
+     * The picture under the plan, or null when there is none.
+     *
+     * @throws IOException with words for the user when it cannot be used
+     */
+    public AerialPicture backdrop() throws IOException {
+        NetworkInput.Backdrop backdrop = study.network().backdrop();
+        if (backdrop == null) {
+            return null;
+        }
+        Path root = folder.toRealPath();
+        return AerialPicture.read(
+                inside(root, backdrop.image()),
+                backdrop.image(),
+                inside(root, backdrop.worldFile()),
+                backdrop.worldFile());
+    }
+
+    private static Path inside(Path root, String name) throws IOException {
+        Path path = root.resolve(name).normalize();
+        if (!Files.exists(path) || !path.toRealPath().startsWith(root)) {
+            throw new IOException(name + ": there is no such file in the study's folder");
+        }
+        return path;
+    }
+
     /** A compiled study with the warnings that came up. */
     public record Compiled(Model model, List<Message> warnings) {}
 
@@ -78,11 +112,26 @@ public final class LoadedStudy {
             throw new StudyProblem(messages(faults));
         }
         Model model = Model.compile(study, counts, chosen, faults);
+        if (model != null) {
+            GeoReference.of(study.network(), faults);
+            checkBackdrop(faults);
+        }
         List<Message> messages = messages(faults);
         if (model == null) {
             throw new StudyProblem(messages);
         }
         return new Compiled(model, messages);
+    }
+
+    private void checkBackdrop(List<Fault> faults) {
+        NetworkInput.Backdrop backdrop = study.network().backdrop();
+        try {
+            for (String name : backdrop == null ? List.<String>of() : List.of(backdrop.image(), backdrop.worldFile())) {
+                inside(folder.toRealPath(), name);
+            }
+        } catch (IOException | java.nio.file.InvalidPathException e) {
+            faults.add(Fault.warning("/network/backdrop", e.getMessage() + "; plans are drawn without it"));
+        }
     }
 
     private List<Message> messages(List<Fault> faults) {
@@ -92,7 +141,19 @@ public final class LoadedStudy {
     }
 
     private Spot spot(String pointer) {
-        Spot cell = cellSpots.get(pointer);
-        return cell != null ? cell : tree.spot(pointer);
+        return spot(pointer, cellSpots, tree);
+    }
+
+    /** The row of a table that a pointer is about, or the place in the tree. */
+    static Spot spot(String pointer, Map<String, Spot> cells, LocatedTree tree) {
+        for (String at = pointer;
+                !at.isEmpty() && tree.root.at(at).isMissingNode();
+                at = at.substring(0, at.lastIndexOf('/'))) {
+            Spot cell = cells.get(at);
+            if (cell != null) {
+                return cell;
+            }
+        }
+        return tree.spot(pointer);
     }
 }

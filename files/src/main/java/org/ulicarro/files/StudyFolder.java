@@ -11,6 +11,7 @@ import java.util.stream.Stream;
 import org.ulicarro.core.base.Fault;
 import org.ulicarro.core.base.Names;
 import org.ulicarro.core.study.Count;
+import org.ulicarro.core.study.NetworkInput;
 import org.ulicarro.core.study.Study;
 import org.ulicarro.core.study.StudyRules;
 import tools.jackson.databind.JsonNode;
@@ -22,11 +23,13 @@ public final class StudyFolder {
     private static final String ALTERNATIVES = "alternatives";
 
     private final Path folder;
+    private final Map<String, String> drafts; // file to a text that stands for what is in it
     private final List<Message> faults = new ArrayList<>();
     private boolean allFilesRead = true;
 
-    private StudyFolder(Path folder) {
+    private StudyFolder(Path folder, Map<String, String> drafts) {
         this.folder = folder;
+        this.drafts = drafts;
     }
 
     /**
@@ -37,7 +40,17 @@ public final class StudyFolder {
      * @throws StudyProblem with everything that is wrong with the form of the files
      */
     public static LoadedStudy read(Path folder, List<String> alternatives) throws StudyProblem {
-        return new StudyFolder(folder).read(alternatives);
+        return read(folder, alternatives, Map.of());
+    }
+
+    /** The same as it would be with other texts in some of its files. */
+    static LoadedStudy read(Path folder, List<String> alternatives, Map<String, String> drafts) throws StudyProblem {
+        return new StudyFolder(folder, drafts).read(alternatives);
+    }
+
+    private LocatedTree yaml(Path path, String name) {
+        String draft = drafts.get(name);
+        return draft == null ? YamlFile.read(path, name) : YamlFile.parse(draft, name);
     }
 
     private LoadedStudy read(List<String> alternatives) throws StudyProblem {
@@ -48,7 +61,7 @@ public final class StudyFolder {
                     : "there is no such study folder";
             throw new StudyProblem(List.of(new Message(Fault.Severity.ERROR, new Spot(folder.toString(), 1, 1), text)));
         }
-        LocatedTree tree = YamlFile.read(main, MAIN_FILE);
+        LocatedTree tree = yaml(main, MAIN_FILE);
         if (tree.root == null) {
             throw new StudyProblem(tree.faults);
         }
@@ -63,12 +76,12 @@ public final class StudyFolder {
         schema.complete(tree);
         StandIns standIns = new StandIns(schema, tree.root);
         faults.addAll(new SchemaCheck(schema).check(tree, standIns, allFilesRead));
-        Study study = StudyBinder.bind(tree.root);
         Map<String, Spot> spots = new HashMap<>();
+        Study study = withTables(StudyBinder.bind(tree.root), tree, spots);
         List<Count> counts = new ArrayList<>();
         study.demand().volumes().forEach((id, file) -> readCounts(id, file, tree, spots, counts));
         if (!faults.isEmpty()) {
-            addRuleFaults(study, tree, standIns);
+            addRuleFaults(study, tree, standIns, spots);
             throw new StudyProblem(Message.sorted(faults));
         }
         String name = alternatives.isEmpty() ? "base" : String.join("+", alternatives);
@@ -76,14 +89,41 @@ public final class StudyFolder {
     }
 
     /** What is wrong between values, too, so that a person need not come back for it. */
-    private void addRuleFaults(Study study, LocatedTree tree, StandIns standIns) {
+    private void addRuleFaults(Study study, LocatedTree tree, StandIns standIns, Map<String, Spot> spots) {
         List<Fault> found = new ArrayList<>();
         StudyRules.check(study, found);
         for (Fault fault : found) {
             if (!standIns.mayCause(fault)) {
-                faults.add(new Message(fault.severity(), tree.spot(fault.pointer()), fault.message()));
+                faults.add(
+                        new Message(fault.severity(), LoadedStudy.spot(fault.pointer(), spots, tree), fault.message()));
             }
         }
+    }
+
+    private Study withTables(Study study, LocatedTree tree, Map<String, Spot> spots) {
+        NetworkInput.Tables tables = study.network().tables();
+        if (tables == null) {
+            return study;
+        }
+        Path places = table(tables.places(), "/network/tables/places", tree);
+        Path roads = table(tables.roads(), "/network/tables/roads", tree);
+        return study.withNetwork(NetworkTables.read(study.network(), places, roads, spots, faults));
+    }
+
+    /** Where a table of the study lies, or null, with the reason among the faults. */
+    private Path table(String file, String pointer, LocatedTree tree) {
+        if (file == null || file.isEmpty()) {
+            return null;
+        }
+        Path path = inside(file);
+        if (path == null) {
+            faults.add(outside(tree.spot(pointer), file));
+        } else if (!Files.exists(path)) {
+            faults.add(new Message(
+                    Fault.Severity.ERROR, tree.spot(pointer), "there is no file '" + file + "' in the study's folder"));
+            return null;
+        }
+        return path;
     }
 
     private void joinFile(LocatedTree tree, JsonNode written) {
@@ -93,7 +133,7 @@ public final class StudyFolder {
             allFilesRead = false;
             faults.add(outside(tree.spot("/files"), name));
         } else {
-            LocatedTree file = YamlFile.read(path, name);
+            LocatedTree file = yaml(path, name);
             allFilesRead &= file.root != null;
             tree.join(file);
         }
@@ -101,16 +141,8 @@ public final class StudyFolder {
 
     private void readCounts(String id, String file, LocatedTree tree, Map<String, Spot> spots, List<Count> counts) {
         String pointer = Fault.child("/demand/volumes", id);
-        Path path = inside(file);
-        if (file.isEmpty()) {
-            return; // said already
-        }
-        if (path == null) {
-            faults.add(outside(tree.spot(pointer), file));
-        } else if (!Files.exists(path)) {
-            faults.add(new Message(
-                    Fault.Severity.ERROR, tree.spot(pointer), "there is no file '" + file + "' in the study's folder"));
-        } else {
+        Path path = table(file, pointer, tree);
+        if (path != null) {
             counts.addAll(CountTable.read(path, file, pointer, spots, faults));
         }
     }
@@ -118,14 +150,15 @@ public final class StudyFolder {
     private void patch(LocatedTree tree, String alternative) {
         boolean isName = alternative.matches("[A-Za-z0-9_-]+");
         Path path = isName ? inside(ALTERNATIVES + "/" + alternative + ".yaml") : null;
-        if (path == null || !Files.exists(path)) {
+        String name = ALTERNATIVES + "/" + alternative + ".yaml";
+        if (path == null || !Files.exists(path) && !drafts.containsKey(name)) {
             faults.add(new Message(
                     Fault.Severity.ERROR,
                     new Spot(ALTERNATIVES + "/" + alternative + ".yaml", 1, 1),
                     "there is no alternative '" + alternative + "'."
                             + Names.suggestion(alternative, alternatives(folder))));
         } else {
-            tree.patch(YamlFile.read(path, ALTERNATIVES + "/" + alternative + ".yaml"));
+            tree.patch(yaml(path, name));
         }
     }
 

@@ -62,6 +62,13 @@ final class YamlFile {
         return tree;
     }
 
+    /** The same of a text that is in no file yet. */
+    static LocatedTree parse(String text, String name) {
+        LocatedTree tree = new LocatedTree(name);
+        new YamlFile(name, tree).compose(text);
+        return tree;
+    }
+
     private void read(Path path) {
         try {
             if (Files.size(path) > LARGEST) {

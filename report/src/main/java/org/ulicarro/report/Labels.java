@@ -45,6 +45,7 @@ final class Labels {
     private final Camera camera;
     private final Rectangle2D page;
     private final List<Area> taken = new ArrayList<>();
+    private final List<Shape> roads = new ArrayList<>(); // what names must not hide
 
     Labels(Model model, String place, Camera camera, Rectangle2D page) {
         this.model = model;
@@ -55,6 +56,9 @@ final class Labels {
     }
 
     void draw(Graphics2D g) {
+        if (place != null) {
+            keepOffTheRoad();
+        }
         if (place == null) {
             network.junctions().values().forEach(junction -> namePlace(g, junction));
         }
@@ -83,11 +87,11 @@ final class Labels {
         }
         List<Lane> lanes = network.lanesOf(link);
         double side = network.keepsRight() ? 1 : -1;
-        double[] tries = place == null
-                ? new double[] {0.42, 0.6, 0.3, 0.75}
-                : new double[] {link.to().equals(place) ? 1 : 0};
-        for (double share : tries) {
-            double from = place == null ? link.length() * share : share == 1 ? link.length() - 20 : 20;
+        double[] tries = place == null ? new double[] {0.42, 0.6, 0.3, 0.75} : new double[] {20, 30, 42, 55};
+        for (double shareOrMetres : tries) {
+            double from = place == null
+                    ? link.length() * shareOrMetres
+                    : link.to().equals(place) ? link.length() - shareOrMetres : shareOrMetres;
             Lane outer = outermost(lanes, from);
             Pose pose = outer.at(Math.max(outer.start(), Math.min(outer.end(), from)));
             Pose beside = pose.right(side * (outer.width() / 2 + 12 / camera.scale()));
@@ -98,6 +102,16 @@ final class Labels {
             Point2D at = camera.point(beside.x(), beside.y());
             if (label(g, at, angle, name == null ? link.road() : name, Looks.plain(13), Looks.INK)) {
                 return;
+            }
+        }
+    }
+
+    /** On a large plan, names stay off the asphalt. */
+    private void keepOffTheRoad() {
+        for (Lane lane : network.lanes()) {
+            Shape surface = camera.transform().createTransformedShape(Shapes.surface(lane));
+            if (surface.intersects(page)) {
+                roads.add(surface);
             }
         }
     }
@@ -230,7 +244,8 @@ final class Labels {
         AffineTransform into = AffineTransform.getTranslateInstance(at.getX(), at.getY());
         into.rotate(angle);
         Rectangle2D box = new Rectangle2D.Double(-w / 2 - 3, -9, w + 6, 18);
-        if (!take(into.createTransformedShape(box))) {
+        Shape turned = into.createTransformedShape(box);
+        if (hidesRoad(turned) || !take(turned)) {
             return false;
         }
         AffineTransform before = g.getTransform();
@@ -241,6 +256,19 @@ final class Labels {
         g.drawString(text, (float) (-w / 2), 4.5f);
         g.setTransform(before);
         return true;
+    }
+
+    private boolean hidesRoad(Shape box) {
+        for (Shape road : roads) {
+            if (road.intersects(box.getBounds2D())) {
+                Area both = new Area(box);
+                both.intersect(new Area(road));
+                if (!both.isEmpty()) {
+                    return true;
+                }
+            }
+        }
+        return false;
     }
 
     private boolean take(Shape box) {

@@ -10,7 +10,9 @@ import java.util.HashSet;
 import java.util.List;
 import java.util.Map;
 import java.util.Set;
+import java.util.TreeMap;
 import org.ulicarro.core.network.EntryRule;
+import org.ulicarro.core.network.Junction;
 import org.ulicarro.core.network.Lane;
 import org.ulicarro.core.network.Link;
 import org.ulicarro.core.network.MarkedCrossing;
@@ -18,6 +20,7 @@ import org.ulicarro.core.network.Marking;
 import org.ulicarro.core.network.Movement;
 import org.ulicarro.core.network.Network;
 import org.ulicarro.core.network.Pose;
+import org.ulicarro.core.network.TurningPath;
 import org.ulicarro.core.run.Model;
 import org.ulicarro.core.study.Crossing;
 import org.ulicarro.core.study.Direction;
@@ -31,6 +34,9 @@ final class Paint {
 
     private static final double ROOM_FOR_BARS = 1.2;
 
+    /** A crossing this near to the line pushes arrows back (m). */
+    private static final double NEAR_LINE = 12;
+
     private final Model model;
     private final Network network;
     private final double scale;
@@ -38,6 +44,8 @@ final class Paint {
     private final double inner; // to the driver's side of the middle of the road: -1 left, +1 right
     private final Set<String> twoWay = new HashSet<>();
     private final Map<Integer, List<Marking>> unbroken = new HashMap<>(); // lane -> stretches nobody changes on
+
+    private final Map<Integer, Double> beforeCrossing = new HashMap<>(); // lane -> where a crossing near its end begins
 
     Paint(Model model, double scale) {
         this.model = model;
@@ -50,6 +58,14 @@ final class Paint {
                 twoWay.add(id);
             }
         });
+        for (MarkedCrossing crossing : network.crossings()) {
+            for (MarkedCrossing.Crossed crossed : crossing.crossed()) {
+                Lane lane = network.lanes().get(crossed.lane());
+                if (lane.end() - crossed.to() < NEAR_LINE) {
+                    beforeCrossing.put(lane.index(), crossed.from());
+                }
+            }
+        }
         for (Marking marking : network.markings()) {
             if (marking.kind() == Marking.Kind.NO_CHANGING) {
                 unbroken.computeIfAbsent(marking.lane(), none -> new java.util.ArrayList<>())
@@ -64,12 +80,14 @@ final class Paint {
             List<Lane> lanes = network.lanesOf(link);
             for (int i = 0; i < lanes.size(); i++) {
                 drawLines(g, link, lanes, i);
-                drawArrows(g, lanes.get(i));
+                drawArrows(g, link, lanes.get(i));
             }
             if (!link.ring()) {
                 drawWaitingLines(g, link, lanes);
             }
         }
+        network.movements().stream().filter(Movement::isInner).forEach(m -> drawRingLine(g, m));
+        network.junctions().values().stream().filter(j -> !j.controlled()).forEach(j -> drawThroughLines(g, j));
         network.crossings().forEach(crossing -> drawCrossing(g, crossing));
         network.markings().forEach(marking -> drawMarking(g, marking));
     }
@@ -119,17 +137,50 @@ final class Paint {
         }
     }
 
+    /** Between two lanes that both stay on a ring. */
+    private void drawRingLine(Graphics2D g, Movement movement) {
+        if (!network.links().get(movement.toLink()).ring()) {
+            return;
+        }
+        g.setColor(Looks.PAINT);
+        g.setStroke(dashes(1.5f, 3));
+        for (int i = 1; i < movement.paths().size(); i++) {
+            Lane outer = network.lanes().get(movement.paths().get(i).lane());
+            g.draw(Shapes.beside(outer, inner * outer.width() / 2, 0, outer.end()));
+        }
+    }
+
+    /** Where nobody gives way, lane lines run on beside paths that end in neighbouring lanes. */
+    private void drawThroughLines(Graphics2D g, Junction junction) {
+        Map<Integer, TurningPath> byTarget = new TreeMap<>();
+        for (int m : junction.movements()) {
+            network.movements().get(m).paths().forEach(path -> byTarget.put(path.toLane(), path));
+        }
+        g.setColor(Looks.PAINT);
+        g.setStroke(dashes(3, 6));
+        for (TurningPath path : byTarget.values()) {
+            Lane target = network.lanes().get(path.toLane());
+            TurningPath beside = byTarget.get(path.toLane() - 1);
+            if (beside != null && network.lanes().get(beside.toLane()).link() == target.link()) {
+                Lane lane = network.lanes().get(path.lane());
+                g.draw(Shapes.beside(lane, inner * lane.width() / 2, 0, lane.end()));
+            }
+        }
+    }
+
     private BasicStroke dashes(float on, float off) {
         return new BasicStroke(thin, BasicStroke.CAP_BUTT, BasicStroke.JOIN_ROUND, 1, new float[] {on, off}, 0);
     }
 
-    private void drawArrows(Graphics2D g, Lane lane) {
-        if (lane.arrows() == null || lane.arrows().toString().isEmpty() || scale < ROOM_FOR_ARROWS) {
+    private void drawArrows(Graphics2D g, Link link, Lane lane) {
+        boolean choice = network.movementsFrom(link.index()).size() > 1; // nobody paints an arrow where there is none
+        if (!choice || lane.arrows() == null || lane.arrows().toString().isEmpty() || scale < ROOM_FOR_ARROWS) {
             return;
         }
         g.setColor(Looks.PAINT);
         double size = scale > 3 ? 1 : 1.5;
-        Pose tip = lane.at(Math.max(lane.start() + 5.5, lane.end() - 5));
+        double before = Math.min(lane.end() - 5, beforeCrossing.getOrDefault(lane.index(), lane.end()) - 2);
+        Pose tip = lane.at(Math.max(lane.start() + 5.5, before));
         AffineTransform enlarge = AffineTransform.getTranslateInstance(tip.x(), tip.y());
         enlarge.scale(size, size);
         enlarge.translate(-tip.x(), -tip.y());
@@ -140,8 +191,7 @@ final class Paint {
     private void drawWaitingLines(Graphics2D g, Link link, List<Lane> lanes) {
         Map<Integer, EntryRule> rules = new HashMap<>();
         for (Movement m : network.movementsFrom(link.index())) {
-            boolean inside = m.bypass() && !network.junctions().get(m.place()).isRoundabout();
-            if (inside) {
+            if (m.bypass()) {
                 m.paths().forEach(path -> drawSlipYield(g, m, network.lanes().get(path.lane())));
             } else {
                 m.paths().forEach(path -> rules.merge(path.fromLane(), m.rule(), (a, b) -> a.compareTo(b) > 0 ? a : b));

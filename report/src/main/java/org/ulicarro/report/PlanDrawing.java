@@ -25,6 +25,8 @@ public final class PlanDrawing {
     /** Shown of the legs beyond the lines of a place (m). */
     private static final double BEYOND_LINES = 30;
 
+    private final double reach; // m around the place, 0 for what its area needs
+
     private final Model model;
     private final Network network;
     private final String place;
@@ -34,9 +36,11 @@ public final class PlanDrawing {
      * A plan.
      *
      * @param place id of the place to draw large, or null for all of the network
+     * @param reach how much to show each way of that place (m), 0 for its area and a piece of its legs
      * @param backdrop what lies faintly under it, or null
      */
-    public PlanDrawing(Model model, String place, Backdrop backdrop) {
+    public PlanDrawing(Model model, String place, double reach, Backdrop backdrop) {
+        this.reach = reach;
         this.model = model;
         network = model.network();
         this.place = place;
@@ -83,6 +87,9 @@ public final class PlanDrawing {
     private Rectangle2D around(Junction junction) {
         var at = junction.place().at();
         Rectangle2D bounds = new Rectangle2D.Double(at.x(), at.y(), 0, 0);
+        if (reach > 0) {
+            return grown(bounds, reach);
+        }
         for (int m : junction.movements()) {
             for (var path : network.movements().get(m).paths()) {
                 bounds = bounds.createUnion(

@@ -60,6 +60,26 @@ final class Shapes {
         return path;
     }
 
+    /** A lane's surface whose half width goes from one value to another. */
+    static Path2D tapered(Lane lane, double halfAtStart, double halfAtEnd) {
+        Path2D path = new Path2D.Double();
+        int n = lane.line().size();
+        for (int i = 0; i < 2 * n; i++) {
+            boolean back = i >= n;
+            double along = lane.line().along(back ? 2 * n - 1 - i : i);
+            double share = along / lane.line().length();
+            double half = halfAtStart + (halfAtEnd - halfAtStart) * share;
+            Pose pose = lane.line().at(along).right(back ? half : -half);
+            if (i == 0) {
+                path.moveTo(pose.x(), pose.y());
+            } else {
+                path.lineTo(pose.x(), pose.y());
+            }
+        }
+        path.closePath();
+        return path;
+    }
+
     /** The same line from its other end. */
     static Path2D reversed(Path2D line) {
         java.util.ArrayDeque<double[]> points = new java.util.ArrayDeque<>();

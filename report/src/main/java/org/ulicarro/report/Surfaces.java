@@ -6,13 +6,16 @@ import java.awt.Shape;
 import java.awt.geom.Ellipse2D;
 import java.awt.geom.Path2D;
 import java.util.HashMap;
+import java.util.List;
 import java.util.Map;
 import org.ulicarro.core.network.Junction;
 import org.ulicarro.core.network.Lane;
 import org.ulicarro.core.network.Link;
 import org.ulicarro.core.network.Marking;
+import org.ulicarro.core.network.Movement;
 import org.ulicarro.core.network.Network;
 import org.ulicarro.core.network.Ring;
+import org.ulicarro.core.network.TurningPath;
 
 /** Asphalt with its kerbs: lanes, the areas of junctions, rings, lay-bys. */
 final class Surfaces {
@@ -60,10 +63,14 @@ final class Surfaces {
                 g.draw(surface);
             }
         }
-        for (Lane lane : network.lanes()) {
-            if (lane.isPath()) {
-                g.setStroke(new BasicStroke((float) lane.width(), BasicStroke.CAP_BUTT, BasicStroke.JOIN_ROUND));
-                g.draw(Shapes.line(lane.line()));
+        for (Link link : network.links()) {
+            fillTapers(g, link);
+        }
+        for (Movement movement : network.movements()) {
+            for (TurningPath path : movement.paths()) {
+                Shape surface = surface(path);
+                g.fill(surface);
+                g.draw(surface);
             }
         }
         for (Marking marking : network.markings()) {
@@ -77,6 +84,9 @@ final class Surfaces {
     private void drawKerbs(Graphics2D g) {
         g.setColor(Looks.KERB);
         g.setStroke(new BasicStroke(KERB, BasicStroke.CAP_BUTT, BasicStroke.JOIN_ROUND));
+        for (Link link : network.links()) {
+            drawTapers(g, link);
+        }
         for (Lane lane : network.lanes()) {
             if (!lane.isPath()) {
                 g.draw(Shapes.surface(lane));
@@ -95,13 +105,71 @@ final class Surfaces {
                 g.draw(circle(junction.ring(), junction.ring().outer()));
             }
         }
-        for (Lane lane : network.lanes()) {
-            if (lane.isPath()) {
-                float width = (float) lane.width() + KERB;
-                g.setStroke(new BasicStroke(width, BasicStroke.CAP_BUTT, BasicStroke.JOIN_ROUND));
-                g.draw(Shapes.line(lane.line()));
+        for (Movement movement : network.movements()) {
+            for (TurningPath path : movement.paths()) {
+                g.draw(surface(path));
             }
         }
+    }
+
+    /** A path's surface, from the width of the lane that it leaves to that of the lane it enters. */
+    private Path2D surface(TurningPath path) {
+        Lane lane = network.lanes().get(path.lane());
+        double from = network.lanes().get(path.fromLane()).width();
+        double to = network.lanes().get(path.toLane()).width();
+        return Shapes.tapered(lane, from / 2, to / 2);
+    }
+
+    private void fillTapers(Graphics2D g, Link link) {
+        List<Lane> lanes = network.lanesOf(link);
+        for (int i = 0; i < lanes.size(); i++) {
+            Path2D wedge = wedge(lanes, i);
+            if (wedge != null) {
+                g.fill(wedge);
+                g.draw(wedge);
+            }
+        }
+    }
+
+    private void drawTapers(Graphics2D g, Link link) {
+        List<Lane> lanes = network.lanesOf(link);
+        for (int i = 0; i < lanes.size(); i++) {
+            Path2D wedge = wedge(lanes, i);
+            if (wedge != null) {
+                g.draw(wedge);
+            }
+        }
+    }
+
+    /** The half of a short lane's taper that no driver uses: a wedge beside the lane next to it. */
+    private Path2D wedge(List<Lane> lanes, int i) {
+        Lane lane = lanes.get(i);
+        if (lane.taper() == 0) {
+            return null;
+        }
+        boolean atOuterEdge = i > 0
+                && (i + 1 == lanes.size() || lanes.get(i + 1).taper() > 0)
+                && lanes.get(i - 1).taper() < lane.taper() + 1e-9
+                && i >= lanes.size() / 2;
+        Lane beside = atOuterEdge ? lanes.get(i - 1) : i + 1 < lanes.size() ? lanes.get(i + 1) : null;
+        if (beside == null) {
+            return null;
+        }
+        double side = atOuterEdge == network.keepsRight() ? 0.5 : -0.5;
+        double at = lane.ends() ? lane.end() : lane.start();
+        double tip = at + (lane.ends() ? 0.5 : -0.5) * lane.taper();
+        tip = Math.max(beside.start(), Math.min(beside.end(), tip));
+        var corner = lane.at(at).right(side * lane.width());
+        var near =
+                beside.at(Math.max(beside.start(), Math.min(beside.end(), at))).right(side * beside.width());
+        var far = beside.at(tip).right(side * beside.width());
+        var middle = beside.at((at + tip) / 2).right(side * beside.width() * 1.12);
+        Path2D wedge = new Path2D.Double();
+        wedge.moveTo(corner.x(), corner.y());
+        wedge.quadTo(middle.x(), middle.y(), far.x(), far.y());
+        wedge.lineTo(near.x(), near.y());
+        wedge.closePath();
+        return wedge;
     }
 
     private void drawRings(Graphics2D g) {

@@ -20,6 +20,7 @@ final class TurningCounts {
     private static final double MOST_PER_LANE = 4000;
 
     private final Network network;
+    private final List<Fault> warnings = new ArrayList<>();
     private final List<List<Count>> byMovement = new ArrayList<>(); // movement -> its counts in order of time
 
     private TurningCounts(Network network) {
@@ -35,7 +36,9 @@ final class TurningCounts {
         for (Count count : counts) {
             result.add(count, faults);
         }
-        if (faults.size() > before) {
+        boolean sound = faults.size() == before;
+        faults.addAll(result.warnings);
+        if (!sound) {
             return result; // gaps and missing approaches may only follow from these
         }
         for (List<Count> series : result.byMovement) {
@@ -57,7 +60,16 @@ final class TurningCounts {
         }
         Network.Lookup lookup = network.movement(count.place(), count.movement());
         if (lookup.movement() == null) {
-            if (count.vehicles() != 0) { // wide sheets carry empty columns for turns that do not exist
+            if (lookup.closed()) {
+                warnings.add(Fault.warning(
+                        count.origin() + Count.MOVEMENT,
+                        String.format(
+                                java.util.Locale.ROOT,
+                                "%.0f vehicles are counted for %s at '%s', which is closed; they are left out of the demand",
+                                count.vehicles(),
+                                count.movement(),
+                                count.place())));
+            } else if (count.vehicles() != 0) { // wide sheets carry empty columns for turns that do not exist
                 faults.add(Fault.error(count.origin() + Count.MOVEMENT, lookup.problem()));
             }
             return;

@@ -6,8 +6,20 @@ import org.ulicarro.core.study.NetworkInput;
 import org.ulicarro.core.study.Point;
 import org.ulicarro.core.study.Road;
 
-/** The axes of roads. */
+/** The axes of roads: straight from shape point to shape point, each bend rounded by an arc. */
 final class Axes {
+
+    /** An arc passes its shape point at this distance, as long as it is no tighter than it must be (m). */
+    private static final double BESIDE_POINT = 0.5;
+
+    /** Bends are rounded to this radius where the pieces beside them are long enough (m). */
+    private static final double LEAST_RADIUS = 30;
+
+    /** Share of the shorter piece beside a bend that its arc may take. */
+    private static final double SHARE = 0.45;
+
+    private static final double STRAIGHT = StrictMath.toRadians(0.2);
+    private static final double ARC_STEP = StrictMath.toRadians(2.5);
 
     private Axes() {}
 
@@ -17,9 +29,63 @@ final class Axes {
         points.add(end(input, road, road.from()));
         points.addAll(road.via());
         points.add(end(input, road, road.to()));
+        if (road.via().isEmpty()) {
+            return line(points);
+        }
+        List<Point> round = new ArrayList<>();
+        round.add(points.get(0));
+        for (int i = 1; i + 1 < points.size(); i++) {
+            bend(points.get(i - 1), points.get(i), points.get(i + 1), round);
+        }
+        round.add(points.get(points.size() - 1));
+        return line(round);
+    }
+
+    private static Polyline line(List<Point> points) {
         return new Polyline(
                 points.stream().mapToDouble(Point::x).toArray(),
                 points.stream().mapToDouble(Point::y).toArray());
+    }
+
+    /** Adds a shape point as an arc that touches the pieces before and after it. */
+    private static void bend(Point before, Point at, Point after, List<Point> round) {
+        Pose in = pose(before, at);
+        Pose out = pose(at, after);
+        double angle = in == null || out == null ? 0 : in.turnTo(out);
+        double turned = Math.abs(angle);
+        if (turned < STRAIGHT || turned > StrictMath.toRadians(170)) {
+            round.add(at);
+            return;
+        }
+        double room = SHARE
+                * Math.min(
+                        Polyline.distance(before.x(), before.y(), at.x(), at.y()),
+                        Polyline.distance(at.x(), at.y(), after.x(), after.y()));
+        double near = BESIDE_POINT / StrictMath.tan(turned / 4);
+        double tangent = Math.min(room, Math.max(near, LEAST_RADIUS * StrictMath.tan(turned / 2)));
+        Pose start = new Pose(at.x(), at.y(), in.dx(), in.dy()).ahead(-tangent);
+        Pose end = new Pose(at.x(), at.y(), out.dx(), out.dy()).ahead(tangent);
+        double radius = tangent / StrictMath.tan(turned / 2);
+        Pose centre = start.right(angle > 0 ? -radius : radius);
+        int steps = Math.max(2, (int) StrictMath.ceil(turned / ARC_STEP));
+        for (int i = 0; i <= steps; i++) {
+            double cos = StrictMath.cos(angle * i / steps);
+            double sin = StrictMath.sin(angle * i / steps);
+            double rx = start.x() - centre.x();
+            double ry = start.y() - centre.y();
+            boolean last = i == steps; // exactly on the next piece
+            round.add(
+                    last
+                            ? new Point(end.x(), end.y())
+                            : new Point(centre.x() + rx * cos - ry * sin, centre.y() + rx * sin + ry * cos));
+        }
+    }
+
+    private static Pose pose(Point from, Point to) {
+        double length = Polyline.distance(from.x(), from.y(), to.x(), to.y());
+        return length < 1e-6
+                ? null
+                : new Pose(from.x(), from.y(), (to.x() - from.x()) / length, (to.y() - from.y()) / length);
     }
 
     private static Point end(NetworkInput input, Road road, String place) {

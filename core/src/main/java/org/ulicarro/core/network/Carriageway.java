@@ -188,11 +188,19 @@ final class Carriageway {
         return closing == null ? length() - pulledBack[lane] : closing.fullWidth() + closing.taper() / 2;
     }
 
+    /** Length over which a short lane opens or closes (m); 0 for others. */
+    double taper(int lane) {
+        Bay bay = shortLane(lane, lanes.bays());
+        Bay one = bay == null ? shortLane(lane, lanes.ends()) : bay;
+        return one == null ? 0 : one.taper();
+    }
+
     /** The middle of a lane, from where it begins to the stop line or where it ends. */
     Polyline line(int lane) {
         double from = start(lane);
         double to = end(lane);
-        double bendsFrom = bentEnd.isEmpty() ? to : Math.max(from, to - BEND);
+        Pose bent = bentEnd.isEmpty() ? null : bentEnd.get(lane);
+        double bendsFrom = bent == null ? to : Math.max(from, to - BEND);
         double bendsTo = bentStart.isEmpty() ? from : Math.min(to, from + BEND);
         List<Pose> points = new ArrayList<>();
         if (!bentStart.isEmpty()) {
@@ -201,8 +209,8 @@ final class Carriageway {
         for (double station : stations(bendsTo, Math.max(bendsTo, bendsFrom))) {
             points.add(middle(lane, station));
         }
-        if (!bentEnd.isEmpty()) {
-            points.addAll(PathShape.curve(middle(lane, Math.max(bendsTo, bendsFrom)), bentEnd.get(lane)));
+        if (bent != null) {
+            points.addAll(PathShape.curve(middle(lane, Math.max(bendsTo, bendsFrom)), bent));
         }
         return new Polyline(
                 points.stream().mapToDouble(Pose::x).toArray(),

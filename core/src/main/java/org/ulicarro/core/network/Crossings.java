@@ -51,8 +51,22 @@ final class Crossings {
                 }
             }
         }
-        double bent = atRing ? 2.5 : 0; // the splitter spreads the two directions
+        double bent = atRing ? 6 : 0; // the splitter spreads the two directions
         Pose one = across(leg.outward().ahead(middle), leg.right() + bent);
+        double length = leg.left() + leg.right() + 2 * bent;
+        List<MarkedCrossing.Crossed> crossed = crossed(lanes, one, length, crossing.width());
+        if (atRing) { // from the outer edge of the lanes there to the other one
+            double from = Double.POSITIVE_INFINITY;
+            double to = 0;
+            for (MarkedCrossing.Crossed c : crossed) {
+                double half = draft.lanes.get(c.lane()).width() / 2;
+                from = Math.min(from, c.at() - half);
+                to = Math.max(to, c.at() + half);
+            }
+            one = one.ahead(from);
+            length = to - from;
+            crossed = crossed(lanes, one, length, crossing.width());
+        }
         Crossing.Kind usual = place.control() == Control.SIGNAL ? Crossing.Kind.SIGNAL : Crossing.Kind.ZEBRA;
         draft.crossings.add(new MarkedCrossing(
                 id + "." + road,
@@ -62,8 +76,8 @@ final class Crossings {
                 crossing.refuge(),
                 crossing.width(),
                 one,
-                leg.left() + leg.right() + 2 * bent,
-                crossed(lanes, one, leg.left() + leg.right() + 2 * bent, crossing.width())));
+                length,
+                crossed));
     }
 
     private static void layOnRoad(Draft draft, String id, MidBlockCrossing crossing) {

@@ -6,6 +6,7 @@ import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Locale;
 import java.util.Map;
+import java.util.Set;
 import org.ulicarro.core.base.Fault;
 import org.ulicarro.core.study.NetworkInput;
 import org.ulicarro.core.study.Place;
@@ -21,6 +22,7 @@ final class Draft {
     final List<Carriageway> carriageways = new ArrayList<>(); // link index -> its cross-section; none for arcs of rings
     final Map<String, List<List<Carriageway>>> roadsAt = new LinkedHashMap<>(); // place -> its roads, each 1 or 2
     final Map<String, PlaceLayout> layouts = new LinkedHashMap<>();
+    final Map<String, Set<String>> closed = new HashMap<>(); // place -> ids and short names of closed movements
     final List<Link> links = new ArrayList<>();
     final Map<String, List<Link>> leaving = new HashMap<>();
     final Map<String, List<Link>> arriving = new HashMap<>();
@@ -62,7 +64,7 @@ final class Draft {
     /** Adds a turning path as a lane of its own. */
     TurningPath path(int movement, Lane from, Lane to, PathShape shape, double speed) {
         int index = lanes.size();
-        lanes.add(new Lane(index, -1, 0, 0, shape.line().length(), false, speed, from.width(), null, shape.line()));
+        lanes.add(new Lane(index, -1, 0, 0, shape.line().length(), false, 0, speed, from.width(), null, shape.line()));
         return new TurningPath(index, movement, from.index(), to.index(), shape.radius());
     }
 

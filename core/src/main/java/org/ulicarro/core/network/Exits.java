@@ -3,6 +3,8 @@ package org.ulicarro.core.network;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Map;
+import java.util.Set;
+import java.util.TreeSet;
 import org.ulicarro.core.study.Direction.Side;
 import org.ulicarro.core.study.MovementInput;
 import org.ulicarro.core.study.Place;
@@ -46,6 +48,10 @@ final class Exits {
                 Turn turn = own == null || own.turn() == null ? turns.get(i) : draft.hand.turn(own.turn());
                 double angle = turn == Turn.UTURN ? StrictMath.PI : Movements.angle(in.arrival(), ways.get(i));
                 exits.add(new Exit(out.get(i), turn, angle));
+            } else {
+                Set<String> closed = draft.closed.computeIfAbsent(placeId, none -> new TreeSet<>());
+                closed.add(id);
+                closed.add(approach + draft.hand.turn(turns.get(i)).letter());
             }
         }
         exits.sort(java.util.Comparator.comparingDouble((Exit e) -> -e.angle()).thenComparing(e -> e.to().roadId));

@@ -26,7 +26,7 @@ final class Joiner {
         this.id = id;
         this.place = place;
         minor = MinorLegs.of(draft, id, place);
-        priorities = new Priorities(draft.movements, draft.movements.size());
+        priorities = new Priorities(draft.movements);
     }
 
     static void join(Draft draft, String id, Place place) {
@@ -48,7 +48,8 @@ final class Joiner {
                         ConflictFinder.divergences(joiner.paths, draft.lanes),
                         draft.layouts.get(id).outline(),
                         null,
-                        joiner.minor));
+                        joiner.minor,
+                        draft.closed.getOrDefault(id, Set.of())));
     }
 
     private void addMovement(Link in, Exits.Exit exit) {
@@ -187,19 +188,7 @@ final class Joiner {
             if (arrowLeads
                     && place.control() == Control.NONE
                     && draft.arriving(id).size() == 1) {
-                draft.lanes.set(
-                        lane.index(),
-                        new Lane(
-                                lane.index(),
-                                lane.link(),
-                                lane.number(),
-                                lane.start(),
-                                lane.end(),
-                                true,
-                                lane.speed(),
-                                lane.width(),
-                                null,
-                                lane.line()));
+                draft.lanes.set(lane.index(), lane.thatEnds());
             }
         }
     }

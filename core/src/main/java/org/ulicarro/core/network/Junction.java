@@ -1,6 +1,7 @@
 package org.ulicarro.core.network;
 
 import java.util.List;
+import java.util.Set;
 import org.ulicarro.core.study.Place;
 
 /**
@@ -14,6 +15,7 @@ import org.ulicarro.core.study.Place;
  * @param outline corners of the paved area inside the stop lines, two for each leg; empty at the end of a road
  * @param ring its circle, or null where it is no roundabout
  * @param minor roads that stop or yield
+ * @param closed ids and short names of movements that nobody may make
  */
 public record Junction(
         String id,
@@ -23,7 +25,8 @@ public record Junction(
         List<Divergence> divergences,
         List<Pose> outline,
         Ring ring,
-        List<String> minor) {
+        List<String> minor,
+        Set<String> closed) {
 
     public boolean signalised() {
         return place.control() == Place.Control.SIGNAL;

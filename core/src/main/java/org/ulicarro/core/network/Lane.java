@@ -11,6 +11,7 @@ import org.ulicarro.core.study.Arrows;
  * @param start first position at which a vehicle may be on it (m): above 0 for a bay
  * @param end last position (m): the stop line's, where it ends on the way, or the path's length
  * @param ends whether it ends on the way, with no path that leads on
+ * @param taper length over which it opens or closes (m), half of it inside its ends; 0 for a lane of the whole road
  * @param speed highest speed on it: the limit, or what a path's curve allows (m/s)
  * @param width metres
  * @param arrows what is painted on it; null where nothing is
@@ -23,10 +24,27 @@ public record Lane(
         double start,
         double end,
         boolean ends,
+        double taper,
         double speed,
         double width,
         Arrows arrows,
         Polyline line) {
+
+    /** The same, ending on the way. */
+    Lane thatEnds() {
+        return new Lane(index, link, number, start, end, true, taper, speed, width, null, line);
+    }
+
+    /** The same with other arrows. */
+    Lane painted(Arrows other) {
+        return new Lane(index, link, number, start, end, ends, taper, speed, width, other, line);
+    }
+
+    /** The same as driving on the left sees it. */
+    Lane mirrored(Hand hand) {
+        return new Lane(
+                index, link, number, start, end, ends, taper, speed, width, hand.arrows(arrows), hand.out(line));
+    }
 
     public boolean isPath() {
         return link < 0;

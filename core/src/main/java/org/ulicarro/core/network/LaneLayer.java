@@ -48,6 +48,7 @@ final class LaneLayer {
                     c.start(i),
                     c.end(i),
                     ends,
+                    c.taper(i),
                     c.road.speed(),
                     c.width(i),
                     ends || arrows.isEmpty() ? null : arrows.get(atEnd),

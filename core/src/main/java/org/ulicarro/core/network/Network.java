@@ -149,20 +149,24 @@ public final class Network {
                 .filter(m -> m.id().equals(text) || m.name().equals(text))
                 .toList();
         if (found.size() == 1) {
-            return new Lookup(found.get(0), null);
+            return new Lookup(found.get(0), null, false);
         }
         if (found.size() > 1) {
             return new Lookup(
                     null,
                     "'" + text + "' is not one movement at '" + place + "' but several: "
-                            + String.join(", ", found.stream().map(Movement::id).toList()) + "; write one of these");
+                            + String.join(", ", found.stream().map(Movement::id).toList()) + "; write one of these",
+                    false);
+        }
+        if (junctions.get(place).closed().contains(text)) {
+            return new Lookup(null, "movement '" + text + "' at '" + place + "' is closed", true);
         }
         List<String> known = new ArrayList<>(here.stream().map(Movement::name).toList());
         if (text.contains(">")) {
             known = here.stream().map(Movement::id).toList();
         }
         String message = "place '" + place + "' has no movement '" + text + "'.";
-        return new Lookup(null, message + listOrNearest(text, known));
+        return new Lookup(null, message + listOrNearest(text, known), false);
     }
 
     private static String listOrNearest(String text, List<String> known) {
@@ -170,6 +174,12 @@ public final class Network {
         return known.size() <= 16 ? " It has: " + String.join(", ", known) + "." : Names.suggestion(text, known);
     }
 
-    /** One of the two is null. */
-    public record Lookup(Movement movement, String problem) {}
+    /**
+     * What a name stands for.
+     *
+     * @param movement null where there is a problem
+     * @param problem null where there is a movement
+     * @param closed whether the movement is there, but closed
+     */
+    public record Lookup(Movement movement, String problem, boolean closed) {}
 }

@@ -38,6 +38,7 @@ final class NetworkChecks {
         checks.checkParts();
         checks.checkLaneEnds();
         checks.checkWeaving();
+        checks.warnOfLaneChanges();
         checks.checkSpeeds();
         checks.checkCrossings();
     }
@@ -311,6 +312,40 @@ final class NetworkChecks {
                 }
             }
         }
+    }
+
+    /** Said plainly, since such a study runs and its figures look like any others. */
+    private void warnOfLaneChanges() {
+        for (Link link : draft.links) {
+            Junction from = draft.junctions.get(link.from());
+            Junction to = draft.junctions.get(link.to());
+            boolean between = !link.ring() && from.controlled() && to.controlled();
+            if (between && draft.carriageway(link).lanes.lanes() > 1 && lanesDiffer(link, to)) {
+                draft.warn(
+                        draft.carriageway(link).pointer(),
+                        "between '%s' and '%s' drivers have to change lanes for their next turn, and others do not make room for them"
+                                + " yet; in dense traffic some are caught in a wrong lane and block it, and delays come out too long",
+                        link.from(),
+                        link.to());
+            }
+        }
+    }
+
+    /** Whether its through lanes lead to different movements. */
+    private boolean lanesDiffer(Link link, Junction to) {
+        Carriageway c = draft.carriageway(link);
+        List<Lane> lanes = draft.lanesOf(link);
+        for (int m : to.movements()) {
+            Movement movement = movement(m);
+            Set<Integer> from = new HashSet<>();
+            movement.paths().forEach(path -> from.add(path.fromLane()));
+            for (int i = 0; i < lanes.size() && movement.fromLink() == link.index(); i++) {
+                if (c.isThrough(i) && !from.contains(lanes.get(i).index())) {
+                    return true;
+                }
+            }
+        }
+        return false;
     }
 
     private static int fewestChanges(Movement before, Movement next, int link) {

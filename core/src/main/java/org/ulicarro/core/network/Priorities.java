@@ -11,22 +11,24 @@ import org.ulicarro.core.study.Turn;
 /**
  * Who gives way to whom at one place. Movements have ranks, and the lower rank goes first: those of the Highway Capacity Manual
  * (7th edition, 2022, chapter 20) where minor legs stop or yield; on permissive greens left and back turns after everybody who comes
- * against them; on a roundabout those who enter after those on the ring, and who leaves the ring from an inner lane after those who
- * stay on outer ones; where a slip lane ends, its traffic last.
+ * against them; on a roundabout those who enter after those on the ring; where a slip lane ends, its traffic last.
  */
 final class Priorities {
 
     /** Rank of everybody where order of arrival decides. */
     static final int EQUAL = 1;
 
+    // On a roundabout: those on the ring settle among themselves who goes first, those who enter wait for both.
+    static final int ON_RING = 10;
+    static final int ENTERING = 11;
+    static final int BESIDE = 12;
+
     private final List<Movement> movements; // all of the network so far
-    private final int firstMovement; // of this place
     private final Map<Integer, Integer> rank = new HashMap<>();
     private final Map<Integer, Set<Integer>> yieldsTo = new HashMap<>();
 
-    Priorities(List<Movement> movements, int firstMovement) {
+    Priorities(List<Movement> movements) {
         this.movements = movements;
-        this.firstMovement = firstMovement;
     }
 
     void rank(int movement, int value) {
@@ -35,10 +37,6 @@ final class Priorities {
 
     void yieldsTo(int movement, Set<Integer> others) {
         yieldsTo.put(movement, others);
-    }
-
-    boolean isOfThisPlace(int movement) {
-        return movement >= firstMovement && movement < movements.size();
     }
 
     /** Rank by what a movement is; 1 goes before 2. */
@@ -76,15 +74,9 @@ final class Priorities {
         int rankB = rank.getOrDefault(b.movement(), EQUAL);
         boolean sameApproach = movements.get(a.movement()).fromLink()
                 == movements.get(b.movement()).fromLink();
-        if (rankA == rankB || sameApproach && rankA < ON_RING_LEAVING && rankB < ON_RING_LEAVING) {
+        if (rankA == rankB || sameApproach) {
             return Who.IN_TURN;
         }
         return rankA > rankB ? Who.A_YIELDS : Who.B_YIELDS;
     }
-
-    // On a roundabout: who stays on the ring, who leaves it, who enters.
-    static final int ON_RING_STAYING = 10;
-    static final int ON_RING_LEAVING = 11;
-    static final int ENTERING = 12;
-    static final int BESIDE = 13;
 }

@@ -28,9 +28,11 @@ record RingLeg(
     /** Half of the width of the island between entry and exit at the line (m). */
     private static final double HALF_SPLITTER = 2.0;
 
-    /** How far lanes have turned towards the ring where they reach the line. */
-    private static final double TURNED = StrictMath.toRadians(25);
+    /** How far lanes may have turned towards the ring where they reach the line. */
+    private static final double LEAST_TURNED = StrictMath.toRadians(15);
 
+    private static final double MOST_TURNED = StrictMath.toRadians(45);
+    private static final double TURNED_STEP = StrictMath.toRadians(5);
     private static final double LEAST_ANGLE = StrictMath.toRadians(10);
     private static final double STEP = StrictMath.toRadians(1);
 
@@ -40,74 +42,143 @@ record RingLeg(
     /**
      * A leg between its neighbours.
      *
+     * @param lineAt distance of its line from the ring's middle (m)
+     * @param entering lanes that lead onto the ring, slip lanes left out
+     * @param farStart whether its lanes begin beyond the bend, where a slip lane joins them
      * @param before angle to the leg before, in the direction people drive
      * @param after angle to the leg after
      */
-    static RingLeg of(RingShape ring, Carriageway in, Carriageway out, double lineAt, double before, double after) {
+    static RingLeg of(
+            RingShape ring,
+            Carriageway in,
+            Carriageway out,
+            double lineAt,
+            int entering,
+            boolean farStart,
+            double before,
+            double after) {
         Pose outward = in == null ? out.departure() : back(in.arrival());
         double bearing = StrictMath.atan2(outward.dy(), outward.dx());
-        double reach = lineAt;
-        List<Pose> entries = new ArrayList<>();
-        List<Pose> exits = new ArrayList<>();
-        for (int i = 0; in != null && i < in.count(); i++) {
-            entries.add(onLine(ring, outward, reach, aside(in, in.length(), i, out != null), false));
-        }
-        for (int i = 0; out != null && i < out.count(); i++) {
-            exits.add(onLine(ring, outward, reach, aside(out, 0, i, in != null), true));
-        }
-        double joins = bearing + best(ring, entries, bearing, SHARE * after, false);
-        double leaves = bearing - best(ring, exits, bearing, SHARE * before, true);
+        Fit entry = in == null
+                ? Fit.none()
+                : fit(ring, in, outward, bearing, lineAt, entering, out != null, false, SHARE * after);
+        Fit exit = out == null
+                ? Fit.none()
+                : farStart
+                        ? straight(ring, out, bearing, SHARE * before)
+                        : fit(ring, out, outward, bearing, lineAt, out.count(), in != null, true, SHARE * before);
         String road = in == null ? out.roadId : in.roadId;
-        return new RingLeg(road, in, out, bearing, leaves, joins, entries, exits);
+        List<Pose> entries = new ArrayList<>(entry.poses());
+        while (in != null && entries.size() < in.count()) {
+            entries.add(null); // a slip lane leaves before
+        }
+        return new RingLeg(
+                road,
+                in,
+                out,
+                bearing,
+                bearing - Math.min(exit.angle(), SHARE * before),
+                bearing + Math.min(entry.angle(), SHARE * after),
+                entries,
+                farStart ? List.of() : exit.poses());
     }
 
     private static Pose back(Pose pose) {
         return new Pose(pose.x(), pose.y(), -pose.dx(), -pose.dy());
     }
 
-    /** How far beside the axis a lane meets the line. */
-    private static double aside(Carriageway c, double station, int lane, boolean twoWay) {
+    /** Poses of lanes at the line, the angle at which their paths meet the ring, and the tightest radius on the way. */
+    private record Fit(List<Pose> poses, double angle, double radius) {
+
+        static Fit none() {
+            return new Fit(List.of(), LEAST_ANGLE, 0);
+        }
+    }
+
+    /** The widest way between a leg's lanes and the ring, over how far lanes turn before the line and where they meet the ring. */
+    private static Fit fit(
+            RingShape ring,
+            Carriageway c,
+            Pose outward,
+            double bearing,
+            double lineAt,
+            int lanes,
+            boolean twoWay,
+            boolean leaving,
+            double most) {
+        Fit best = Fit.none();
+        for (double turned = LEAST_TURNED; turned <= MOST_TURNED; turned += TURNED_STEP) {
+            List<Pose> poses = new ArrayList<>();
+            double bend = Double.POSITIVE_INFINITY;
+            for (int i = 0; i < lanes; i++) {
+                double station = leaving ? 0 : c.length();
+                Pose pose = onLine(ring, outward, lineAt, aside(c, station, i, twoWay, turned), turned, leaving);
+                poses.add(pose);
+                Pose before = c.middle(i, leaving ? Carriageway.BEND : c.length() - Carriageway.BEND);
+                PathShape shape = leaving ? PathShape.between(pose, before) : PathShape.between(before, pose);
+                bend = Math.min(bend, shape.radius());
+            }
+            for (double angle = Math.min(LEAST_ANGLE, most); angle <= most; angle += STEP) {
+                double radius = Math.min(bend, tightest(ring, poses, bearing, angle, leaving));
+                if (radius > best.radius()) {
+                    best = new Fit(poses, angle, radius);
+                }
+            }
+        }
+        return best;
+    }
+
+    private static Fit straight(RingShape ring, Carriageway out, double bearing, double most) {
+        List<Pose> poses = new ArrayList<>();
+        for (int i = 0; i < out.count(); i++) {
+            poses.add(out.middle(i, 0));
+        }
+        Fit best = Fit.none();
+        for (double angle = Math.min(LEAST_ANGLE, most); angle <= most; angle += STEP) {
+            double radius = tightest(ring, poses, bearing, angle, true);
+            if (radius > best.radius()) {
+                best = new Fit(poses, angle, radius);
+            }
+        }
+        return best;
+    }
+
+    private static double tightest(RingShape ring, List<Pose> lanes, double bearing, double angle, boolean leaving) {
+        double tightest = Double.POSITIVE_INFINITY;
+        for (int i = leaving ? 0 : ring.lanes() - lanes.size(); i < ring.lanes(); i++) {
+            // outer lanes to outer lanes; whoever leaves from an inner one crosses to the first lane there is
+            Pose onRing = ring.at(Math.max(0, i), bearing + (leaving ? -angle : angle));
+            Pose lane = lanes.get(Math.max(0, Math.min(lanes.size() - 1, lanes.size() - (ring.lanes() - i))));
+            PathShape shape = leaving ? PathShape.between(onRing, lane) : PathShape.between(lane, onRing);
+            tightest = Math.min(tightest, shape.radius());
+        }
+        return tightest;
+    }
+
+    /** How far beside the axis a lane meets the line, on which lanes that have turned lie further apart. */
+    private static double aside(Carriageway c, double station, int lane, boolean twoWay, double turned) {
+        double slant = StrictMath.cos(turned);
         if (!twoWay) {
-            return c.offset(lane, station);
+            return c.offset(lane, station) / slant;
         }
         double aside = Math.max(HALF_SPLITTER, c.road.median() / 2);
         for (int i = 0; i < lane; i++) {
-            aside += c.width(i);
+            aside += c.width(i) / slant;
         }
-        return aside + c.width(lane) / 2;
+        return aside + c.width(lane) / slant / 2;
     }
 
-    private static Pose onLine(RingShape ring, Pose outward, double reach, double aside, boolean leaving) {
+    private static Pose onLine(
+            RingShape ring, Pose outward, double reach, double aside, double turned, boolean leaving) {
         double along = Math.sqrt(Math.max(1, reach * reach - aside * aside));
         Pose left = new Pose(outward.x(), outward.y(), -outward.dy(), outward.dx());
         double side = leaving ? -1 : 1;
         double x = ring.x() + along * outward.dx() + side * aside * left.dx();
         double y = ring.y() + along * outward.dy() + side * aside * left.dy();
-        double cos = StrictMath.cos(TURNED);
-        double sin = StrictMath.sin(TURNED);
+        double cos = StrictMath.cos(turned);
+        double sin = StrictMath.sin(turned);
         double dx = (leaving ? cos : -cos) * outward.dx() + sin * left.dx();
         double dy = (leaving ? cos : -cos) * outward.dy() + sin * left.dy();
         return new Pose(x, y, dx, dy);
-    }
-
-    /** The angle from the leg at which the tightest of the paths between its lanes and the ring is widest. */
-    private static double best(RingShape ring, List<Pose> lanes, double bearing, double most, boolean leaving) {
-        double best = Math.min(LEAST_ANGLE, most);
-        double widest = 0;
-        for (double angle = best; angle <= most && !lanes.isEmpty(); angle += STEP) {
-            double tightest = Double.POSITIVE_INFINITY;
-            for (int i = 0; i < lanes.size(); i++) {
-                int lane = Math.max(0, ring.lanes() - lanes.size() + i);
-                Pose onRing = ring.at(lane, bearing + (leaving ? -angle : angle));
-                PathShape shape =
-                        leaving ? PathShape.between(onRing, lanes.get(i)) : PathShape.between(lanes.get(i), onRing);
-                tightest = Math.min(tightest, shape.radius());
-            }
-            if (tightest > widest) {
-                widest = tightest;
-                best = angle;
-            }
-        }
-        return best;
     }
 }

@@ -4,6 +4,7 @@ import java.util.ArrayList;
 import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
+import java.util.Set;
 import org.ulicarro.core.base.Fault;
 import org.ulicarro.core.study.Arrows;
 import org.ulicarro.core.study.MovementInput;
@@ -42,7 +43,7 @@ final class Rings {
         arcLanes = arcLanes();
         staying = new int[legs.size()];
         leaving = new int[legs.size()];
-        priorities = new Priorities(draft.movements, draft.movements.size());
+        priorities = new Priorities(draft.movements);
         legs.forEach(leg -> near.add(new ArrayList<>()));
     }
 
@@ -54,7 +55,7 @@ final class Rings {
                     if (leg.in() != null) {
                         leg.in().bendEnd(leg.entries());
                     }
-                    if (leg.out() != null) {
+                    if (leg.out() != null && !leg.exits().isEmpty()) {
                         leg.out().bendStart(leg.exits());
                     }
                 }
@@ -79,7 +80,16 @@ final class Rings {
                     out = c.roadId.equals(leg.road()) && c.from().equals(id) ? c : out;
                 }
             }
-            legs.add(RingLeg.of(layout.ring(), in, out, layout.lineOf(leg.road()), before, after));
+            int slips = in == null ? 0 : SlipLanes.count(draft, draft.place(id), in);
+            legs.add(RingLeg.of(
+                    layout.ring(),
+                    in,
+                    out,
+                    layout.lineOf(leg.road()),
+                    in == null ? 0 : in.count() - slips,
+                    layout.startOf(leg.road()) > layout.lineOf(leg.road()),
+                    before,
+                    after));
         }
         return legs;
     }
@@ -112,7 +122,8 @@ final class Rings {
                         divergences,
                         List.of(),
                         new Ring(rings.ring.x(), rings.ring.y(), rings.ring.radius(), rings.ring.island()),
-                        List.of()));
+                        List.of(),
+                        draft.closed.getOrDefault(id, Set.of())));
     }
 
     private RingLeg leg(int i) {
@@ -192,6 +203,7 @@ final class Rings {
                         0,
                         line.length(),
                         false,
+                        0,
                         TurnSpeed.onRadius(ring.lane(lane)),
                         ring.laneWidth(),
                         null,
@@ -206,7 +218,7 @@ final class Rings {
 
     private void stayAndLeave() {
         for (int i = 0; i < legs.size(); i++) {
-            staying[i] = addInner(i, arcBefore(i), arcs.get(i), leg(i).road() + " past", Priorities.ON_RING_STAYING);
+            staying[i] = addInner(arcBefore(i), arcs.get(i), leg(i).road() + " past");
             List<TurningPath> past = new ArrayList<>();
             int both = Math.min(arcBefore(i).lanes(), arcLanes[i]);
             double from = leg(i).leaves();
@@ -229,7 +241,7 @@ final class Rings {
 
     private void leave(int i) {
         Link out = link(leg(i).out());
-        leaving[i] = addInner(i, arcBefore(i), out, leg(i).road() + " out", Priorities.ON_RING_LEAVING);
+        leaving[i] = addInner(arcBefore(i), out, leg(i).road() + " out");
         List<TurningPath> off = new ArrayList<>();
         int lanes = exitLanes(i);
         int onRing = arcBefore(i).lanes();
@@ -259,9 +271,9 @@ final class Rings {
         return draft.links.get(draft.carriageways.indexOf(c));
     }
 
-    private int addInner(int leg, Link from, Link to, String what, int rank) {
+    private int addInner(Link from, Link to, String what) {
         int index = draft.movements.size();
-        priorities.rank(index, rank);
+        priorities.rank(index, Priorities.ON_RING);
         draft.movements.add(new Movement(
                 index,
                 id,
@@ -329,7 +341,8 @@ final class Rings {
             if (from.arrows() == null || !from.arrows().allow(exit.turn()) || bypass != null && !outer) {
                 continue;
             }
-            Lane target = bypass != null ? outermost(link(exit.to())) : onto(i, lane, in, to);
+            boolean beside = SlipLanes.count(draft, place, draft.carriageway(in)) > 0 && outer;
+            Lane target = bypass != null ? outermost(link(exit.to())) : beside ? null : onto(i, lane, in, to);
             if (target == null) {
                 continue;
             }
@@ -367,7 +380,7 @@ final class Rings {
 
     /** The lane of the ring that a lane leads onto, or null when that one does not go as far as the exit. */
     private Lane onto(int i, int lane, Link in, int to) {
-        int entries = in.lanes() - (hasSlip(in) ? 1 : 0);
+        int entries = in.lanes() - SlipLanes.count(draft, place, draft.carriageway(in));
         int onRing = Math.max(0, arcLanes[i] - (entries - lane));
         for (int at = i + 1; Math.floorMod(at, legs.size()) != to; at++) {
             if (onRing >= arcLanes[Math.floorMod(at, legs.size())]) {
@@ -375,11 +388,6 @@ final class Rings {
             }
         }
         return draft.lanes.get(arcs.get(i).firstLane() + onRing);
-    }
-
-    private boolean hasSlip(Link in) {
-        return draft.exits.get(in.index()).stream()
-                .anyMatch(exit -> SlipLanes.kind(draft, place, draft.carriageway(in), exit) != null);
     }
 
     private List<Integer> onward(int i, int to) {
@@ -417,19 +425,7 @@ final class Rings {
                         id,
                         leads.toString().isEmpty() ? "no exit" : draft.hand.arrows(leads));
             }
-            draft.lanes.set(
-                    old.index(),
-                    new Lane(
-                            old.index(),
-                            old.link(),
-                            old.number(),
-                            old.start(),
-                            old.end(),
-                            old.ends(),
-                            old.speed(),
-                            old.width(),
-                            leads,
-                            old.line()));
+            draft.lanes.set(old.index(), old.painted(leads));
         }
     }
 }

@@ -1,7 +1,6 @@
 package org.ulicarro.core.network;
 
 import java.util.List;
-import org.ulicarro.core.base.Fault;
 import org.ulicarro.core.study.Place;
 import org.ulicarro.core.study.Turn;
 
@@ -13,6 +12,9 @@ final class SlipLanes {
 
     /** Radius that a slip lane is laid out for (m). */
     private static final double RADIUS = 20;
+
+    /** From the outer kerb of a ring to the middle of a slip lane beside it (m). */
+    private static final double CLEAR_OF_RING = 3.2;
 
     private SlipLanes() {}
 
@@ -53,7 +55,8 @@ final class SlipLanes {
                         in.id());
                 continue;
             }
-            widen(layout, in, exit.to());
+            double clear = layout.ring() == null ? 0 : layout.ring().radius() + CLEAR_OF_RING;
+            widen(layout, in, exit.to(), clear);
         }
     }
 
@@ -72,7 +75,7 @@ final class SlipLanes {
     }
 
     /** Sets the lane's end and the road's start so far apart that a curve of that radius fits between them. */
-    private static void widen(PlaceLayout layout, Carriageway in, Carriageway out) {
+    private static void widen(PlaceLayout layout, Carriageway in, Carriageway out, double clear) {
         int lane = in.count() - 1;
         Setbacks.Leg a = layout.leg(in.roadId);
         Setbacks.Leg b = layout.leg(out.roadId);
@@ -85,6 +88,13 @@ final class SlipLanes {
         double alongOut = (gx * lineIn.dy() - gy * lineIn.dx()) / cross;
         double turned = StrictMath.PI - Math.abs(a.outward().turnTo(b.outward()));
         double tangent = RADIUS * StrictMath.tan(turned / 2);
+        if (clear > 0) {
+            // the arc's nearest point lies on the line that halves the corner; it has to stay outside the ring
+            double half = (StrictMath.PI - turned) / 2;
+            double corner = (alongIn + alongOut) / 2 / StrictMath.cos(half);
+            double gain = 1 / StrictMath.cos(half) - StrictMath.tan(half);
+            tangent = Math.max(tangent, (clear - corner) / gain);
+        }
         in.pullBack(lane, Math.max(0, alongIn + tangent - layout.lineOf(in.roadId)));
         layout.startFurther(out.roadId, alongOut + tangent);
     }
@@ -94,7 +104,11 @@ final class SlipLanes {
         return Exits.own(draft, place.bypass(), in.roadId + ">" + exit.to().roadId, approach, exit.turn());
     }
 
-    static String pointer(String place) {
-        return Fault.child("/network/places", place) + "/bypass";
+    /** How many lanes of an approach are slip lanes: 0 or 1. */
+    static int count(Draft draft, Place place, Carriageway in) {
+        return (int) Exits.of(draft, in).stream()
+                .filter(exit -> kind(draft, place, in, exit) != null)
+                .limit(1)
+                .count();
     }
 }

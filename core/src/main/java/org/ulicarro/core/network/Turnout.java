@@ -17,20 +17,7 @@ final class Turnout {
             return new Network(
                     draft.links, draft.lanes, draft.movements, draft.junctions, draft.crossings, draft.markings, true);
         }
-        List<Lane> lanes = new ArrayList<>();
-        for (Lane lane : draft.lanes) {
-            lanes.add(new Lane(
-                    lane.index(),
-                    lane.link(),
-                    lane.number(),
-                    lane.start(),
-                    lane.end(),
-                    lane.ends(),
-                    lane.speed(),
-                    lane.width(),
-                    hand.arrows(lane.arrows()),
-                    hand.out(lane.line())));
-        }
+        List<Lane> lanes = draft.lanes.stream().map(lane -> lane.mirrored(hand)).toList();
         Map<String, Junction> junctions = new LinkedHashMap<>();
         draft.junctions.forEach((id, j) -> junctions.put(id, turned(hand, j)));
         List<MarkedCrossing> crossings = new ArrayList<>();
@@ -65,6 +52,7 @@ final class Turnout {
                 j.divergences(),
                 j.outline().stream().map(hand::out).toList(),
                 ring,
-                j.minor());
+                j.minor(),
+                j.closed());
     }
 }

@@ -121,7 +121,7 @@ public final class SignalCompiler {
 
     private Movement find(Junction junction, String text, String pointer) {
         Network.Lookup lookup = network.movement(junction.id(), text);
-        if (lookup.movement() == null) {
+        if (lookup.movement() == null && !lookup.closed()) { // a closed one has no green, and needs none
             faults.add(Fault.error(pointer, lookup.problem()));
         }
         return lookup.movement();

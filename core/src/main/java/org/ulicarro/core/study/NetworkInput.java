@@ -14,10 +14,9 @@ public record NetworkInput(
         @About("CSV tables for networks too big for text; their rows join the places and roads written here.")
         Tables tables,
 
-        @Required @About("Where roads meet, end or change, by id.")
-        Map<String, Place> places,
+        @About("Where roads meet, end or change, by id.") Map<String, Place> places,
 
-        @Required @About("Roads between two places, by id.") Map<String, Road> roads,
+        @About("Roads between two places, by id.") Map<String, Road> roads,
 
         @About("Named ways through the network, both directions: travel times, coordination, comparison.")
         Map<String, Corridor> corridors,

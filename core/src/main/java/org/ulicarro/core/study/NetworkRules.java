@@ -29,6 +29,11 @@ final class NetworkRules {
     }
 
     void check() {
+        if (network.roads().isEmpty()) {
+            error(
+                    "/network",
+                    "a network needs places and roads between them; write 'places' and 'roads', or name 'tables'");
+        }
         network.roads()
                 .forEach((id, road) -> new java.util.LinkedHashSet<>(road.between())
                         .forEach(place -> roadsAt.computeIfAbsent(place, none -> new ArrayList<>())

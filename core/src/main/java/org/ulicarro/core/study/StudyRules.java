@@ -24,7 +24,6 @@ public final class StudyRules {
         rules.checkMix();
         new NetworkRules(study, faults).check();
         study.signals().keySet().forEach(rules::checkController);
-        rules.warnOfSeveralJunctions();
     }
 
     private void checkRun() {
@@ -70,20 +69,6 @@ public final class StudyRules {
         }
         if (!(sum > 0)) {
             error("/demand/mix", "the shares of the vehicle mix add up to nothing");
-        }
-    }
-
-    /** Said plainly, since such a study runs and its figures look like any others. */
-    private void warnOfSeveralJunctions() {
-        long junctions = study.network().places().values().stream()
-                .filter(place -> place.control() == Place.Control.SIGNAL)
-                .count();
-        if (junctions > 1) {
-            warn(
-                    "/network/places",
-                    junctions
-                            + " junctions: between junctions drivers do not make room for lane changes yet, so some are caught"
-                            + " in a wrong lane and block it; trust no figure of such a study");
         }
     }
 

@@ -161,7 +161,8 @@ final class GiveWay {
             }
         }
         for (int k = 0; k < queues.count[other]; k++) {
-            if (!letsPass(queues.at(other, k), path, c, 0, arrives, needed)) {
+            int u = queues.at(other, k);
+            if (!isHeld(f.pos[u], other) && !letsPass(u, path, c, 0, arrives, needed)) {
                 return false;
             }
         }
@@ -171,8 +172,8 @@ final class GiveWay {
             if (f.next[u] != other) {
                 continue;
             }
-            if (!mayPassLine(u, other)) {
-                break; // it stops at the line, and so do those behind it
+            if (!mayPassLine(u, other) || isHeld(f.pos[u] - table.end[from], other)) {
+                break; // it stays there, and so do those behind it
             }
             if (!letsPass(u, path, c, table.end[from], arrives, needed)) {
                 return false;
@@ -217,6 +218,27 @@ final class GiveWay {
     /** Whether the way of a vehicle that comes onto a lane goes on by a path. */
     private boolean comesBy(int v, int lane, int path) {
         return occupancy.wayOn(v, lane, f.cursor[v] + 1) == path;
+    }
+
+    /**
+     * Whether somebody who came from the same lane stands in the way and waits for a gap there, as a left turn does before those
+     * behind it. Without this two such left turns would wait for each other's followers for ever.
+     *
+     * @param at position on the path, negative before its line
+     */
+    private boolean isHeld(double at, int path) {
+        int[] siblings = table.siblings[path];
+        for (int i = 0; i < siblings.length; i++) {
+            int other = siblings[i];
+            for (int k = 0; k < queues.count[other] && !Double.isNaN(table.waitAt[other]); k++) {
+                int w = queues.at(other, k);
+                boolean ahead = f.pos[w] > at && f.pos[w] - f.length[w] < table.partsAt[path][i];
+                if (ahead && f.speed[w] < STANDS && f.committed[w] == 0 && f.pos[w] <= table.waitAt[other] + 1) {
+                    return true;
+                }
+            }
+        }
+        return false;
     }
 
     /** Seconds since the last vehicle of a stream came to a point of its path, as far back as its rear can be seen (s). */

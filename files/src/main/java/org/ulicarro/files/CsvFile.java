@@ -1,0 +1,111 @@
+package org.ulicarro.files;
+
+import java.io.IOException;
+import java.nio.charset.StandardCharsets;
+import java.nio.file.AccessDeniedException;
+import java.nio.file.Files;
+import java.nio.file.NoSuchFileException;
+import java.nio.file.Path;
+import java.util.ArrayList;
+import java.util.List;
+import org.ulicarro.core.base.Fault;
+import tools.jackson.core.JacksonException;
+import tools.jackson.core.JsonParser;
+import tools.jackson.core.JsonToken;
+import tools.jackson.core.TokenStreamLocation;
+import tools.jackson.dataformat.csv.CsvMapper;
+import tools.jackson.dataformat.csv.CsvReadFeature;
+
+/** Reads the cells of a CSV file, each with its place. */
+final class CsvFile {
+
+    private static final long LARGEST = 64L * 1024 * 1024;
+
+    /** A cell and where it stands. */
+    record Cell(String text, Spot spot) {}
+
+    private final String name;
+    private final List<Message> faults;
+
+    private CsvFile(String name, List<Message> faults) {
+        this.name = name;
+        this.faults = faults;
+    }
+
+    /**
+     * Reads a file.
+     *
+     * @param name how messages call it
+     * @param faults receives why it cannot be read
+     * @return its rows; empty when it cannot be read
+     */
+    static List<List<Cell>> read(Path path, String name, List<Message> faults) {
+        CsvFile file = new CsvFile(name, faults);
+        try {
+            if (Files.size(path) > LARGEST) {
+                file.fail(new Spot(name, 1, 1), "this table is larger than 64 MB");
+            } else {
+                List<List<Cell>> rows = file.rows(text(path));
+                if (rows.isEmpty()
+                        && faults.stream().noneMatch(f -> f.spot().file().equals(name))) {
+                    file.fail(new Spot(name, 1, 1), "this table is empty");
+                }
+                return rows;
+            }
+        } catch (NoSuchFileException e) {
+            file.fail(new Spot(name, 1, 1), "this file does not exist");
+        } catch (AccessDeniedException e) {
+            file.fail(new Spot(name, 1, 1), "this file must not be read: permission denied");
+        } catch (IOException e) {
+            file.fail(new Spot(name, 1, 1), "this file cannot be read: " + e.getMessage());
+        }
+        return List.of();
+    }
+
+    private static String text(Path path) throws IOException {
+        String text = new String(Files.readAllBytes(path), StandardCharsets.UTF_8);
+        return text.startsWith("\uFEFF") ? text.substring(1) : text;
+    }
+
+    private List<List<Cell>> rows(String text) {
+        List<List<Cell>> rows = new ArrayList<>();
+        if (text.indexOf('\0') >= 0 || text.indexOf('\uFFFD') >= 0) {
+            fail(new Spot(name, 1, 1), "this is no text in UTF-8; is it a CSV file?");
+            return rows;
+        }
+        if (text.isBlank()) {
+            return rows;
+        }
+        CsvMapper mapper = CsvMapper.builder()
+                .enable(CsvReadFeature.WRAP_AS_ARRAY)
+                .enable(CsvReadFeature.TRIM_SPACES)
+                .enable(CsvReadFeature.SKIP_EMPTY_LINES)
+                .build();
+        try (JsonParser parser = mapper.createParser(text)) {
+            List<Cell> row = null;
+            for (JsonToken token = parser.nextToken(); token != null; token = parser.nextToken()) {
+                TokenStreamLocation at = parser.currentTokenLocation();
+                if (token == JsonToken.START_ARRAY) {
+                    row = new ArrayList<>();
+                } else if (token == JsonToken.END_ARRAY && row != null) {
+                    rows.add(row);
+                    row = null;
+                } else if (row != null) {
+                    row.add(new Cell(parser.getString(), new Spot(name, at.getLineNr(), at.getColumnNr())));
+                }
+            }
+        } catch (JacksonException e) {
+            TokenStreamLocation at = e.getLocation();
+            int line = at == null ? 1 : Math.max(1, at.getLineNr());
+            fail(
+                    new Spot(name, line, 1),
+                    "this line is no CSV: "
+                            + e.getOriginalMessage().lines().findFirst().orElse(""));
+        }
+        return rows;
+    }
+
+    private void fail(Spot spot, String text) {
+        faults.add(new Message(Fault.Severity.ERROR, spot, text));
+    }
+}
