@@ -253,8 +253,8 @@ final class NetworkSheets {
                 .words("turn", "turn")
                 .words("held_by", "held by")
                 .words("lanes", "lanes")
-                .numbers("length_m", "length m", 1)
-                .numbers("radius_m", "radius m", 1)
+                .numbers("length_m", "m", 1)
+                .numbers("radius_m", "radius", 1)
                 .words("speed_kmh", "km/h")
                 .words("yields_to", "yields to");
         for (Junction junction : network.junctions().values()) {
@@ -320,8 +320,8 @@ final class NetworkSheets {
                 others.add(shortName(network.movements().get(a)));
             }
         }
-        if (others.size() > 4) {
-            return String.join(" ", new ArrayList<>(others).subList(0, 3)) + " +" + (others.size() - 3);
+        if (others.size() > 3) { // the table of conflicts has them all
+            return String.join(" ", new ArrayList<>(others).subList(0, 2)) + " +" + (others.size() - 2);
         }
         return others.isEmpty() ? "-" : String.join(" ", others);
     }

@@ -4,6 +4,7 @@ import java.io.IOException;
 import java.io.PrintWriter;
 import java.nio.file.Files;
 import java.nio.file.Path;
+import java.util.ArrayList;
 import java.util.List;
 import java.util.concurrent.Callable;
 import org.ulicarro.core.base.Fault;
@@ -87,7 +88,10 @@ final class SetCommand implements Callable<Integer> {
         try {
             LoadedStudy.Compiled compiled = editor.check().compile(null);
             if (before != null) {
-                print(NetworkChanges.between(before.network(), compiled.model().network()), out);
+                List<String> lines = new ArrayList<>(NetworkChanges.between(
+                        before.network(), compiled.model().network()));
+                lines.addAll(SignalChanges.between(before, compiled.model()));
+                print(lines, out);
             }
             compiled.warnings().forEach(out::println);
         } catch (StudyProblem problem) {
@@ -107,7 +111,7 @@ final class SetCommand implements Callable<Integer> {
     }
 
     private static void print(List<String> lines, PrintWriter out) {
-        out.println(lines.isEmpty() ? "nothing of the network had to be derived anew" : "derived anew:");
+        out.println(lines.isEmpty() ? "nothing had to be derived anew" : "derived anew:");
         lines.stream().limit(MOST_LINES).forEach(line -> out.println("  " + line));
         if (lines.size() > MOST_LINES) {
             out.println("  … and " + (lines.size() - MOST_LINES) + " more");

@@ -3,7 +3,9 @@ package org.ulicarro.core.demand;
 import java.util.ArrayList;
 import java.util.Arrays;
 import java.util.Comparator;
+import java.util.LinkedHashMap;
 import java.util.List;
+import java.util.Map;
 import java.util.TreeSet;
 import org.ulicarro.core.base.Clock;
 import org.ulicarro.core.base.Fault;
@@ -20,7 +22,26 @@ final class TurningCounts {
     private static final double MOST_PER_LANE = 4000;
 
     private final Network network;
-    private final List<Fault> warnings = new ArrayList<>();
+    private final Map<String, Closed> closed = new LinkedHashMap<>(); // what is counted for closed movements
+
+    private record Closed(Count first, double vehicles) {
+
+        Closed and(Closed other) {
+            return new Closed(first, vehicles + other.vehicles);
+        }
+
+        Fault warning() {
+            return Fault.warning(
+                    first.origin() + Count.MOVEMENT,
+                    String.format(
+                            java.util.Locale.ROOT,
+                            "%.0f vehicles are counted for %s at '%s', which is closed; they are left out of the demand",
+                            vehicles,
+                            first.movement(),
+                            first.place()));
+        }
+    }
+
     private final List<List<Count>> byMovement = new ArrayList<>(); // movement -> its counts in order of time
 
     private TurningCounts(Network network) {
@@ -37,7 +58,7 @@ final class TurningCounts {
             result.add(count, faults);
         }
         boolean sound = faults.size() == before;
-        faults.addAll(result.warnings);
+        result.closed.values().forEach(closed -> faults.add(closed.warning()));
         if (!sound) {
             return result; // gaps and missing approaches may only follow from these
         }
@@ -61,14 +82,7 @@ final class TurningCounts {
         Network.Lookup lookup = network.movement(count.place(), count.movement());
         if (lookup.movement() == null) {
             if (lookup.closed()) {
-                warnings.add(Fault.warning(
-                        count.origin() + Count.MOVEMENT,
-                        String.format(
-                                java.util.Locale.ROOT,
-                                "%.0f vehicles are counted for %s at '%s', which is closed; they are left out of the demand",
-                                count.vehicles(),
-                                count.movement(),
-                                count.place())));
+                closed.merge(count.place() + " " + count.movement(), new Closed(count, count.vehicles()), Closed::and);
             } else if (count.vehicles() != 0) { // wide sheets carry empty columns for turns that do not exist
                 faults.add(Fault.error(count.origin() + Count.MOVEMENT, lookup.problem()));
             }

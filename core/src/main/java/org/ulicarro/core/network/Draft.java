@@ -10,6 +10,7 @@ import java.util.Set;
 import org.ulicarro.core.base.Fault;
 import org.ulicarro.core.study.NetworkInput;
 import org.ulicarro.core.study.Place;
+import org.ulicarro.core.study.Turn;
 
 /** A network while it is being compiled: what each stage has found so far, for the stages after it. */
 final class Draft {
@@ -23,6 +24,7 @@ final class Draft {
     final Map<String, List<List<Carriageway>>> roadsAt = new LinkedHashMap<>(); // place -> its roads, each 1 or 2
     final Map<String, PlaceLayout> layouts = new LinkedHashMap<>();
     final Map<String, Set<String>> closed = new HashMap<>(); // place -> ids and short names of closed movements
+    final Map<String, Set<Turn>> closedTurns = new HashMap<>(); // link id -> turns of its closed movements
     final List<Link> links = new ArrayList<>();
     final Map<String, List<Link>> leaving = new HashMap<>();
     final Map<String, List<Link>> arriving = new HashMap<>();

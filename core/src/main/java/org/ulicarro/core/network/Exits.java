@@ -1,6 +1,7 @@
 package org.ulicarro.core.network;
 
 import java.util.ArrayList;
+import java.util.HashSet;
 import java.util.List;
 import java.util.Map;
 import java.util.Set;
@@ -52,6 +53,9 @@ final class Exits {
                 Set<String> closed = draft.closed.computeIfAbsent(placeId, none -> new TreeSet<>());
                 closed.add(id);
                 closed.add(approach + draft.hand.turn(turns.get(i)).letter());
+                draft.closedTurns
+                        .computeIfAbsent(in.id(), none -> new HashSet<>())
+                        .add(turns.get(i));
             }
         }
         exits.sort(java.util.Comparator.comparingDouble((Exit e) -> -e.angle()).thenComparing(e -> e.to().roadId));

@@ -20,6 +20,9 @@ final class NetworkChecks {
     /** Time a driver takes for one change of lanes, the search for a gap included (s). */
     private static final double CHANGE_TIME = 4;
 
+    /** Tighter than this no car turns, whatever it does (m). */
+    private static final double UNDRIVABLE = 2.5;
+
     /** A step between limits that drivers would not keep (m/s). */
     private static final double SPEED_JUMP = 30 / 3.6;
 
@@ -34,6 +37,7 @@ final class NetworkChecks {
         draft.links.stream().filter(link -> !link.ring()).forEach(checks::checkArrows);
         draft.junctions.values().forEach(checks::checkControl);
         draft.junctions.values().forEach(checks::checkOrder);
+        draft.movements.forEach(checks::checkRadius);
         checks.checkReach();
         checks.checkParts();
         checks.checkLaneEnds();
@@ -62,10 +66,11 @@ final class NetworkChecks {
         }
         boolean leadsOn = draft.exits.get(in.index()).stream().anyMatch(e -> e.turn() != Turn.UTURN);
         int number = 0;
+        Set<Turn> closed = draft.closedTurns.getOrDefault(in.id(), Set.of());
         for (Lane lane : lanes) {
             Arrows arrows = lane.arrows();
             for (Turn turn : arrows == null ? new Turn[0] : Turn.values()) {
-                if (arrows.allow(turn) && !served.contains(turn)) {
+                if (arrows.allow(turn) && !served.contains(turn) && !closed.contains(turn)) {
                     draft.error(
                             c.pointer() + "/turns/" + (draft.hand == Hand.RIGHT ? number : lanes.size() - 1 - number),
                             "lane %d of %s has the arrow %s, but at '%s' no road leads that way; its vehicles could not go on",
@@ -166,6 +171,24 @@ final class NetworkChecks {
             }
         }
         throw new IllegalStateException(m.id() + " has no exit");
+    }
+
+    private void checkRadius(Movement movement) {
+        for (TurningPath path : movement.paths()) {
+            if (path.radius() < UNDRIVABLE) {
+                draft.error(
+                        Draft.placePointer(movement.place()),
+                        "%s turns on a radius of %.1f m, which no car can drive. The legs are too near to each other there: turn one of"
+                                + " them by its last 'via' point, or give the place more room%s",
+                        movement.isInner() ? "the way round " + movement.id() : movement.id(),
+                        path.radius(),
+                        movement.isInner()
+                                        || draft.layouts.get(movement.place()).ring() != null
+                                ? " by outer-diameter"
+                                : " by corner-radius");
+                return;
+            }
+        }
     }
 
     private void checkReach() {

@@ -18,6 +18,9 @@ record PathShape(Polyline line, double radius) {
     private static final double STRAY = 0.01;
     private static final double STRAIGHT = StrictMath.toRadians(3);
 
+    /** Points lie no nearer than this, however tight the curve (m). */
+    private static final double SHORTEST_STEP = 0.2;
+
     /** Sideways less than this from the straight line on, a path is that line (m). */
     private static final double IN_LINE = 0.02;
 
@@ -100,25 +103,57 @@ record PathShape(Polyline line, double radius) {
         double handle = distance * (Math.abs(angle) > StrictMath.toRadians(150) ? 0.75 : 0.4);
         Pose a = start.ahead(handle);
         Pose b = end.ahead(-handle);
-        int steps = Math.max(8, (int) StrictMath.ceil(distance / SAMPLE));
+        Bezier curve = new Bezier(start, start.ahead(handle), end.ahead(-handle), end);
+        double least = curve.leastRadius();
+        double step = Double.isInfinite(least) ? SAMPLE : Math.max(SHORTEST_STEP, angleStep(least) * least);
+        int steps = Math.max(8, (int) StrictMath.ceil(distance / Math.min(SAMPLE, step)));
         double[] x = new double[steps + 1];
         double[] y = new double[steps + 1];
-        double least = Double.POSITIVE_INFINITY;
         for (int i = 0; i <= steps; i++) {
             double t = (double) i / steps;
-            double s = 1 - t;
-            x[i] = s * s * s * start.x() + 3 * s * s * t * a.x() + 3 * s * t * t * b.x() + t * t * t * end.x();
-            y[i] = s * s * s * start.y() + 3 * s * s * t * a.y() + 3 * s * t * t * b.y() + t * t * t * end.y();
-            double vx = 3 * (s * s * (a.x() - start.x()) + 2 * s * t * (b.x() - a.x()) + t * t * (end.x() - b.x()));
-            double vy = 3 * (s * s * (a.y() - start.y()) + 2 * s * t * (b.y() - a.y()) + t * t * (end.y() - b.y()));
-            double wx = 6 * (s * (b.x() - 2 * a.x() + start.x()) + t * (end.x() - 2 * b.x() + a.x()));
-            double wy = 6 * (s * (b.y() - 2 * a.y() + start.y()) + t * (end.y() - 2 * b.y() + a.y()));
-            double bend = Math.abs(vx * wy - vy * wx);
-            double speed = Math.sqrt(vx * vx + vy * vy);
-            if (bend > 1e-9) {
-                least = Math.min(least, speed * speed * speed / bend);
-            }
+            x[i] = Bezier.at(start.x(), curve.a().x(), curve.b().x(), end.x(), t);
+            y[i] = Bezier.at(start.y(), curve.a().y(), curve.b().y(), end.y(), t);
         }
-        return new PathShape(new Polyline(x, y), least > 1000 ? Double.POSITIVE_INFINITY : least);
+        return new PathShape(new Polyline(x, y), least);
+    }
+
+    /** A cubic curve between two poses by way of two handles. */
+    private record Bezier(Pose start, Pose a, Pose b, Pose end) {
+
+        private static final int PROBES = 24;
+
+        /** Wider than this it counts as straight (m). */
+        private static final double STRAIGHT_ON = 1000;
+
+        static double at(double p0, double p1, double p2, double p3, double t) {
+            double s = 1 - t;
+            return s * s * s * p0 + 3 * s * s * t * p1 + 3 * s * t * t * p2 + t * t * t * p3;
+        }
+
+        private static double first(double p0, double p1, double p2, double p3, double t) {
+            double s = 1 - t;
+            return 3 * (s * s * (p1 - p0) + 2 * s * t * (p2 - p1) + t * t * (p3 - p2));
+        }
+
+        private static double second(double p0, double p1, double p2, double p3, double t) {
+            return 6 * ((1 - t) * (p2 - 2 * p1 + p0) + t * (p3 - 2 * p2 + p1));
+        }
+
+        double leastRadius() {
+            double least = Double.POSITIVE_INFINITY;
+            for (int i = 0; i <= PROBES; i++) {
+                double t = (double) i / PROBES;
+                double vx = first(start.x(), a.x(), b.x(), end.x(), t);
+                double vy = first(start.y(), a.y(), b.y(), end.y(), t);
+                double wx = second(start.x(), a.x(), b.x(), end.x(), t);
+                double wy = second(start.y(), a.y(), b.y(), end.y(), t);
+                double bend = Math.abs(vx * wy - vy * wx);
+                double speed = Math.sqrt(vx * vx + vy * vy);
+                if (bend > 1e-9) {
+                    least = Math.min(least, speed * speed * speed / bend);
+                }
+            }
+            return least > STRAIGHT_ON ? Double.POSITIVE_INFINITY : least;
+        }
     }
 }

@@ -417,13 +417,13 @@ final class Rings {
             if (!c.lanes.turns().isEmpty() && !leads.equals(old.arrows())) {
                 draft.error(
                         c.pointer() + "/turns",
-                        "lane %d of %s has the arrows %s, but around '%s' its lane of the ring leads to %s only; give the ring more"
+                        "lane %d of %s has the arrows %s, but around '%s' its lane of the ring leads %s; give the ring more"
                                 + " lanes, or take the other arrows off",
                         old.number(),
                         in.id(),
                         draft.hand.arrows(old.arrows()),
                         id,
-                        leads.toString().isEmpty() ? "no exit" : draft.hand.arrows(leads));
+                        leads.toString().isEmpty() ? "nowhere" : draft.hand.arrows(leads) + " only");
             }
             draft.lanes.set(old.index(), old.painted(leads));
         }

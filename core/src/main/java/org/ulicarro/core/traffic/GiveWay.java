@@ -170,6 +170,9 @@ final class GiveWay {
         for (int k = 0; k < queues.count[from]; k++) {
             int u = queues.at(from, k);
             if (f.next[u] != other) {
+                if (k == 0 && waitsAtLine(u)) {
+                    break; // those behind it cannot come
+                }
                 continue;
             }
             if (!mayPassLine(u, other) || isHeld(f.pos[u] - table.end[from], other)) {
@@ -209,6 +212,11 @@ final class GiveWay {
             }
         }
         return true;
+    }
+
+    private boolean waitsAtLine(int v) {
+        int path = f.next[v];
+        return path >= 0 && table.path[path] && table.atLine[path] && f.committed[v] == 0 && f.speed[v] < STANDS;
     }
 
     private boolean stillWaits(int v, int path) {

@@ -83,7 +83,9 @@ final class LaneChanges {
 
     /** Whether the lane has begun, and both the leader and the follower there can live with the change. */
     private boolean fits(int v, int target) {
-        if (f.pos[v] - f.length[v] / 2 < table.start[target]) {
+        if (f.pos[v] - f.length[v] / 2 < table.start[target]
+                || f.pos[v] > table.end[target]
+                || table.mayNotCross(f.lane[v], target, f.pos[v])) {
             return false;
         }
         int ahead = occupancy.firstAhead(target, f.pos[v]);

@@ -9,6 +9,7 @@ import org.ulicarro.core.network.EntryRule;
 import org.ulicarro.core.network.Junction;
 import org.ulicarro.core.network.Lane;
 import org.ulicarro.core.network.Link;
+import org.ulicarro.core.network.Marking;
 import org.ulicarro.core.network.Movement;
 import org.ulicarro.core.network.Network;
 import org.ulicarro.core.network.TurningPath;
@@ -49,6 +50,8 @@ public final class LaneTable {
     final boolean[] stops; // path -> whether everybody comes to a full stop before it
     final boolean[] inOrder; // path -> whether order of arrival decides
     final boolean[] atLine; // path -> whether who waits for a gap does so at the line
+    final double[][]
+            unbroken; // lane -> begin and end of each stretch where nobody crosses the line to its right neighbour, m
     final int[] link; // lane -> its link; on a path the link it leaves
     final int[][] paths; // lane -> the paths that leave it
     final int[][] sources; // lane -> the lanes from which vehicles come, in fixed order
@@ -83,6 +86,7 @@ public final class LaneTable {
         inOrder = new boolean[lanes];
         atLine = new boolean[lanes];
         link = filled(NONE);
+        unbroken = new double[lanes][0];
         paths = new int[lanes][];
         sources = new int[lanes][];
         waitAt = new double[lanes];
@@ -96,6 +100,7 @@ public final class LaneTable {
         otherEnd = new double[lanes][0];
         readLanes();
         readMovements();
+        network.markings().forEach(this::readUnbroken);
         network.junctions().values().forEach(this::readJunction);
         readWaitingPlaces();
     }
@@ -123,6 +128,25 @@ public final class LaneTable {
                 right[link.firstLane() + i - 1] = link.firstLane() + i;
             }
         }
+    }
+
+    private void readUnbroken(Marking marking) {
+        if (marking.kind() == Marking.Kind.NO_CHANGING) {
+            // a stretch lies right of its lane; where people drive on the left that line is its neighbour's
+            int lane = network.keepsRight() ? marking.lane() : marking.lane() - 1;
+            unbroken[lane] = append(append(unbroken[lane], marking.from()), marking.to());
+        }
+    }
+
+    /** Whether the line between a lane and a neighbour is unbroken at a position. */
+    boolean mayNotCross(int lane, int neighbour, double position) {
+        double[] stretches = unbroken[Math.min(lane, neighbour)];
+        for (int i = 0; i < stretches.length; i += 2) {
+            if (position >= stretches[i] && position <= stretches[i + 1]) {
+                return true;
+            }
+        }
+        return false;
     }
 
     private void readMovements() {

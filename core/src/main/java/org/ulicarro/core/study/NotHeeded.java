@@ -1,0 +1,58 @@
+package org.ulicarro.core.study;
+
+import java.util.List;
+import org.ulicarro.core.base.Fault;
+
+/**
+ * What can be described, checked, drawn and shown already, but is not heeded by vehicles yet. Said plainly, since a study that uses it
+ * runs and its figures look like any others.
+ */
+final class NotHeeded {
+
+    private final List<Fault> faults;
+
+    private NotHeeded(List<Fault> faults) {
+        this.faults = faults;
+    }
+
+    static void warn(Study study, List<Fault> faults) {
+        NotHeeded warnings = new NotHeeded(faults);
+        NetworkInput network = study.network();
+        warnings.warn(
+                !network.closures().isEmpty(), "/network/closures", "closed lanes are driven on as if they were open");
+        warnings.warn(!network.gates().isEmpty(), "/network/gates", "gates let everybody pass without a stop");
+        warnings.warn(!network.parking().isEmpty(), "/network/parking", "parking manoeuvres block nobody");
+        network.places()
+                .forEach((id, place) -> warnings.warn(
+                        !place.rightOnRed().isEmpty(),
+                        Fault.child("/network/places", id) + "/right-on-red",
+                        "nobody turns on red"));
+        network.places()
+                .forEach((id, place) -> warnings.warn(
+                        !place.saturation().isEmpty(),
+                        Fault.child("/network/places", id) + "/saturation",
+                        "drivers are not calibrated to measured saturation flows"));
+        network.roads().forEach((id, road) -> warnings.road(Fault.child("/network/roads", id), road));
+    }
+
+    private void road(String pointer, Road road) {
+        warn(road.grade() != 0, pointer + "/grade", "grades slow nobody down");
+        warn(!road.closedTo().isEmpty(), pointer + "/closed-to", "all types use this road");
+        warn(!road.only().isEmpty(), pointer + "/only", "all types use this road");
+        direction(pointer + "/ahead", road.ahead());
+        direction(pointer + "/back", road.back());
+    }
+
+    private void direction(String pointer, Direction d) {
+        if (d != null) {
+            warn(!d.laneUse().isEmpty(), pointer + "/lane-use", "all types use these lanes");
+            warn(!d.speedZones().isEmpty(), pointer + "/speed-zones", "drivers keep to the limit of the whole road");
+        }
+    }
+
+    private void warn(boolean used, String pointer, String effect) {
+        if (used) {
+            faults.add(Fault.warning(pointer, "this is drawn and shown, but vehicles do not heed it yet: " + effect));
+        }
+    }
+}
