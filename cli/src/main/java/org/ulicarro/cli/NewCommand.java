@@ -18,14 +18,27 @@ import picocli.CommandLine.Spec;
 @Command(
         name = "new",
         mixinStandardHelpOptions = true,
-        description = "Writes a study to start from: a signalised crossroads that runs as it is.",
-        footer = {"", "Example:  ulicarro new my-junction"})
+        description = "Writes a study to start from, which runs as it is.",
+        footer = {
+            "",
+            "  crossroads  a signal with left-turn bays",
+            "  corridor    a main street: two signals, a side street with a stop sign, a crossing, a bus stop",
+            "  roundabout  two lanes around, a slip lane, crossings with refuges",
+            "  merge       a motorway with an exit and an entry",
+            "  fiveways    five streets at odd angles at one signal",
+            "",
+            "Example:  ulicarro new my-roundabout --like roundabout"
+        })
 final class NewCommand implements Callable<Integer> {
 
     @Parameters(paramLabel = "DIR", description = "the folder to write, which must not exist yet or be empty")
     private Path folder;
 
-    @Option(names = "--like", defaultValue = "crossroads", paramLabel = "SAMPLE", description = "crossroads (default)")
+    @Option(
+            names = "--like",
+            defaultValue = "crossroads",
+            paramLabel = "SAMPLE",
+            description = "what it is like: crossroads (default), corridor, roundabout, merge, fiveways")
     private String like;
 
     @Spec
@@ -43,7 +56,7 @@ final class NewCommand implements Callable<Integer> {
         }
         Samples.write(like, folder);
         PrintWriter out = spec.commandLine().getOut();
-        out.println("wrote " + folder + ": study.yaml, network.yaml, demand.yaml, signals.yaml, counts");
+        out.println("wrote " + folder + ": " + String.join(", ", Samples.files(like)));
         String me = Main.me();
         out.println("next: " + me + " check " + folder);
         out.println("      " + me + " draw " + folder + " -o plan.svg");

@@ -4,6 +4,7 @@ import java.io.IOException;
 import java.io.InputStream;
 import java.nio.file.Files;
 import java.nio.file.Path;
+import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
 
@@ -13,23 +14,33 @@ public final class Samples {
     /** The demo: the fish market crossroads of Marenhaven. */
     public static final String QUAYSIDE = "quayside";
 
-    private static final Map<String, List<String>> FILES = Map.of(
-            QUAYSIDE,
-            List.of(
-                    "study.yaml",
-                    "network.yaml",
-                    "demand.yaml",
-                    "signals.yaml",
-                    "counts/pm.csv",
-                    "alternatives/pier-green.yaml"),
-            "crossroads",
-            List.of("study.yaml", "network.yaml", "demand.yaml", "signals.yaml", "counts/am.csv"));
+    private static final String STUDY = "study.yaml";
+    private static final String NETWORK = "network.yaml";
+    private static final String DEMAND = "demand.yaml";
+    private static final String SIGNALS = "signals.yaml";
+
+    /** Name to the files, in the order in which a new user would read them. */
+    private static final Map<String, List<String>> FILES = new LinkedHashMap<>();
+
+    static {
+        FILES.put("crossroads", List.of(STUDY, NETWORK, DEMAND, SIGNALS, "counts/am.csv"));
+        FILES.put("corridor", List.of(STUDY, NETWORK, DEMAND, SIGNALS, "counts/am.csv"));
+        FILES.put("roundabout", List.of(STUDY, NETWORK, DEMAND, "counts/pm.csv"));
+        FILES.put("merge", List.of(STUDY, NETWORK, DEMAND, "counts/am.csv"));
+        FILES.put("fiveways", List.of(STUDY, NETWORK, DEMAND, SIGNALS, "counts/pm.csv"));
+        FILES.put(QUAYSIDE, List.of(STUDY, NETWORK, DEMAND, SIGNALS, "counts/pm.csv", "alternatives/pier-green.yaml"));
+    }
 
     private Samples() {}
 
     /** Names of the samples to start a new study from. */
     public static List<String> starters() {
-        return List.of("crossroads");
+        return FILES.keySet().stream().filter(name -> !name.equals(QUAYSIDE)).toList();
+    }
+
+    /** The files of a sample. */
+    public static List<String> files(String sample) {
+        return FILES.get(sample);
     }
 
     /** Writes a sample into a folder that does not exist yet, or is empty. */

@@ -181,7 +181,7 @@ final class YamlText {
                 throw new NotPossible("the file would be empty");
             }
             NodeTuple above = way.tuples().get(way.tuples().size() - 2);
-            return splice(afterColon(above), contentEnd(parent) + (isBlock(parent) ? 0 : 1), " {}");
+            return splice(afterColon(above), contentEnd(parent), " {}");
         }
         if (map.getFlowStyle() == FlowStyle.FLOW) {
             boolean isLast = place + 1 == map.getValue().size();

@@ -236,7 +236,7 @@ class StudyFolderTest {
                 .singleElement()
                 .asString()
                 .startsWith("network.yaml:38:")
-                .contains("this bay needs 465 m");
+                .contains("this lane needs 465 m");
         edit("network.yaml", "full-width: 450 m", "full-width: 45 m");
         edit("signals.yaml", "NB: [45-75]", "NB: [38-75]");
         assertThat(problems())

@@ -199,6 +199,11 @@ final class Carriageway {
     Polyline line(int lane) {
         double from = start(lane);
         double to = end(lane);
+        if (isPlain()) {
+            Pose start = trimmed.at(from).right(offset(lane, from));
+            Pose end = trimmed.at(to).right(offset(lane, from));
+            return new Polyline(new double[] {start.x(), end.x()}, new double[] {start.y(), end.y()});
+        }
         Pose bent = bentEnd.isEmpty() ? null : bentEnd.get(lane);
         double bendsFrom = bent == null ? to : Math.max(from, to - BEND);
         double bendsTo = bentStart.isEmpty() ? from : Math.min(to, from + BEND);
@@ -215,6 +220,13 @@ final class Carriageway {
         return new Polyline(
                 points.stream().mapToDouble(Pose::x).toArray(),
                 points.stream().mapToDouble(Pose::y).toArray());
+    }
+
+    /** A straight road without short lanes and bends at its ends, as most are in large networks. */
+    private boolean isPlain() {
+        boolean noShort = lanes.allLanes() == lanes.lanes();
+        boolean noneOpposite = opposite == null || opposite.allLanes() == opposite.lanes();
+        return noShort && noneOpposite && trimmed.size() == 2 && bentStart.isEmpty() && bentEnd.isEmpty();
     }
 
     /** Where the middle of a lane is at a station, bends at the ends left out. */

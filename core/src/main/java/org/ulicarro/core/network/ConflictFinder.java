@@ -16,9 +16,9 @@ final class ConflictFinder {
     static final double TOUCHING = 2.6;
 
     /** Ends of stretches are found to this (m). */
-    private static final double PRECISION = 0.02;
+    private static final double PRECISION = 0.04;
 
-    private static final double LEAST_STEP = 0.1;
+    private static final double LEAST_STEP = 0.25;
 
     private ConflictFinder() {}
 
@@ -68,42 +68,64 @@ final class ConflictFinder {
 
     /** First and last metre of a line that is too near another one, or null. */
     private static double[] shared(Polyline line, Polyline other) {
-        double first = Double.NaN;
-        double last = Double.NaN;
-        double length = line.length();
-        double free = 0; // the last place known to be clear
-        double s = 0;
-        while (true) {
-            double room = clearance(line, other, s);
-            if (room < 0) {
-                if (Double.isNaN(first)) {
-                    first = s == 0 ? 0 : border(line, other, free, s);
-                }
-                last = s;
-            } else {
-                if (!Double.isNaN(last) && free <= last) {
-                    last = border(line, other, s, last);
-                }
-                free = s;
-            }
-            if (s >= length) {
-                break;
-            }
-            s = Math.min(length, s + Math.max(LEAST_STEP, Math.abs(room)));
+        double first = firstTouch(line, other, 0, line.length());
+        if (Double.isNaN(first)) {
+            return null;
         }
-        return Double.isNaN(first) ? null : new double[] {first, last};
+        double last = firstTouch(line, other, line.length(), first);
+        return new double[] {first, Double.isNaN(last) ? first : last};
     }
 
-    /** By halving: where a line that is clear at one place and not at the other begins or ends to touch. */
-    private static double border(Polyline line, Polyline other, double clear, double touching) {
+    /** From one place on a line to another, forward or back: where it touches the other line first, or NaN. */
+    private static double firstTouch(Polyline line, Polyline other, double from, double to) {
+        double direction = Math.signum(to - from);
+        double s = from;
+        double room = clearance(line, other, s);
+        while (room >= 0) {
+            double before = s;
+            double roomBefore = room;
+            s += direction * Math.max(LEAST_STEP, room);
+            if ((s - to) * direction > 0) {
+                s = to;
+            }
+            room = clearance(line, other, s);
+            if (room < 0) {
+                return border(line, other, before, roomBefore, s, room);
+            }
+            if (s == to) {
+                return Double.NaN;
+            }
+        }
+        return s;
+    }
+
+    /**
+     * Where a line that is clear at one place and not at the other begins to touch: by false position, which the nearly straight
+     * course of the clearance suits, with the weight of an end that stays halved (the Illinois rule).
+     */
+    private static double border(
+            Polyline line, Polyline other, double clear, double atClear, double touching, double atTouching) {
         double a = clear;
         double b = touching;
+        double atA = atClear;
+        double atB = atTouching;
+        int stayed = 0;
         while (Math.abs(b - a) > PRECISION) {
-            double middle = (a + b) / 2;
-            if (clearance(line, other, middle) < 0) {
+            double middle = a + (b - a) * atA / (atA - atB);
+            double at = clearance(line, other, middle);
+            if (Math.abs(at) < PRECISION / 2) {
+                return middle;
+            }
+            if (at < 0) {
                 b = middle;
+                atB = at;
+                atA = stayed == 1 ? atA / 2 : atA;
+                stayed = 1;
             } else {
                 a = middle;
+                atA = at;
+                atB = stayed == 2 ? atB / 2 : atB;
+                stayed = 2;
             }
         }
         return b;

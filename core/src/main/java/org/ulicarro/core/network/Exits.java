@@ -35,11 +35,16 @@ final class Exits {
             for (Carriageway c : road) {
                 if (c.from().equals(placeId)) {
                     out.add(c);
-                    ways.add(new Movements.Exit(c.departure(), c.roadId.equals(in.roadId), ramp(draft, in, c)));
+                    ways.add(new Movements.Exit(c.roadId.equals(in.roadId), ramp(draft, in, c)));
                 }
             }
         }
-        List<Turn> turns = Movements.turns(in.arrival(), ways);
+        Pose arrival = in.arrival();
+        double[] angles = new double[out.size()];
+        for (int i = 0; i < angles.length; i++) {
+            angles[i] = arrival.turnTo(out.get(i).departure());
+        }
+        List<Turn> turns = Movements.turns(angles, ways);
         List<Exit> exits = new ArrayList<>();
         for (int i = 0; i < out.size(); i++) {
             String approach = draft.layouts.get(placeId).approach(in.roadId);
@@ -47,7 +52,7 @@ final class Exits {
             MovementInput own = own(draft, place.movements(), id, approach, turns.get(i));
             if (own == null || !own.closed()) {
                 Turn turn = own == null || own.turn() == null ? turns.get(i) : draft.hand.turn(own.turn());
-                double angle = turn == Turn.UTURN ? StrictMath.PI : Movements.angle(in.arrival(), ways.get(i));
+                double angle = turn == Turn.UTURN ? StrictMath.PI : angles[i];
                 exits.add(new Exit(out.get(i), turn, angle));
             } else {
                 Set<String> closed = draft.closed.computeIfAbsent(placeId, none -> new TreeSet<>());

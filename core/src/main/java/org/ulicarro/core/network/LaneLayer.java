@@ -72,7 +72,8 @@ final class LaneLayer {
         if (c.lanes.turns().isEmpty() && onlyBack) {
             return List.of(); // the end of a road; nobody turns back there unless an arrow says so
         }
-        if (control == Control.NONE && c.lanes.turns().isEmpty()) {
+        boolean beforeRamp = draft.left.containsValue(c.id());
+        if (control == Control.NONE && c.lanes.turns().isEmpty() && !beforeRamp) {
             List<Arrows> own = eachItsOwn(c, exits);
             if (!own.isEmpty()) {
                 return own;

@@ -18,6 +18,9 @@ final class MinorLegs {
             return asked ? place.minor() : List.of();
         }
         List<Setbacks.Leg> legs = draft.layouts.get(id).legs();
+        if (legs.size() < 3) {
+            return List.of(); // nobody meets anybody
+        }
         int bestA = -1;
         int bestB = -1;
         double best = Double.NEGATIVE_INFINITY;

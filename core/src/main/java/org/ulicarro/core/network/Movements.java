@@ -14,33 +14,30 @@ final class Movements {
     /**
      * A way out of a place.
      *
-     * @param departure where its axis leaves
      * @param sameRoad whether it leads back on the road one came from
      * @param ramp the side to which a ramp leaves, or null
      */
-    record Exit(Pose departure, boolean sameRoad, Turn ramp) {}
+    record Exit(boolean sameRoad, Turn ramp) {}
 
     private Movements() {}
 
     /**
      * The turn into each exit. Within 45 degrees of straight on is through; when several exits are, the straightest one is, and
      * the others are turns to their side of it, as at a fork or a ramp.
+     *
+     * @param angles from straight on to each exit, counter-clockwise (rad)
      */
-    static List<Turn> turns(Pose arrival, List<Exit> exits) {
+    static List<Turn> turns(double[] angles, List<Exit> exits) {
         int through = -1;
-        for (int i = 0; i < exits.size(); i++) {
-            double angle = angle(arrival, exits.get(i));
-            boolean straighter = through < 0 || Math.abs(angle) < Math.abs(angle(arrival, exits.get(through))) - 1e-6;
-            if (!exits.get(i).sameRoad()
-                    && exits.get(i).ramp() == null
-                    && Math.abs(angle) <= STRAIGHT_ON
-                    && straighter) {
+        for (int i = 0; i < angles.length; i++) {
+            Exit exit = exits.get(i);
+            boolean onward = !exit.sameRoad() && exit.ramp() == null && Math.abs(angles[i]) <= STRAIGHT_ON;
+            if (onward && (through < 0 || Math.abs(angles[i]) < Math.abs(angles[through]) - 1e-6)) {
                 through = i;
             }
         }
-        List<Turn> turns = new ArrayList<>();
-        for (int i = 0; i < exits.size(); i++) {
-            double from = through >= 0 ? angle(arrival, exits.get(through)) : 0;
+        List<Turn> turns = new ArrayList<>(angles.length);
+        for (int i = 0; i < angles.length; i++) {
             if (exits.get(i).sameRoad()) {
                 turns.add(Turn.UTURN);
             } else if (exits.get(i).ramp() != null) {
@@ -48,14 +45,10 @@ final class Movements {
             } else if (i == through) {
                 turns.add(Turn.THROUGH);
             } else {
-                turns.add(angle(arrival, exits.get(i)) >= from ? Turn.LEFT : Turn.RIGHT);
+                turns.add(angles[i] >= (through >= 0 ? angles[through] : 0) ? Turn.LEFT : Turn.RIGHT);
             }
         }
         return turns;
-    }
-
-    static double angle(Pose arrival, Exit exit) {
-        return arrival.turnTo(exit.departure());
     }
 
     /**

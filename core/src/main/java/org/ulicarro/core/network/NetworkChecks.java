@@ -2,7 +2,7 @@ package org.ulicarro.core.network;
 
 import java.util.ArrayDeque;
 import java.util.ArrayList;
-import java.util.HashMap;
+import java.util.BitSet;
 import java.util.HashSet;
 import java.util.LinkedHashMap;
 import java.util.List;
@@ -69,8 +69,10 @@ final class NetworkChecks {
         Set<Turn> closed = draft.closedTurns.getOrDefault(in.id(), Set.of());
         for (Lane lane : lanes) {
             Arrows arrows = lane.arrows();
+            boolean said = false;
             for (Turn turn : arrows == null ? new Turn[0] : Turn.values()) {
                 if (arrows.allow(turn) && !served.contains(turn) && !closed.contains(turn)) {
+                    said = true;
                     draft.error(
                             c.pointer() + "/turns/" + (draft.hand == Hand.RIGHT ? number : lanes.size() - 1 - number),
                             "lane %d of %s has the arrow %s, but at '%s' no road leads that way; its vehicles could not go on",
@@ -80,7 +82,7 @@ final class NetworkChecks {
                             in.to());
                 }
             }
-            if (!lane.ends() && leadsOn && !used.contains(lane.index())) {
+            if (!said && !lane.ends() && leadsOn && !used.contains(lane.index())) {
                 draft.warn(
                         c.pointer() + "/turns",
                         "no movement uses lane %d of %s; whoever is in it would be stuck at its end, so nobody drives there",
@@ -193,28 +195,35 @@ final class NetworkChecks {
 
     private void checkReach() {
         List<Link> roads = draft.links.stream().filter(link -> !link.ring()).toList();
-        Map<Integer, List<Integer>> onward = new HashMap<>();
-        Map<Integer, List<Integer>> backward = new HashMap<>();
+        List<List<Integer>> onward = new ArrayList<>();
+        List<List<Integer>> backward = new ArrayList<>();
+        draft.links.forEach(link -> {
+            onward.add(new ArrayList<>(4));
+            backward.add(new ArrayList<>(4));
+        });
         for (Movement m : draft.movements) {
             if (!m.isInner()) {
-                onward.computeIfAbsent(m.fromLink(), none -> new ArrayList<>()).add(m.toLink());
-                backward.computeIfAbsent(m.toLink(), none -> new ArrayList<>()).add(m.fromLink());
+                onward.get(m.fromLink()).add(m.toLink());
+                backward.get(m.toLink()).add(m.fromLink());
             }
         }
         List<Integer> entries = new ArrayList<>();
+        BitSet isEntry = new BitSet();
         List<Integer> ends = new ArrayList<>();
         for (Link link : roads) {
-            if (draft.roadsAt.get(link.from()).size() == 1 && !backward.containsKey(link.index())) {
+            if (draft.roadsAt.get(link.from()).size() == 1
+                    && backward.get(link.index()).isEmpty()) {
                 entries.add(link.index());
+                isEntry.set(link.index());
             }
-            if (!onward.containsKey(link.index())) {
+            if (onward.get(link.index()).isEmpty()) {
                 ends.add(link.index());
             }
         }
-        Set<Integer> fromEntries = reached(entries, onward);
-        Set<Integer> toEnds = reached(ends, backward);
+        BitSet fromEntries = reached(entries, onward);
+        BitSet toEnds = reached(ends, backward);
         for (Link link : roads) {
-            boolean isEnd = ends.contains(link.index());
+            boolean isEnd = onward.get(link.index()).isEmpty();
             String pointer = draft.carriageway(link).pointer();
             if (isEnd && draft.roadsAt.get(link.to()).size() > 1) {
                 draft.error(
@@ -222,13 +231,13 @@ final class NetworkChecks {
                         "%s ends at '%s' and no movement leads on from there, though other roads do; its vehicles could not go on",
                         link.id(),
                         link.to());
-            } else if (isEnd && !fromEntries.contains(link.index()) && !entries.isEmpty()) {
+            } else if (isEnd && !fromEntries.get(link.index()) && !entries.isEmpty()) {
                 draft.warn(
                         pointer,
                         "no way leads from any entry to the end '%s' by %s; no vehicle will ever be counted there",
                         link.to(),
                         link.id());
-            } else if (entries.contains(link.index()) && !toEnds.contains(link.index())) {
+            } else if (isEntry.get(link.index()) && !toEnds.get(link.index())) {
                 draft.error(
                         pointer,
                         "no way leads from '%s' by %s to any end of the network; vehicles that enter there would never leave",
@@ -238,12 +247,14 @@ final class NetworkChecks {
         }
     }
 
-    private static Set<Integer> reached(List<Integer> from, Map<Integer, List<Integer>> steps) {
-        Set<Integer> reached = new HashSet<>(from);
+    private static BitSet reached(List<Integer> from, List<List<Integer>> steps) {
+        BitSet reached = new BitSet();
+        from.forEach(reached::set);
         ArrayDeque<Integer> open = new ArrayDeque<>(from);
         while (!open.isEmpty()) {
-            for (int next : steps.getOrDefault(open.remove(), List.of())) {
-                if (reached.add(next)) {
+            for (int next : steps.get(open.remove())) {
+                if (!reached.get(next)) {
+                    reached.set(next);
                     open.add(next);
                 }
             }
@@ -308,17 +319,16 @@ final class NetworkChecks {
 
     /** Ways from one movement to the next that ask for more lane changes than a road has room for. */
     private void checkWeaving() {
-        Map<Integer, List<Movement>> into = new HashMap<>();
-        for (Movement m : draft.movements) {
-            into.computeIfAbsent(m.toLink(), none -> new ArrayList<>()).add(m);
-        }
+        List<List<Movement>> into = new ArrayList<>();
+        draft.links.forEach(link -> into.add(new ArrayList<>(4)));
+        draft.movements.forEach(m -> into.get(m.toLink()).add(m));
         Set<String> said = new HashSet<>();
         for (Movement next : draft.movements) {
             if (next.isInner()) {
                 continue;
             }
             Link link = draft.links.get(next.fromLink());
-            for (Movement before : into.getOrDefault(link.index(), List.of())) {
+            for (Movement before : into.get(link.index())) {
                 int changes = fewestChanges(before, next, link.index());
                 double needs = changes * CHANGE_TIME * link.speed() / 2;
                 if (changes > 0 && needs > link.length() && said.add(before.id() + " " + next.id())) {

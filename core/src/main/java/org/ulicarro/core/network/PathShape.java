@@ -9,13 +9,12 @@ import java.util.List;
  * <p>Where the two directions meet ahead of the start and behind the end, it is a straight, one circular arc and a straight, as a
  * turn is designed; otherwise (through with a sideways shift, U-turns) a cubic Bézier curve.
  *
- * @param line points at most this far apart in curves that it strays less than 1 cm from them
+ * @param line points at most this far apart in curves that it strays less than 2 cm from them
  * @param radius least radius (m), infinite where it is straight
  */
 record PathShape(Polyline line, double radius) {
 
-    private static final double SAMPLE = 0.75;
-    private static final double STRAY = 0.01;
+    private static final double STRAY = 0.02;
     private static final double STRAIGHT = StrictMath.toRadians(3);
 
     /** Points lie no nearer than this, however tight the curve (m). */
@@ -63,8 +62,7 @@ record PathShape(Polyline line, double radius) {
     }
 
     private static double angleStep(double radius) {
-        double byStray = 2 * StrictMath.acos(Math.max(0, 1 - STRAY / radius));
-        return Math.min(byStray, SAMPLE / radius);
+        return 2 * StrictMath.acos(Math.max(0, 1 - STRAY / radius));
     }
 
     private static PathShape arc(Pose start, Pose end, double angle, double toCorner, double fromCorner) {
@@ -78,14 +76,16 @@ record PathShape(Polyline line, double radius) {
         double[] y = new double[steps + 3];
         x[0] = start.x();
         y[0] = start.y();
+        double cos = StrictMath.cos(angle / steps); // one turn again and again: cheaper than a sine for each point
+        double sin = StrictMath.sin(angle / steps);
+        double rx = arcStart.x() - centre.x();
+        double ry = arcStart.y() - centre.y();
         for (int i = 0; i <= steps; i++) {
-            double turned = angle * i / steps;
-            double cos = StrictMath.cos(turned);
-            double sin = StrictMath.sin(turned);
-            double rx = arcStart.x() - centre.x();
-            double ry = arcStart.y() - centre.y();
-            x[i + 1] = centre.x() + rx * cos - ry * sin;
-            y[i + 1] = centre.y() + rx * sin + ry * cos;
+            x[i + 1] = centre.x() + rx;
+            y[i + 1] = centre.y() + ry;
+            double turned = rx * cos - ry * sin;
+            ry = rx * sin + ry * cos;
+            rx = turned;
         }
         x[steps + 2] = end.x();
         y[steps + 2] = end.y();
@@ -105,8 +105,8 @@ record PathShape(Polyline line, double radius) {
         Pose b = end.ahead(-handle);
         Bezier curve = new Bezier(start, start.ahead(handle), end.ahead(-handle), end);
         double least = curve.leastRadius();
-        double step = Double.isInfinite(least) ? SAMPLE : Math.max(SHORTEST_STEP, angleStep(least) * least);
-        int steps = Math.max(8, (int) StrictMath.ceil(distance / Math.min(SAMPLE, step)));
+        double step = Double.isInfinite(least) ? distance : Math.max(SHORTEST_STEP, angleStep(least) * least);
+        int steps = Math.max(5, (int) StrictMath.ceil(distance / step));
         double[] x = new double[steps + 1];
         double[] y = new double[steps + 1];
         for (int i = 0; i <= steps; i++) {
@@ -120,7 +120,7 @@ record PathShape(Polyline line, double radius) {
     /** A cubic curve between two poses by way of two handles. */
     private record Bezier(Pose start, Pose a, Pose b, Pose end) {
 
-        private static final int PROBES = 24;
+        private static final int PROBES = 12;
 
         /** Wider than this it counts as straight (m). */
         private static final double STRAIGHT_ON = 1000;

@@ -6,6 +6,7 @@ public final class Polyline {
     private final double[] x;
     private final double[] y;
     private final double[] along; // point -> metres from the first point
+    private final double[] inverse; // piece -> 1 / length², since this loop is most of what compiling takes
     private final double west; // the box around it
     private final double east;
     private final double south;
@@ -30,6 +31,11 @@ public final class Polyline {
         along = new double[n];
         for (int i = 1; i < n; i++) {
             along[i] = along[i - 1] + distance(x[i - 1], y[i - 1], x[i], y[i]);
+        }
+        inverse = new double[n - 1];
+        for (int i = 0; i + 1 < n; i++) {
+            double length = along[i + 1] - along[i];
+            inverse[i] = 1 / (length * length);
         }
         west = least(x);
         east = -least(negated(x));
@@ -127,28 +133,41 @@ public final class Polyline {
         return new Polyline(px, py);
     }
 
+    /** Whether a point is at least that far from the box around the line, so that it is from the line, too. */
+    boolean isFar(double px, double py, double metres) {
+        return px >= east + metres || px <= west - metres || py >= north + metres || py <= south - metres;
+    }
+
     /** Least distance of a point from the line (m). */
     double distanceTo(double px, double py) {
         double least = Double.POSITIVE_INFINITY;
-        for (int i = 0; i + 1 < x.length; i++) {
+        for (int i = 0; i < inverse.length; i++) {
             double dx = x[i + 1] - x[i];
             double dy = y[i + 1] - y[i];
             double gx = px - x[i];
             double gy = py - y[i];
-            double t = (gx * dx + gy * dy) / (dx * dx + dy * dy);
+            double t = (gx * dx + gy * dy) * inverse[i];
             t = t < 0 ? 0 : t > 1 ? 1 : t;
             gx -= t * dx;
             gy -= t * dy;
-            double squared = gx * gx + gy * gy;
-            least = squared < least ? squared : least;
+            double away = gx * gx + gy * gy;
+            least = away < least ? away : least;
         }
         return Math.sqrt(least);
     }
 
+    /** The piece that holds a place on the line; pieces are of much the same length, so it is near where it would be if they all were. */
     private int segment(double metres) {
-        int i = java.util.Arrays.binarySearch(along, metres);
-        int at = i >= 0 ? i : -i - 2;
-        return Math.max(0, Math.min(x.length - 2, at));
+        int last = x.length - 2;
+        int i = (int) (metres / along[last + 1] * (last + 1));
+        i = i < 0 ? 0 : i > last ? last : i;
+        while (i > 0 && along[i] > metres) {
+            i--;
+        }
+        while (i < last && along[i + 1] <= metres) {
+            i++;
+        }
+        return i;
     }
 
     static double distance(double x1, double y1, double x2, double y2) {

@@ -81,7 +81,8 @@ final class Setbacks {
         for (int i = 0; i < legs.size(); i++) {
             round.add(i);
         }
-        round.sort(Comparator.<Integer>comparingDouble(i -> legs.get(i).bearing())
+        double[] bearing = legs.stream().mapToDouble(Leg::bearing).toArray();
+        round.sort(Comparator.<Integer>comparingDouble(i -> bearing[i])
                 .thenComparing(i -> legs.get(i).road()));
         return round;
     }
@@ -94,7 +95,10 @@ final class Setbacks {
      * @param angle between the two legs, counter-clockwise
      */
     private static double along(Leg leg, double right, Leg other, double otherRight, double angle, double radius) {
-        if (angle <= ALONGSIDE || angle > NO_CORNER) {
+        if (angle >= 0 && angle < ALONGSIDE) {
+            return 2 * FARTHEST; // they lie on each other
+        }
+        if (angle < 0 || angle > NO_CORNER) {
             return CLEAR_OF_CORNER; // nearly straight on, or more than half a turn: there is no corner
         }
         Pose kerb = leg.outward().right(right);

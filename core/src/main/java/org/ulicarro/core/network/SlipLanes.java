@@ -100,6 +100,9 @@ final class SlipLanes {
     }
 
     static Place.Bypass kind(Draft draft, Place place, Carriageway in, Exits.Exit exit) {
+        if (place.bypass().isEmpty()) {
+            return null;
+        }
         String approach = draft.layouts.get(in.to()).approach(in.roadId);
         return Exits.own(draft, place.bypass(), in.roadId + ">" + exit.to().roadId, approach, exit.turn());
     }

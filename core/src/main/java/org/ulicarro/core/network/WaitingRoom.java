@@ -1,5 +1,7 @@
 package org.ulicarro.core.network;
 
+import java.util.ArrayList;
+import java.util.List;
 import java.util.Map;
 
 /** Sees to it that vehicles that wait at a line are clear of those that drive past it. */
@@ -41,30 +43,32 @@ final class WaitingRoom {
     }
 
     private static double missing(Draft draft, Link in, Junction junction) {
+        List<Pose> fronts = new ArrayList<>();
+        for (Lane lane : draft.lanesOf(in)) {
+            for (double side = -1; side <= 1 && !lane.ends(); side++) {
+                fronts.add(lane.at(lane.end()).right(side * HALF_BODY));
+            }
+        }
         double missing = 0;
         for (int m : junction.movements()) {
             Movement movement = draft.movements.get(m);
-            if (movement.fromLink() == in.index()) {
-                continue;
-            }
-            for (TurningPath path : movement.paths()) {
-                Polyline line = draft.lanes.get(path.lane()).line();
-                for (Lane lane : draft.lanesOf(in)) {
-                    if (!lane.ends()) {
-                        missing = Math.max(missing, missing(lane, line));
-                    }
+            if (movement.fromLink() != in.index()) {
+                for (TurningPath path : movement.paths()) {
+                    missing = Math.max(
+                            missing,
+                            missing(fronts, draft.lanes.get(path.lane()).line()));
                 }
             }
         }
         return missing;
     }
 
-    private static double missing(Lane lane, Polyline path) {
-        Pose front = lane.at(lane.end());
-        double least = Double.POSITIVE_INFINITY;
-        for (double side = -1; side <= 1; side++) {
-            Pose corner = front.right(side * HALF_BODY);
-            least = Math.min(least, path.distanceTo(corner.x(), corner.y()));
+    private static double missing(List<Pose> fronts, Polyline path) {
+        double least = CLEAR;
+        for (Pose corner : fronts) {
+            if (!path.isFar(corner.x(), corner.y(), CLEAR)) {
+                least = Math.min(least, path.distanceTo(corner.x(), corner.y()));
+            }
         }
         return CLEAR - least;
     }
