@@ -242,6 +242,9 @@ final class NetworkSheets {
                 roads.add(network.links().get(m.toLink()).road());
             }
         }
+        if (roads.size() > 2) { // the table of movements has them all
+            return String.join(" ", new ArrayList<>(roads).subList(0, 1)) + " +" + (roads.size() - 1);
+        }
         return roads.isEmpty() ? "-" : String.join(" ", roads);
     }
 

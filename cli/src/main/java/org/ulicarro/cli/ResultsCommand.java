@@ -14,8 +14,9 @@ import picocli.CommandLine.Spec;
 @Command(
         name = "results",
         mixinStandardHelpOptions = true,
-        description = "Prints the movement table of a run: means over replications with their 95 % interval; after each"
-                + " approach's movements the approach, after each place's approaches the place.",
+        description =
+                "Prints the movement table of a run: means over replications with their 95 %% interval; after each"
+                        + " approach's movements the approach, after each place's approaches the place.",
         footer = {
             "",
             "RUN is the folder of a run, the folder of a study for its last run, or, inside a study's folder, 'last', a number",

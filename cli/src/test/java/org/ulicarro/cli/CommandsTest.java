@@ -53,7 +53,7 @@ class CommandsTest {
     }
 
     @ParameterizedTest
-    @ValueSource(strings = {"demo", "new", "check", "draw", "run", "results"})
+    @ValueSource(strings = {"demo", "new", "check", "show", "set", "schema", "draw", "run", "results"})
     void everyCommandExplainsItselfWithAnExample(String command) {
         assertThat(run(command, "--help")).isZero();
         assertThat(out).contains("Usage:").contains("Example:  ulicarro " + command);
@@ -211,30 +211,5 @@ class CommandsTest {
         assertThat(err).contains("there is something already");
         assertThat(run("new", temp.resolve("x"), "--like", "crossroad")).isEqualTo(Exit.USAGE);
         assertThat(err).contains("Did you mean 'crossroads'?");
-    }
-
-    /** Whatever one value of a study file is turned into, the answer is an exit code and words. */
-    @Test
-    void mutatedStudiesNeverCrash() throws IOException {
-        String[] values = {
-            "-1", "x", "[]", "{}", "1e400", "\"\"", "null", "60 m", "2000000000", "[a, b, c]", "\u00e9", "50 mph"
-        };
-        int cases = 0;
-        for (String file : List.of("study.yaml", "network.yaml", "demand.yaml", "signals.yaml")) {
-            String original = Files.readString(study.resolve(file));
-            var matcher = java.util.regex.Pattern.compile("(?<=: )(\"[^\"]*\"|[^\\s\\[{][^,}\\n]*)")
-                    .matcher(original);
-            while (matcher.find()) {
-                String value = values[cases++ % values.length];
-                Files.writeString(
-                        study.resolve(file),
-                        original.substring(0, matcher.start()) + value + original.substring(matcher.end()));
-                assertThat(run("check", study))
-                        .as(file + " " + matcher.group() + " -> " + value)
-                        .isIn(0, 1);
-            }
-            Files.writeString(study.resolve(file), original);
-        }
-        assertThat(cases).isGreaterThan(60);
     }
 }

@@ -45,6 +45,9 @@ final class StandIns {
                 }
             }
             default -> {
+                if (here.isMissingNode()) {
+                    return; // its key was taken away already
+                }
                 replace(pointer, standIn(expected, here.isString() ? here.asString() : ""));
                 mended.add(pointer);
             }

@@ -65,8 +65,9 @@ public final class StudyFolder {
         if (tree.root == null) {
             throw new StudyProblem(tree.faults);
         }
-        for (JsonNode file : tree.root.path("files").values().toArray(new JsonNode[0])) {
-            joinFile(tree, file);
+        JsonNode[] files = tree.root.path("files").values().toArray(new JsonNode[0]);
+        for (int i = 0; i < files.length; i++) {
+            joinFile(tree, files[i], "/files/" + i);
         }
         for (String alternative : alternatives) {
             patch(tree, alternative);
@@ -76,6 +77,7 @@ public final class StudyFolder {
         schema.complete(tree);
         StandIns standIns = new StandIns(schema, tree.root);
         faults.addAll(new SchemaCheck(schema).check(tree, standIns, allFilesRead));
+        schema.complete(tree); // what was mended has usual values, too
         Map<String, Spot> spots = new HashMap<>();
         Study study = withTables(StudyBinder.bind(tree.root), tree, spots);
         List<Count> counts = new ArrayList<>();
@@ -126,12 +128,16 @@ public final class StudyFolder {
         return path;
     }
 
-    private void joinFile(LocatedTree tree, JsonNode written) {
+    private void joinFile(LocatedTree tree, JsonNode written, String pointer) {
         String name = written.asString("");
         Path path = inside(name);
         if (path == null) {
             allFilesRead = false;
-            faults.add(outside(tree.spot("/files"), name));
+            faults.add(outside(tree.spot(pointer), name));
+        } else if (!Files.exists(path)) {
+            allFilesRead = false;
+            faults.add(new Message(
+                    Fault.Severity.ERROR, tree.spot(pointer), "there is no file '" + name + "' in the study's folder"));
         } else {
             LocatedTree file = yaml(path, name);
             allFilesRead &= file.root != null;

@@ -151,7 +151,7 @@ class StudyFolderTest {
             format: ulicarro/1      | format: ulicarro/9      | study.yaml:3:9: 'ulicarro/9' cannot stand for 'format'. Did you mean 'ulicarro/1'?
             units: metric           | units:                  | study.yaml:5:1: 'units' has no value
             files: [network.yaml, d | files: [../x.yaml, d    | is not inside the study's folder
-            files: [network.yaml, d | files: [nets.yaml, d    | nets.yaml:1:1: this file does not exist
+            files: [network.yaml, d | files: [nets.yaml, d    | there is no file 'nets.yaml' in the study's folder
             """)
     void saysWhereAndWhat(String from, String to, String message) throws IOException {
         edit("study.yaml", from, to);

@@ -1,7 +1,6 @@
 package org.ulicarro.core.network;
 
 import java.util.ArrayList;
-import java.util.HashMap;
 import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Locale;
@@ -23,11 +22,11 @@ final class Draft {
     final List<Carriageway> carriageways = new ArrayList<>(); // link index -> its cross-section; none for arcs of rings
     final Map<String, List<List<Carriageway>>> roadsAt = new LinkedHashMap<>(); // place -> its roads, each 1 or 2
     final Map<String, PlaceLayout> layouts = new LinkedHashMap<>();
-    final Map<String, Set<String>> closed = new HashMap<>(); // place -> ids and short names of closed movements
-    final Map<String, Set<Turn>> closedTurns = new HashMap<>(); // link id -> turns of its closed movements
+    final Map<String, Set<String>> closed = new LinkedHashMap<>(); // place -> ids and short names of closed movements
+    final Map<String, Set<Turn>> closedTurns = new LinkedHashMap<>(); // link id -> turns of its closed movements
     final List<Link> links = new ArrayList<>();
-    final Map<String, List<Link>> leaving = new HashMap<>();
-    final Map<String, List<Link>> arriving = new HashMap<>();
+    final Map<String, List<Link>> leaving = new LinkedHashMap<>();
+    final Map<String, List<Link>> arriving = new LinkedHashMap<>();
     final List<List<Exits.Exit>> exits = new ArrayList<>(); // link index -> ways on from it
     final List<Lane> lanes = new ArrayList<>();
     final List<Movement> movements = new ArrayList<>();

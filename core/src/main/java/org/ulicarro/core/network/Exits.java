@@ -1,7 +1,7 @@
 package org.ulicarro.core.network;
 
 import java.util.ArrayList;
-import java.util.HashSet;
+import java.util.LinkedHashSet;
 import java.util.List;
 import java.util.Map;
 import java.util.Set;
@@ -59,7 +59,7 @@ final class Exits {
                 closed.add(id);
                 closed.add(approach + draft.hand.turn(turns.get(i)).letter());
                 draft.closedTurns
-                        .computeIfAbsent(in.id(), none -> new HashSet<>())
+                        .computeIfAbsent(in.id(), none -> new LinkedHashSet<>())
                         .add(turns.get(i));
             }
         }

@@ -1,7 +1,7 @@
 package org.ulicarro.core.network;
 
 import java.util.ArrayList;
-import java.util.HashSet;
+import java.util.LinkedHashSet;
 import java.util.List;
 import java.util.Set;
 import org.ulicarro.core.study.Arrows;
@@ -181,7 +181,7 @@ final class Joiner {
 
     /** Lanes for which the road beyond has no room end here; those in them have to change before. */
     private void dropLanes(Link in) {
-        Set<Integer> used = new HashSet<>();
+        Set<Integer> used = new LinkedHashSet<>();
         paths.forEach(path -> used.add(path.fromLane()));
         for (Lane lane : List.copyOf(draft.lanesOf(in))) {
             boolean arrowLeads = lane.arrows() != null && !used.contains(lane.index());

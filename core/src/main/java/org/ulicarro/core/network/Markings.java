@@ -1,6 +1,6 @@
 package org.ulicarro.core.network;
 
-import java.util.HashMap;
+import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
 import org.ulicarro.core.base.Fault;
@@ -16,7 +16,7 @@ final class Markings {
     private static final double GATE_LENGTH = 1;
 
     private final Draft draft;
-    private final Map<String, Link> byId = new HashMap<>();
+    private final Map<String, Link> byId = new LinkedHashMap<>();
 
     private Markings(Draft draft) {
         this.draft = draft;

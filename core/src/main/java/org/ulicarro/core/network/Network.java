@@ -3,9 +3,8 @@ package org.ulicarro.core.network;
 import java.util.ArrayList;
 import java.util.Arrays;
 import java.util.Collections;
-import java.util.HashMap;
-import java.util.HashSet;
 import java.util.LinkedHashMap;
+import java.util.LinkedHashSet;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
@@ -64,9 +63,10 @@ public final class Network {
     }
 
     private List<Link> findEntries() {
-        Map<String, Set<String>> roadsInto = new HashMap<>();
-        links.forEach(link ->
-                roadsInto.computeIfAbsent(link.to(), none -> new HashSet<>()).add(link.road()));
+        Map<String, Set<String>> roadsInto = new LinkedHashMap<>();
+        links.forEach(link -> roadsInto
+                .computeIfAbsent(link.to(), none -> new LinkedHashSet<>())
+                .add(link.road()));
         return links.stream()
                 .filter(link -> !link.ring())
                 .filter(link -> Set.of(link.road()).containsAll(roadsInto.getOrDefault(link.from(), Set.of())))

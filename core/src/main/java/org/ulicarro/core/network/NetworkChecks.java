@@ -3,8 +3,8 @@ package org.ulicarro.core.network;
 import java.util.ArrayDeque;
 import java.util.ArrayList;
 import java.util.BitSet;
-import java.util.HashSet;
 import java.util.LinkedHashMap;
+import java.util.LinkedHashSet;
 import java.util.List;
 import java.util.Map;
 import java.util.Set;
@@ -56,8 +56,8 @@ final class NetworkChecks {
         Carriageway c = draft.carriageway(in);
         List<Lane> lanes = draft.lanesOf(in);
         Junction junction = draft.junctions.get(in.to());
-        Set<Integer> used = new HashSet<>();
-        Set<Turn> served = new HashSet<>();
+        Set<Integer> used = new LinkedHashSet<>();
+        Set<Turn> served = new LinkedHashSet<>();
         for (int m : junction.movements()) {
             if (movement(m).fromLink() == in.index()) {
                 movement(m).paths().forEach(path -> used.add(path.fromLane()));
@@ -322,7 +322,7 @@ final class NetworkChecks {
         List<List<Movement>> into = new ArrayList<>();
         draft.links.forEach(link -> into.add(new ArrayList<>(4)));
         draft.movements.forEach(m -> into.get(m.toLink()).add(m));
-        Set<String> said = new HashSet<>();
+        Set<String> said = new LinkedHashSet<>();
         for (Movement next : draft.movements) {
             if (next.isInner()) {
                 continue;
@@ -370,7 +370,7 @@ final class NetworkChecks {
         List<Lane> lanes = draft.lanesOf(link);
         for (int m : to.movements()) {
             Movement movement = movement(m);
-            Set<Integer> from = new HashSet<>();
+            Set<Integer> from = new LinkedHashSet<>();
             movement.paths().forEach(path -> from.add(path.fromLane()));
             for (int i = 0; i < lanes.size() && movement.fromLink() == link.index(); i++) {
                 if (c.isThrough(i) && !from.contains(lanes.get(i).index())) {

@@ -1,6 +1,6 @@
 package org.ulicarro.core.network;
 
-import java.util.HashSet;
+import java.util.LinkedHashSet;
 import java.util.List;
 import java.util.Map;
 import java.util.Set;
@@ -36,7 +36,7 @@ final class Overrides {
             if (movement == null && !own.closed()) {
                 unknown(draft, here, id, text, at);
             }
-            Set<Integer> others = new HashSet<>();
+            Set<Integer> others = new LinkedHashSet<>();
             for (int i = 0; i < own.yieldsTo().size(); i++) {
                 Movement other = find(draft, here, own.yieldsTo().get(i));
                 if (other == null) {

@@ -1,7 +1,6 @@
 package org.ulicarro.core.network;
 
 import java.util.ArrayList;
-import java.util.HashMap;
 import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
@@ -24,8 +23,9 @@ final class PlaceLayout {
     private final List<Setbacks.Leg> legs;
     private final double[] corners; // leg -> where its corners end
     private final double[] lines; // leg -> where its stop line stands
-    private final Map<String, Integer> legOf = new HashMap<>();
-    private final Map<String, Double> starts = new HashMap<>(); // road -> where its lanes begin, if not at its line
+    private final Map<String, Integer> legOf = new LinkedHashMap<>();
+    private final Map<String, Double> starts =
+            new LinkedHashMap<>(); // road -> where its lanes begin, if not at its line
     private final Map<String, String> approaches;
     private final RingShape ring;
 

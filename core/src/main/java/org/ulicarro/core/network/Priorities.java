@@ -1,6 +1,6 @@
 package org.ulicarro.core.network;
 
-import java.util.HashMap;
+import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.Set;
@@ -24,8 +24,8 @@ final class Priorities {
     static final int BESIDE = 12;
 
     private final List<Movement> movements; // all of the network so far
-    private final Map<Integer, Integer> rank = new HashMap<>();
-    private final Map<Integer, Set<Integer>> yieldsTo = new HashMap<>();
+    private final Map<Integer, Integer> rank = new LinkedHashMap<>();
+    private final Map<Integer, Set<Integer>> yieldsTo = new LinkedHashMap<>();
 
     Priorities(List<Movement> movements) {
         this.movements = movements;

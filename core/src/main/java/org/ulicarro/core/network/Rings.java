@@ -1,7 +1,7 @@
 package org.ulicarro.core.network;
 
 import java.util.ArrayList;
-import java.util.HashMap;
+import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.Set;
@@ -311,7 +311,7 @@ final class Rings {
     }
 
     private void enter() {
-        Map<Carriageway, Integer> legOf = new HashMap<>();
+        Map<Carriageway, Integer> legOf = new LinkedHashMap<>();
         for (int i = 0; i < legs.size(); i++) {
             legOf.put(leg(i).in(), i);
         }

@@ -1,8 +1,8 @@
 package org.ulicarro.core.study;
 
 import java.util.ArrayList;
-import java.util.HashMap;
-import java.util.HashSet;
+import java.util.LinkedHashMap;
+import java.util.LinkedHashSet;
 import java.util.List;
 import java.util.Locale;
 import java.util.Map;
@@ -20,7 +20,7 @@ final class NetworkRules {
     private final Study study;
     private final NetworkInput network;
     private final List<Fault> faults;
-    private final Map<String, List<String>> roadsAt = new HashMap<>();
+    private final Map<String, List<String>> roadsAt = new LinkedHashMap<>();
 
     NetworkRules(Study study, List<Fault> faults) {
         this.study = study;
@@ -116,7 +116,7 @@ final class NetworkRules {
     }
 
     private boolean hasNoLength(Road road) {
-        Set<Point> points = new HashSet<>(road.via());
+        Set<Point> points = new LinkedHashSet<>(road.via());
         for (String id : road.between()) {
             Place place = network.places().get(id);
             Point own = road.meetsAt().get(id);
@@ -316,7 +316,7 @@ final class NetworkRules {
     }
 
     private void checkSamePoints() {
-        Map<Point, String> seen = new HashMap<>();
+        Map<Point, String> seen = new LinkedHashMap<>();
         network.places().forEach((id, place) -> {
             String before = seen.putIfAbsent(place.at(), id);
             if (before != null) {
