@@ -84,24 +84,44 @@ final class ShowCommand implements Callable<Integer> {
                     "there is no place '" + place + "'."
                             + Names.suggestion(place, network.junctions().keySet()));
         }
-        NetworkSheets sheets = new NetworkSheets(model, loaded.georeference(), place);
+        PlaceSheets places = new PlaceSheets(model, loaded.georeference(), place);
+        RoadSheets roads = new RoadSheets(model, place);
+        MovementSheets movements = new MovementSheets(model, place);
         PrintWriter out = spec.commandLine().getOut();
         Sheet sheet = switch (chosen) {
-            case PLACES -> sheets.places();
-            case POINTS -> sheets.points();
-            case ROADS -> sheets.roads();
-            case LANES -> sheets.lanes();
-            case MOVEMENTS -> sheets.movements();
-            case CONFLICTS -> sheets.conflicts();
-            case INTERGREENS -> sheets.intergreens(form.isForMachines());
-            case CROSSINGS -> sheets.crossings();
-            case DEVICES -> sheets.devices();
+            case PLACES -> places.places();
+            case POINTS -> places.points();
+            case ROADS -> roads.roads();
+            case LANES -> roads.lanes();
+            case MOVEMENTS -> movements.movements();
+            case CONFLICTS -> movements.conflicts();
+            case INTERGREENS -> movements.intergreens(form.isForMachines());
+            case CROSSINGS -> roads.crossings();
+            case DEVICES -> roads.devices();
         };
         sheet.print(form, out);
         if (!form.isForMachines()) {
-            sheets.notes(chosen.name().toLowerCase(Locale.ROOT)).forEach(out::println);
+            notes(chosen).forEach(out::println);
         }
         return Exit.DONE;
+    }
+
+    /** What to read below a table. */
+    private static List<String> notes(What table) {
+        return switch (table) {
+            case PLACES, MOVEMENTS, LANES -> List.of("", "* as somebody wrote it; all else is derived");
+            case CONFLICTS ->
+                List.of(
+                        "",
+                        "Metres along each path, from its line, over which vehicles 2.6 m wide would touch. Movements that are not listed",
+                        "together do not meet. 'together': whether both may have green at once, as the signal's groups are written.");
+            case INTERGREENS ->
+                List.of(
+                        "",
+                        "Seconds from the end of green of the row to the beginning of green of the column: crossing time + clearing",
+                        "time - entering time (RiLSA 2015), longest over their conflict points; '-' where paths do not meet.");
+            case POINTS, ROADS, CROSSINGS, DEVICES -> List.of();
+        };
     }
 
     /** The table of that name, or the only one that begins with it. */

@@ -87,7 +87,8 @@ final class Labels {
         }
         List<Lane> lanes = network.lanesOf(link);
         double side = network.keepsRight() ? 1 : -1;
-        double[] tries = place == null ? new double[] {0.42, 0.6, 0.3, 0.75} : new double[] {20, 30, 42, 55, 90, 140, 200};
+        double[] tries =
+                place == null ? new double[] {0.42, 0.6, 0.3, 0.75} : new double[] {20, 30, 42, 55, 90, 140, 200};
         for (double shareOrMetres : tries) {
             double from = place == null
                     ? link.length() * shareOrMetres

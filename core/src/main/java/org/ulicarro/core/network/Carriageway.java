@@ -159,6 +159,18 @@ final class Carriageway {
         return -innerEdge(0) + sumOf(lanes.ends().left());
     }
 
+    /** How far its through lanes would have to go sideways into those of the road straight on (m), kept in order. */
+    double sidewaysTo(Carriageway next) {
+        double here = innerEdge(length(axis));
+        double there = next.innerEdge(0);
+        int more = next.lanes.lanes() - lanes.lanes();
+        double least = Double.POSITIVE_INFINITY;
+        for (int skipped = Math.min(0, more); skipped <= Math.max(0, more); skipped++) {
+            least = Math.min(least, Math.abs(here - there - skipped * next.lanes.width()));
+        }
+        return least;
+    }
+
     private static double length(Polyline line) {
         return line.length();
     }

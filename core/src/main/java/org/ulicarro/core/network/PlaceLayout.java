@@ -20,6 +20,9 @@ final class PlaceLayout {
     /** Between the outer kerb of a ring and the line where drivers yield (m). */
     private static final double RING_TO_LINE = 0.8;
 
+    /** Where lanes shift sideways, they do so over this many times as far along the road. */
+    private static final double LENGTH_OF_SHIFT = 12;
+
     private final List<Setbacks.Leg> legs;
     private final double[] corners; // leg -> where its corners end
     private final double[] lines; // leg -> where its stop line stands
@@ -64,6 +67,13 @@ final class PlaceLayout {
         double usual = place.control() == Control.NONE ? 0 : Setbacks.CORNER_RADIUS;
         double[] corners = Setbacks.of(legs, place.cornerRadius() == null ? usual : place.cornerRadius());
         double[] lines = corners.clone();
+        if (place.control() == Control.NONE && legs.size() == 2) {
+            double reach = LENGTH_OF_SHIFT / 2 * sideways(draft.roadsAt.get(id), id);
+            for (int i = 0; i < lines.length; i++) {
+                corners[i] = Math.max(corners[i], reach);
+                lines[i] = corners[i];
+            }
+        }
         for (int i = 0; i < lines.length; i++) {
             String road = legs.get(i).road();
             lines[i] += further.getOrDefault(id + " " + road, 0.0);
@@ -85,6 +95,23 @@ final class PlaceLayout {
             }
         }
         return new PlaceLayout(legs, corners, lines, names, null);
+    }
+
+    /** How far lanes go sideways where one road becomes another one with other lanes (m). */
+    private static double sideways(List<List<Carriageway>> roads, String place) {
+        double most = 0;
+        for (List<Carriageway> road : roads) {
+            for (Carriageway in : road) {
+                for (List<Carriageway> next : roads) {
+                    for (Carriageway out : next) {
+                        if (in.to().equals(place) && out.from().equals(place) && !in.roadId.equals(out.roadId)) {
+                            most = Math.max(most, in.sidewaysTo(out));
+                        }
+                    }
+                }
+            }
+        }
+        return most;
     }
 
     private static Setbacks.Leg leg(String place, List<Carriageway> road) {

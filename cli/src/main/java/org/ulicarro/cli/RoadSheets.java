@@ -1,0 +1,181 @@
+package org.ulicarro.cli;
+
+import java.util.ArrayList;
+import java.util.LinkedHashSet;
+import java.util.List;
+import java.util.Set;
+import java.util.stream.Collectors;
+import org.ulicarro.core.network.Lane;
+import org.ulicarro.core.network.Link;
+import org.ulicarro.core.network.MarkedCrossing;
+import org.ulicarro.core.network.Marking;
+import org.ulicarro.core.network.Movement;
+import org.ulicarro.core.network.Network;
+import org.ulicarro.core.run.Model;
+import org.ulicarro.core.study.Direction;
+import org.ulicarro.core.study.Road;
+import org.ulicarro.core.study.VehicleType;
+import org.ulicarro.core.study.Written;
+
+/** Tables of what lies along roads: links, lanes, crossings, devices. */
+final class RoadSheets {
+
+    private static final double KMH = 3.6;
+
+    private final Model model;
+    private final Network network;
+    private final String only;
+
+    RoadSheets(Model model, String only) {
+        this.model = model;
+        network = model.network();
+        this.only = only;
+    }
+
+    private boolean isMeant(String place) {
+        return only == null || only.equals(place);
+    }
+
+    Sheet roads() {
+        Sheet sheet = new Sheet()
+                .words("link", "link")
+                .words("name", "name")
+                .words("from", "from")
+                .words("to", "to")
+                .numbers("length_m", "length m", 1)
+                .numbers("speed_m_per_s", "km/h", 0, KMH)
+                .numbers("lanes", "lanes", 0)
+                .numbers("grade", "grade %", 1, 100)
+                .words("use", "use");
+        for (Link link : network.links()) {
+            if (only == null || isMeant(link.from()) || isMeant(link.to())) {
+                Road road = model.study().network().roads().get(link.road());
+                sheet.add(
+                        link.id(),
+                        road == null || road.name() == null ? "-" : road.name(),
+                        link.from(),
+                        link.to(),
+                        link.length(),
+                        link.speed(),
+                        link.lanes(),
+                        link.grade(),
+                        road == null ? "-" : use(road));
+            }
+        }
+        return sheet;
+    }
+
+    private static String use(Road road) {
+        if (!road.only().isEmpty()) {
+            return "only " + types(road.only());
+        }
+        return road.closedTo().isEmpty() ? "-" : "no " + types(road.closedTo());
+    }
+
+    private static String types(List<VehicleType> types) {
+        return types.stream().map(Written::of).collect(Collectors.joining(" "));
+    }
+
+    Sheet lanes() {
+        Sheet sheet = new Sheet()
+                .words("link", "link")
+                .numbers("lane", "lane", 0)
+                .words("kind", "kind")
+                .numbers("from_m", "from m", 1)
+                .numbers("to_m", "to m", 1)
+                .numbers("width_m", "width m", 2)
+                .words("arrows", "arrows")
+                .words("leads_to", "leads to")
+                .words("use", "use");
+        for (Link link : network.links()) {
+            if (only != null && !isMeant(link.to())) {
+                continue;
+            }
+            List<Lane> lanes = new ArrayList<>(network.lanesOf(link));
+            lanes.sort(java.util.Comparator.comparingInt(Lane::number));
+            for (Lane lane : lanes) {
+                Road road = model.study().network().roads().get(link.road());
+                Direction direction = road == null ? null : road.direction(link.ahead());
+                boolean own = direction != null && !direction.turns().isEmpty();
+                Direction.LaneUse use =
+                        direction == null ? null : direction.laneUse().get(String.valueOf(lane.number()));
+                sheet.add(
+                        link.id(),
+                        lane.number(),
+                        lane.isBay() ? "bay" : lane.ends() ? "ends" : link.ring() ? "ring" : "through",
+                        lane.start(),
+                        lane.end(),
+                        lane.width(),
+                        lane.arrows() == null || lane.arrows().toString().isEmpty()
+                                ? "-"
+                                : lane.arrows() + (own ? "*" : ""),
+                        leadsTo(link, lane),
+                        use == null ? "-" : "only " + types(use.only()));
+            }
+        }
+        return sheet;
+    }
+
+    private String leadsTo(Link link, Lane lane) {
+        Set<String> roads = new LinkedHashSet<>();
+        for (Movement m : network.movementsFrom(link.index())) {
+            if (network.path(lane.index(), m.index()).isPresent()) {
+                roads.add(network.links().get(m.toLink()).road());
+            }
+        }
+        if (roads.size() > 2) { // the table of movements has them all
+            return String.join(" ", new ArrayList<>(roads).subList(0, 1)) + " +" + (roads.size() - 1);
+        }
+        return roads.isEmpty() ? "-" : String.join(" ", roads);
+    }
+
+    Sheet crossings() {
+        Sheet sheet = new Sheet()
+                .words("crossing", "crossing")
+                .words("road", "road")
+                .words("kind", "kind")
+                .words("refuge", "refuge")
+                .numbers("length_m", "length m", 1)
+                .numbers("width_m", "width m", 1)
+                .numbers("crosses", "lanes and paths", 0);
+        for (MarkedCrossing c : network.crossings()) {
+            if (only == null || only.equals(c.place())) {
+                sheet.add(
+                        c.id(),
+                        c.road(),
+                        Written.of(c.kind()),
+                        c.refuge() ? "yes" : "-",
+                        c.length(),
+                        c.width(),
+                        c.crossed().size());
+            }
+        }
+        return sheet;
+    }
+
+    Sheet devices() {
+        Sheet sheet = new Sheet()
+                .words("id", "id")
+                .words("kind", "kind")
+                .words("link", "link")
+                .numbers("lane", "lane", 0)
+                .numbers("from_m", "from m", 1)
+                .numbers("to_m", "to m", 1)
+                .numbers("to_line_m", "to the line m", 1);
+        for (Marking marking : network.markings()) {
+            Lane lane = network.lanes().get(marking.lane());
+            Link link = network.links().get(lane.link());
+            if (only == null || isMeant(link.to())) {
+                sheet.add(
+                        marking.id(),
+                        Written.of(marking.kind()),
+                        link.id(),
+                        lane.number(),
+                        marking.from(),
+                        marking.to(),
+                        link.length() - marking.to());
+            }
+        }
+        return sheet;
+    }
+}
