@@ -47,6 +47,12 @@ final class MovementTable {
             printPlace(out, rows.subList(from, to), bySlice);
             from = to;
         }
+        if (rows.isEmpty()) {
+            out.println(
+                    "No place here has a control, so there is no movement whose delay could be told. How many wanted in, and came in,");
+            out.println("stands in the table 'replications' of results.sqlite.");
+            return;
+        }
         out.println(
                 "LOS by control and entry delay of the worst 15 min. Back: back of queue over all cycles of all runs.");
     }
@@ -104,7 +110,7 @@ final class MovementTable {
                 units[3] + length);
         for (RunSummary.Row row : rows) {
             table.add(
-                    label(row),
+                    label(row, rows),
                     figure(row.vehicles().mean(), 0),
                     figure(row.demand().mean(), 0),
                     figure(row.controlDelay().mean(), 1),
@@ -129,9 +135,13 @@ final class MovementTable {
         out.println();
     }
 
-    private static String label(RunSummary.Row row) {
+    /** The short name, with the road it leads to where two movements of the place share one. */
+    private static String label(RunSummary.Row row, List<RunSummary.Row> place) {
         if (!row.movement().equals(MovementRow.ALL)) {
-            return "  " + row.name();
+            boolean shared = place.stream()
+                    .anyMatch(o -> o.name().equals(row.name()) && !o.movement().equals(row.movement()));
+            return "  " + row.name()
+                    + (shared ? row.movement().substring(row.movement().indexOf('>')) : "");
         }
         return row.approach().equals(MovementRow.ALL) ? "place" : row.name() + " all";
     }

@@ -177,7 +177,7 @@ final class NetworkChecks {
 
     private void checkRadius(Movement movement) {
         for (TurningPath path : movement.paths()) {
-            if (path.radius() < UNDRIVABLE) {
+            if (path.radius() < UNDRIVABLE && movement.turn() != Turn.UTURN) { // who turns back may have to reverse
                 draft.error(
                         Draft.placePointer(movement.place()),
                         "%s turns on a radius of %.1f m, which no car can drive. The legs are too near to each other there: turn one of"

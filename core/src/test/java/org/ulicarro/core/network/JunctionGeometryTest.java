@@ -264,6 +264,26 @@ class JunctionGeometryTest {
         assertThat(Math.hypot(on.x(), on.y())).isCloseTo(18 - 0.3 - 2.6, within(0.02));
     }
 
+    /** One-way streets: two lead in, two lead out, at a sign and at a ring. */
+    @ParameterizedTest
+    @org.junit.jupiter.params.provider.EnumSource(
+            value = Control.class,
+            names = {"YIELD", "ALL_STOP", "ROUNDABOUT"})
+    void oneWayStreetsHaveMovementsOneWayOnly(Control control) {
+        Star star = new Star();
+        star.control = control;
+        star.outerDiameter = 44.0;
+        star.leg("w", 180, 2, 0).leg("s", 270, 1, 0).leg("e", 0, 0, 2).leg("n", 90, 0, 1);
+        Network network = star.compiled();
+        assertThat(network.junctions().get("middle").movements().stream()
+                        .map(m -> network.movements().get(m).id()))
+                .containsExactlyInAnyOrder("w>e", "w>n", "s>e", "s>n");
+        assertThat(network.entries()).hasSize(2);
+        for (TurningPath p : paths(network)) {
+            assertThat(p.radius()).isGreaterThan(4);
+        }
+    }
+
     /** Driving on the left: the same plan in a mirror gives the same network in a mirror, digit by digit. */
     @ParameterizedTest
     @ValueSource(ints = {1, 2, 3, 4, 5, 6, 7, 8})
