@@ -116,6 +116,64 @@ class UnsignalisedTest {
         assertThat(passed[0]).isGreaterThan(80);
     }
 
+    /** Where all stop, nobody goes before somebody else whose way crosses and who has stood at the line for longer. */
+    @Test
+    void whereAllStopTheFirstToStopGoesFirst() {
+        Star star = Star.cross(Control.ALL_STOP);
+        star.perApproach = 320;
+        Model model = star.model();
+        Replication replication = new Replication(model, 1);
+        Map<Integer, Double> stoppedAt = new HashMap<>(); // vehicle -> when it stood at its line first
+        int[] compared = new int[1];
+        replication.observe(new StatelessObserver() {
+            @Override
+            public void afterStep(TrafficView view, TrafficEvents events) {
+                for (int i = 0; i < events.lineCount(); i++) {
+                    int vehicle = events.lineVehicle(i);
+                    for (int other : atLines(view)) {
+                        boolean longer = stoppedAt.getOrDefault(other, Double.MAX_VALUE) < stoppedAt.get(vehicle) - 0.4;
+                        if (other != vehicle && crosses(model, wayOf(view, vehicle), wayOf(view, other))) {
+                            assertThat(longer)
+                                    .as(other + " has waited longer than " + vehicle + " at " + view.now())
+                                    .isFalse();
+                            compared[0]++;
+                        }
+                    }
+                }
+                for (int vehicle : atLines(view)) {
+                    stoppedAt.putIfAbsent(vehicle, view.now());
+                }
+            }
+        });
+        replication.advanceTo(Double.MAX_VALUE);
+        assertThat(compared[0]).isGreaterThan(50);
+    }
+
+    /** Vehicles that stand at the head of their lane. */
+    private static List<Integer> atLines(TrafficView view) {
+        List<Integer> found = new ArrayList<>();
+        for (int lane = 0; lane < view.table().lanes; lane++) {
+            boolean any = !view.table().path[lane] && view.vehiclesOn(lane) > 0;
+            if (any && view.table().end(lane) - view.position(lane, 0) < 2.5 && view.speed(lane, 0) < 0.3) {
+                found.add(view.vehicle(lane, 0));
+            }
+        }
+        return found;
+    }
+
+    private static int wayOf(TrafficView view, int vehicle) {
+        int[] way = view.departures().way(vehicle);
+        return way.length == 0 ? -1 : way[0];
+    }
+
+    private static boolean crosses(Model model, int a, int b) {
+        return model.network().junctions().get("middle").conflicts().stream().anyMatch(c -> {
+            int one = model.network().movementOfPath(c.pathA());
+            int two = model.network().movementOfPath(c.pathB());
+            return one == a && two == b || one == b && two == a;
+        });
+    }
+
     /** The major road is not held up by the minor one, which waits. */
     @Test
     void onlyTheMinorRoadWaits() {
