@@ -309,6 +309,42 @@ class DerivedNetworkTest {
         assertThat(Intergreens.between(network, east, west)).isNaN();
     }
 
+    /**
+     * The table of a crossroads with one lane each way, worked out by hand: 16 crossings and, in each of four exits, three pairs that
+     * merge. The left turn from the west is a quarter of a circle of 14.25 + 1.625 m about (-14.25, 14.25); it is within 2.6 m of the
+     * westbound lane's middle, y = 1.625, from y = -0.975 to y = 4.225.
+     */
+    @Test
+    void theConflictsOfACrossroadsAreThoseOfTheTextbook() throws IOException {
+        Network network = network(CROSS.replace(", crossings: {n: {width: 3 m}}", ""));
+        List<Conflict> all = network.junctions().get("mid").conflicts();
+        assertThat(all.stream().filter(c -> c.kind() == Conflict.Kind.CROSSING)).hasSize(16);
+        assertThat(all.stream().filter(c -> c.kind() == Conflict.Kind.MERGING)).hasSize(12);
+        Conflict straight = between(network, "w>e", "s>n");
+        assertThat(straight.startA()).isCloseTo(14.25 + 1.625 - 2.6, within(0.02));
+        assertThat(straight.endA()).isCloseTo(14.25 + 1.625 + 2.6, within(0.02));
+        assertThat(straight.startB()).isCloseTo(14.25 - 1.625 - 2.6, within(0.02));
+        assertThat(straight.endB()).isCloseTo(14.25 - 1.625 + 2.6, within(0.02));
+        Conflict left = between(network, "w>n", "e>w");
+        double radius = 14.25 + 1.625;
+        assertThat(left.startA()).isCloseTo(radius * Math.acos((14.25 + 0.975) / radius), within(0.06));
+        assertThat(left.endA()).isCloseTo(radius * Math.acos((14.25 - 4.225) / radius), within(0.06));
+    }
+
+    private static Conflict between(Network network, String a, String b) {
+        return network.junctions().get("mid").conflicts().stream()
+                .filter(c -> network.movements()
+                                .get(network.movementOfPath(c.pathA()))
+                                .id()
+                                .equals(a)
+                        && network.movements()
+                                .get(network.movementOfPath(c.pathB()))
+                                .id()
+                                .equals(b))
+                .findFirst()
+                .orElseThrow();
+    }
+
     /** A shape point is passed nearly, on an arc: no lane has a kink there. */
     @Test
     void bendsAreRounded() throws IOException {
