@@ -147,14 +147,8 @@ final class Surfaces {
         if (lane.taper() == 0) {
             return null;
         }
-        boolean atOuterEdge = i > 0
-                && (i + 1 == lanes.size() || lanes.get(i + 1).taper() > 0)
-                && lanes.get(i - 1).taper() < lane.taper() + 1e-9
-                && i >= lanes.size() / 2;
-        Lane beside = atOuterEdge ? lanes.get(i - 1) : i + 1 < lanes.size() ? lanes.get(i + 1) : null;
-        if (beside == null) {
-            return null;
-        }
+        boolean atOuterEdge = lanes.subList(0, i).stream().anyMatch(inner -> inner.taper() == 0);
+        Lane beside = lanes.get(atOuterEdge ? i - 1 : Math.min(lanes.size() - 1, i + 1));
         double side = atOuterEdge == network.keepsRight() ? 0.5 : -0.5;
         double at = lane.ends() ? lane.end() : lane.start();
         double tip = at + (lane.ends() ? 0.5 : -0.5) * lane.taper();

@@ -13,7 +13,7 @@ import org.ulicarro.core.study.Point;
  */
 record RingShape(double x, double y, double radius, int lanes) {
 
-    /** Usual outer diameters of one and of two lanes (m). NCHRP Report 672, exhibit 1-9. */
+    /** Outer diameters for 1, 2 and 3 lanes where none is given (m), within the ranges of NCHRP Report 672, exhibit 1-9. */
     private static final double[] USUAL_DIAMETER = {0, 36, 50, 64};
 
     /** Between the outer kerb and the outer lane (m). */

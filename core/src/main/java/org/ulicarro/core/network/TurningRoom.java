@@ -14,9 +14,8 @@ import org.ulicarro.core.study.VehicleType;
 public final class TurningRoom {
 
     /**
-     * Least radius of a vehicle's middle line (m): minimum design turning radii less half of a vehicle's width, for the design vehicles
-     * P, SU-9, WB-12 and city bus. Source: AASHTO, A Policy on Geometric Design of Highways and Streets, 7th ed., 2018, table 2-5, centreline
-     * turning radii; of a tram, what new lines are built with at least.
+     * Centreline turning radius of each type (m), that of its design vehicle: P, SU-9, WB-12 and city bus. Source: AASHTO, A Policy on
+     * Geometric Design of Highways and Streets, 7th ed., 2018, table 2-5. A tram's is what new lines are built with at least.
      */
     private static final Map<VehicleType, Double> LEAST = new EnumMap<>(Map.of(
             VehicleType.CAR, 6.40,
