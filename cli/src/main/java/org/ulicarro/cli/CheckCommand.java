@@ -16,7 +16,6 @@ import org.ulicarro.files.StudyProblem;
 import picocli.CommandLine.Command;
 import picocli.CommandLine.Mixin;
 import picocli.CommandLine.Model.CommandSpec;
-import picocli.CommandLine.Option;
 import picocli.CommandLine.Spec;
 
 @Command(
@@ -31,11 +30,8 @@ final class CheckCommand implements Callable<Integer> {
     @Mixin
     private StudyArguments study;
 
-    @Option(
-            names = {"-a", "--alternative"},
-            paramLabel = "ALT",
-            description = "put this alternative on it; a+b puts two on each other")
-    private String alternative;
+    @Mixin
+    private OneAlternative alternative;
 
     @Mixin
     private OutputForm form;
@@ -50,7 +46,7 @@ final class CheckCommand implements Callable<Integer> {
             study.read(null); // says why there is nothing to check
         }
         try {
-            LoadedStudy loaded = study.read(alternative);
+            LoadedStudy loaded = study.read(alternative.name);
             LoadedStudy.Compiled compiled = loaded.compile(study.period);
             print(compiled.warnings(), out);
             if (!form.isForMachines()) {

@@ -33,11 +33,8 @@ final class DrawCommand implements Callable<Integer> {
     @Mixin
     private StudyArguments study;
 
-    @Option(
-            names = {"-a", "--alternative"},
-            paramLabel = "ALT",
-            description = "put this alternative on it")
-    private String alternative;
+    @Mixin
+    private OneAlternative alternative;
 
     @Option(
             names = {"-o", "--output"},
@@ -61,7 +58,7 @@ final class DrawCommand implements Callable<Integer> {
             throw new ParameterException(
                     spec.commandLine(), "'" + output + "' ends in neither .svg nor .png, which is what can be drawn");
         }
-        LoadedStudy loaded = study.read(alternative);
+        LoadedStudy loaded = study.read(alternative.name);
         Model model = loaded.compile(study.period).model();
         if (place != null && !model.network().junctions().containsKey(place)) {
             throw new ParameterException(

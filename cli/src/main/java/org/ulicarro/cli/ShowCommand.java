@@ -60,11 +60,8 @@ final class ShowCommand implements Callable<Integer> {
     @Option(names = "--place", paramLabel = "PLACE", description = "of this place only")
     private String place;
 
-    @Option(
-            names = {"-a", "--alternative"},
-            paramLabel = "ALT",
-            description = "put this alternative on the study first")
-    private String alternative;
+    @Mixin
+    private OneAlternative alternative;
 
     @Mixin
     private OutputForm form;
@@ -75,7 +72,7 @@ final class ShowCommand implements Callable<Integer> {
     @Override
     public Integer call() throws StudyProblem, IOException {
         What chosen = chosen();
-        LoadedStudy loaded = study.read(alternative);
+        LoadedStudy loaded = study.read(alternative.name);
         Model model = loaded.compile(study.period).model();
         Network network = model.network();
         if (place != null && !network.junctions().containsKey(place)) {

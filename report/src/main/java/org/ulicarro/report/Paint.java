@@ -184,7 +184,7 @@ final class Paint {
         AffineTransform enlarge = AffineTransform.getTranslateInstance(tip.x(), tip.y());
         enlarge.scale(size, size);
         enlarge.translate(-tip.x(), -tip.y());
-        g.fill(enlarge.createTransformedShape(Shapes.arrows(lane.arrows(), tip)));
+        g.fill(enlarge.createTransformedShape(Shapes.arrows(lane.arrows(), tip, network.keepsRight())));
     }
 
     /** An unbroken line where people stop, a row of teeth where they yield. */

@@ -136,15 +136,18 @@ final class Shapes {
         }
     }
 
-    /** Arrows as painted, pointing along the lane, their tip at a pose; about 5 m long. */
-    static Path2D arrows(Arrows arrows, Pose tip) {
+    /** Arrows as painted, pointing along the lane, their tip at a pose; about 5 m long. Turning back is to the middle of the road. */
+    static Path2D arrows(Arrows arrows, Pose tip, boolean keepsRight) {
         Path2D shape = new Path2D.Double();
         if (arrows.through()) {
             shaft(shape, 0, -5, 0, -1.4);
             head(shape, 0, -1.6, 0, 1, 1.6, 0.55);
         }
-        if (arrows.left() || arrows.uturn()) {
+        if (arrows.left()) {
             bend(shape, -1);
+        }
+        if (arrows.uturn()) {
+            hook(shape, keepsRight ? -1 : 1);
         }
         if (arrows.right()) {
             bend(shape, 1);
@@ -163,6 +166,18 @@ final class Shapes {
         shape.closePath();
         double norm = Math.sqrt(2);
         head(shape, side * 0.45, -2.25, side / norm, 1 / norm, 1.15, 0.6);
+    }
+
+    /** A turn back: up, across, and a head that points where one came from. */
+    private static void hook(Path2D shape, int side) {
+        shaft(shape, 0, -5, 0, -3.4);
+        shape.moveTo(HALF_SHAFT, -3.5);
+        shape.lineTo(HALF_SHAFT, -3.15);
+        shape.lineTo(side * 0.95, -3.15);
+        shape.lineTo(side * 0.95, -3.5);
+        shape.closePath();
+        shaft(shape, side * 0.85, -3.8, side * 0.85, -3.15);
+        head(shape, side * 0.85, -3.7, 0, -1, 0.9, 0.42);
     }
 
     private static void shaft(Path2D shape, double x1, double y1, double x2, double y2) {

@@ -45,11 +45,14 @@ class DrawingFileTest {
     @Test
     void arrowsBendToTheDriversSide() {
         Pose east = new Pose(0, 0, 1, 0);
-        Rectangle2D left = Shapes.arrows(Arrows.parse("L"), east).getBounds2D();
+        Rectangle2D left = Shapes.arrows(Arrows.parse("L"), east, true).getBounds2D();
         assertThat(left.getMaxY()).isGreaterThan(0.9);
         assertThat(left.getMinY()).isGreaterThan(-0.3);
         assertThat(left.getMinX()).isCloseTo(-5, within(0.01));
-        Rectangle2D right = Shapes.arrows(Arrows.parse("TR"), east).getBounds2D();
+        Rectangle2D back = Shapes.arrows(Arrows.parse("U"), east, true).getBounds2D();
+        assertThat(back.getMaxY()).as("the hook is on the left, too").isGreaterThan(0.9);
+        assertThat(back.getMaxX()).as("and shorter than the bend").isLessThan(-3);
+        Rectangle2D right = Shapes.arrows(Arrows.parse("TR"), east, true).getBounds2D();
         assertThat(right.getMinY()).isLessThan(-0.9);
         assertThat(right.getMaxX()).as("the through arrow's tip").isCloseTo(0, within(0.8));
     }

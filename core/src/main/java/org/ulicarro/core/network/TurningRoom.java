@@ -8,6 +8,7 @@ import java.util.Map;
 import org.ulicarro.core.base.Fault;
 import org.ulicarro.core.study.NetworkInput;
 import org.ulicarro.core.study.Road;
+import org.ulicarro.core.study.Turn;
 import org.ulicarro.core.study.VehicleType;
 
 /** Whether the longest vehicles can make the turns that they are allowed. */
@@ -57,14 +58,22 @@ public final class TurningRoom {
                         String.format(
                                 Locale.ROOT,
                                 "%s at '%s' turns on a radius of %.1f m, but a %s needs %.1f m; it would run over the kerb or into the"
-                                        + " next lane, which the simulation does not show. Widen corner-radius, or close the road to it",
+                                        + " next lane, which the simulation does not show. %s, or close the road to it",
                                 m.id(),
                                 m.place(),
                                 tightest,
                                 worst.name().toLowerCase(Locale.ROOT),
-                                LEAST.get(worst))));
+                                LEAST.get(worst),
+                                remedy(network, m))));
             }
         }
+    }
+
+    private static String remedy(Network network, Movement m) {
+        if (network.junctions().get(m.place()).isRoundabout()) {
+            return "Widen outer-diameter";
+        }
+        return m.turn() == Turn.UTURN ? "Widen the median" : "Widen corner-radius";
     }
 
     private static boolean may(NetworkInput input, Link link, VehicleType type) {

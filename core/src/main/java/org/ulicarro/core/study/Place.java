@@ -129,22 +129,4 @@ public record Place(
                 rightOnRed,
                 saturation);
     }
-
-    public Place withLegs(Map<String, String> names) {
-        return new Place(
-                at,
-                control,
-                minor,
-                names,
-                crossings,
-                bypass,
-                movements,
-                cornerRadius,
-                setback,
-                outerDiameter,
-                lanes,
-                ring,
-                rightOnRed,
-                saturation);
-    }
 }

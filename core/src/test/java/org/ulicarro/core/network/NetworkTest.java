@@ -29,7 +29,23 @@ class NetworkTest {
         NetworkInput input = new Crossroads().study().network();
         Map<String, Place> places = new LinkedHashMap<>(input.places());
         Place market = places.get("market");
-        places.put("market", market.withLegs(Map.of("west", "A", "east", "A")));
+        places.put(
+                "market",
+                new Place(
+                        market.at(),
+                        market.control(),
+                        null,
+                        Map.of("west", "A", "east", "A"),
+                        null,
+                        null,
+                        null,
+                        null,
+                        null,
+                        null,
+                        null,
+                        null,
+                        null,
+                        null));
         Network network = compile(NetworkInput.of(places, input.roads()));
         Network.Lookup lookup = network.movement("market", "AT");
         assertThat(lookup.movement()).isNull();
