@@ -28,6 +28,10 @@ public class SimulationStep {
     @Param({"demo", "busy"})
     private String scene;
 
+    /** Whether everything is recorded at 1 Hz on the way, into nothing. */
+    @Param({"false"})
+    private boolean recording;
+
     private Model model;
     private byte[] loaded; // the state once the network has filled
     private Replication replication;
@@ -46,6 +50,9 @@ public class SimulationStep {
         first.save(new DataOutputStream(out));
         loaded = out.toByteArray();
         replication = new Replication(model, 1);
+        if (recording) {
+            replication.observe(Recording.of(model, (bytes, length) -> {}));
+        }
     }
 
     @Setup(Level.Iteration)

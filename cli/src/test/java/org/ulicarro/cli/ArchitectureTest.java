@@ -37,6 +37,8 @@ class ArchitectureTest {
                 .definedBy(core + "analysis..")
                 .layer("measure")
                 .definedBy(core + "measure..")
+                .layer("tracks")
+                .definedBy(core + "tracks..")
                 .layer("run")
                 .definedBy(core + "run..")
                 .whereLayer("base")
@@ -55,6 +57,8 @@ class ArchitectureTest {
                 .mayOnlyAccessLayers("base", "study", "network", "demand", "signal")
                 .whereLayer("measure")
                 .mayOnlyAccessLayers("base", "study", "network", "demand", "signal", "traffic", "analysis")
+                .whereLayer("tracks")
+                .mayOnlyAccessLayers("base", "study", "network", "demand", "signal", "traffic")
                 .whereLayer("run")
                 .mayNotBeAccessedByAnyLayer()
                 .check(all);

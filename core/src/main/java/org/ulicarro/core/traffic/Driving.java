@@ -28,6 +28,14 @@ final class Driving {
     /** How hard they brake then (m/s²). */
     private static final double TOO_LATE_LIMIT = 4.5;
 
+    private static final int NOTHING = Restraint.NOTHING.ordinal();
+    private static final int VEHICLE = Restraint.VEHICLE.ordinal();
+    private static final int SIGNAL = Restraint.SIGNAL.ordinal();
+    private static final int GAP = Restraint.GAP.ordinal();
+    private static final int CROSSING = Restraint.CROSSING.ordinal();
+    private static final int LANE = Restraint.LANE.ordinal();
+    private static final int CURVE = Restraint.CURVE.ordinal();
+
     /** Below this speed a vehicle stands (m/s). */
     private static final double STANDING = 0.01;
 
@@ -43,7 +51,9 @@ final class Driving {
     // the strictest constraint found so far for the vehicle in hand
     private double accel;
     private boolean byControl;
-    private int byVehicle;
+    private int byVehicle; // row, or -1
+    private int restraint;
+    private int restrainedBy; // number among the departures, or -1
 
     Driving(
             LaneTable table,
@@ -80,6 +90,8 @@ final class Driving {
         accel = Double.POSITIVE_INFINITY;
         byControl = false;
         byVehicle = -1;
+        restraint = NOTHING;
+        restrainedBy = -1;
         f.holds[v] = 0;
         double toEnd = table.end[lane] - f.pos[v];
         if (leader < 0) {
@@ -99,7 +111,13 @@ final class Driving {
         // comparisons instead of Math.min in this loop: it need not care for NaN and -0, and they are a good deal
         // cheaper
         double best = free < room ? free : room;
-        accel = best < accel ? best : accel;
+        if (best < accel) {
+            accel = best;
+            restraint = free < room ? NOTHING : CURVE;
+            restrainedBy = -1;
+        }
+        f.restraint[v] = restraint;
+        f.restrainedBy[v] = restrainedBy;
         markHeld(v);
         f.accel[v] = react(v);
     }
@@ -124,11 +142,13 @@ final class Driving {
             accel = wanted;
             byControl = false;
             byVehicle = leader;
+            restraint = VEHICLE;
+            restrainedBy = f.id[leader];
         }
     }
 
-    /** A place at which to stand still, with comfort where there is room for it. */
-    private void stopAt(int v, double distance, double standOff) {
+    /** A place at which to stand still, with comfort where there is room for it; for what reason, and for whom or -1. */
+    private void stopAt(int v, double distance, double standOff, int reason, int whom) {
         double speed = f.speed[v];
         double wanted = Following.towards(speed, distance, 0, standOff, f.gapTime[v], f.pickup[v], f.closing[v]);
         wanted = Math.max(wanted, -f.hardest[v]);
@@ -140,6 +160,8 @@ final class Driving {
             accel = wanted;
             byControl = true;
             byVehicle = -1;
+            restraint = reason;
+            restrainedBy = whom;
         }
     }
 
@@ -224,7 +246,7 @@ final class Driving {
             } else if (stopsFor(v, aspect, toEnd)) {
                 f.holds[v] = 1;
                 f.committed[v] = 0; // a gap taken before the line is void once the light stops it there
-                stopAt(v, toEnd, BEFORE_LINE);
+                stopAt(v, toEnd, BEFORE_LINE, SIGNAL, -1);
                 return;
             }
         }
@@ -259,7 +281,7 @@ final class Driving {
      */
     private void insideJunction(int v, int path, double at) {
         if (!Double.isNaN(table.waitAt[path]) && f.committed[v] == 0 && at <= table.waitAt[path]) {
-            stopAt(v, table.waitAt[path] - at, 0.3);
+            stopAt(v, table.waitAt[path] - at, 0.3, GAP, f.inTheWay[v]);
         }
         int[] meets = table.meets[path];
         for (int c = 0; c < meets.length; c++) {
@@ -268,27 +290,33 @@ final class Driving {
                 continue;
             }
             if (table.rank[path][c] == LaneTable.GOES_FIRST) {
-                if (occupancy.takenByCommitted(path, c)) {
+                int taker = occupancy.takenBy(path, c);
+                if (taker >= 0) {
                     // the bound of safe following with this braking: late, firm, and enough whatever the step
-                    take(v, Following.safe(f.speed[v], distance, 0, YIELD_TO_COMMITTED, YIELD_TO_COMMITTED, dt));
+                    take(v, Following.safe(f.speed[v], distance, 0, YIELD_TO_COMMITTED, YIELD_TO_COMMITTED, dt), taker);
                 }
-            } else if (occupancy.blocked(v, path, c, at)) {
-                stopAt(v, distance, 0.5);
+            } else {
+                int blocker = occupancy.blockedBy(v, path, c, at);
+                if (blocker >= 0) {
+                    stopAt(v, distance, 0.5, CROSSING, f.id[blocker]);
+                }
             }
         }
     }
 
-    private void take(int v, double wanted) {
+    private void take(int v, double wanted, int taker) {
         if (wanted < accel) {
             accel = Math.max(wanted, -f.hardest[v]);
             byControl = true;
             byVehicle = -1;
+            restraint = CROSSING;
+            restrainedBy = f.id[taker];
         }
     }
 
     /** In a lane that does not lead on, a driver stays behind those in the lane beside it, and stops at the line at the latest. */
     private void keepRoomToChange(int v, double toEnd) {
-        stopAt(v, toEnd, BEFORE_LINE);
+        stopAt(v, toEnd, BEFORE_LINE, LANE, -1);
         int leader = occupancy.firstAhead(f.beside[v], f.pos[v]);
         if (leader >= 0) {
             double gap = f.pos[leader] - f.length[leader] - f.pos[v];
@@ -300,6 +328,8 @@ final class Driving {
                     accel = wanted;
                     byVehicle = leader;
                     byControl = false;
+                    restraint = LANE;
+                    restrainedBy = f.id[leader];
                 }
             }
         }

@@ -155,7 +155,7 @@ final class Entries implements Stateful {
         double at = atOnce ? wanted : now;
         ledger.open(row, wanted, at, want, nextControlled(row, 0));
         entered++;
-        events.entered(departure, at);
+        events.entered(departure, row, at);
         return true;
     }
 
@@ -175,6 +175,9 @@ final class Entries implements Stateful {
         f.tail[row] = LaneTable.NONE;
         f.tail2[row] = LaneTable.NONE;
         f.tail3[row] = LaneTable.NONE;
+        f.restraint[row] = Restraint.NOTHING.ordinal();
+        f.restrainedBy[row] = -1;
+        f.inTheWay[row] = -1;
         f.waitingSince[row] = Double.NaN;
         f.insideSince[row] = Double.NaN;
         occupancy.plan(row, lane);

@@ -63,6 +63,9 @@ final class Fleet extends Columns implements Stateful {
     int[] tail; // lane behind, where its rear still is, or LaneTable.NONE
     int[] tail2; // lane behind that one, likewise
     int[] tail3; // lane behind that one, likewise
+    int[] restraint; // ordinal of the Restraint that set its acceleration in the last step
+    int[] restrainedBy; // number among the departures of the vehicle behind that, or -1
+    int[] inTheWay; // who denied it the gap it looks for, as a number among the departures, or -1
     double[] changeLeft; // s until it has left that lane
     double[] waitingSince; // s since midnight when it stopped at a line where it must, NaN before
     double[] insideSince; // s since midnight when it passed the stop line of the junction that it is in
@@ -106,6 +109,9 @@ final class Fleet extends Columns implements Stateful {
         tail = ints(tail);
         tail2 = ints(tail2);
         tail3 = ints(tail3);
+        restraint = ints(restraint);
+        restrainedBy = ints(restrainedBy);
+        inTheWay = ints(inTheWay);
         pos = doubles(pos);
         speed = doubles(speed);
         accel = doubles(accel);

@@ -95,17 +95,24 @@ final class GiveWay {
         }
         for (int c = 0; c < table.meets[path].length; c++) {
             int other = table.meets[path][c];
-            if (occupancy.blocked(v, path, c, at)) {
-                return false;
+            int blocker = occupancy.blockedBy(v, path, c, at);
+            if (blocker >= 0) {
+                return deny(v, blocker);
             }
             int lane = table.from[other];
             int u = queues.count[lane] == 0 ? -1 : queues.at(lane, 0);
             boolean waits = u >= 0 && f.next[u] == other && !Double.isNaN(f.waitingSince[u]);
             if (waits && (f.committed[u] == 1 || f.committed[v] == 0 && cameBefore(u, v))) {
-                return false;
+                return deny(v, u);
             }
         }
         return true;
+    }
+
+    /** Notes who stands in the way of a vehicle that looks for its chance. */
+    private boolean deny(int v, int because) {
+        f.inTheWay[v] = f.id[because];
+        return false;
     }
 
     private boolean cameBefore(int u, int v) {
@@ -135,7 +142,8 @@ final class GiveWay {
             return true;
         }
         int last = queues.last(to);
-        return f.speed[last] > 2 || f.pos[last] - f.length[last] > f.length[v] + f.space[v];
+        boolean room = f.speed[last] > 2 || f.pos[last] - f.length[last] > f.length[v] + f.space[v];
+        return room || deny(v, last);
     }
 
     private boolean hasGaps(int v, int path, double at) {
@@ -157,13 +165,13 @@ final class GiveWay {
             int u = queues.guest(other, g);
             double rear = f.pos[u] + queues.guestOffset(other, g) - f.length[u];
             if (!isGoneBy(u, table.otherEnd[path][c] - rear, arrives)) {
-                return false;
+                return deny(v, u);
             }
         }
         for (int k = 0; k < queues.count[other]; k++) {
             int u = queues.at(other, k);
             if (!isHeld(f.pos[u], other) && !letsPass(u, path, c, 0, arrives, needed)) {
-                return false;
+                return deny(v, u);
             }
         }
         int from = table.from[other];
@@ -179,23 +187,23 @@ final class GiveWay {
                 break; // it stays there, and so do those behind it
             }
             if (!letsPass(u, path, c, table.end[from], arrives, needed)) {
-                return false;
+                return deny(v, u);
             }
             if (table.end[from] - f.pos[u] > 200) {
                 break;
             }
         }
-        return table.end[from] >= LOOKS_BACK || upstreamLetsPass(from, other, path, c, arrives, needed);
+        return table.end[from] >= LOOKS_BACK || upstreamLetsPass(v, from, other, path, c, arrives, needed);
     }
 
     /** The same for those who are about to come onto a short lane: round a ring they are near soon. */
-    private boolean upstreamLetsPass(int from, int other, int path, int c, double arrives, double needed) {
+    private boolean upstreamLetsPass(int v, int from, int other, int path, int c, double arrives, double needed) {
         for (int before : table.sources[from]) {
             double back = table.end[from] + table.end[before];
             for (int k = 0; k < queues.count[before]; k++) {
                 int u = queues.at(before, k);
                 if (!stillWaits(u, before) && comesBy(u, from, other) && !letsPass(u, path, c, back, arrives, needed)) {
-                    return false;
+                    return deny(v, u);
                 }
             }
             int lane = table.from[before];
@@ -206,7 +214,7 @@ final class GiveWay {
                     break; // who waits at the head of a lane keeps those behind it
                 }
                 if (comesBy(u, from, other) && !letsPass(u, path, c, back + table.end[lane], arrives, needed)) {
-                    return false;
+                    return deny(v, u);
                 }
                 far = back + table.end[lane] - f.pos[u] > LOOKS_BACK;
             }

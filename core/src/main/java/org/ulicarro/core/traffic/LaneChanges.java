@@ -18,15 +18,17 @@ final class LaneChanges {
     private final LaneQueues queues;
     private final Fleet f;
     private final Occupancy occupancy;
+    private final TrafficEvents events;
     private final double dt;
     private int[] wishes = new int[64]; // rows that want to change in this step
     private int wishCount;
 
-    LaneChanges(LaneTable table, LaneQueues queues, Fleet fleet, Occupancy occupancy, double dt) {
+    LaneChanges(LaneTable table, LaneQueues queues, Fleet fleet, Occupancy occupancy, TrafficEvents events, double dt) {
         this.table = table;
         this.queues = queues;
         f = fleet;
         this.occupancy = occupancy;
+        this.events = events;
         this.dt = dt;
     }
 
@@ -143,6 +145,7 @@ final class LaneChanges {
         f.changedFrom[v] = old;
         f.changeLeft[v] = DURATION;
         f.lane[v] = target;
+        events.startedOver(v, target);
         occupancy.plan(v, target);
         f.want[v] = table.limit[target] * f.factor[v];
     }

@@ -242,6 +242,28 @@ public final class LaneTable {
         }
     }
 
+    public Network network() {
+        return network;
+    }
+
+    public SignalSystem signals() {
+        return signals;
+    }
+
+    /** The link of a lane; of a path the link that it leaves. */
+    public int linkOf(int lane) {
+        return link[lane];
+    }
+
+    public boolean isPath(int lane) {
+        return path[lane];
+    }
+
+    /** The movement of a path, or -1 on the lane of a link. */
+    public int movementOf(int lane) {
+        return movement[lane];
+    }
+
     /** Last position on a lane (m): the stop line's on the lane of a link. */
     public double end(int lane) {
         return end[lane];

@@ -16,6 +16,7 @@ final class Ledger extends Columns implements Stateful {
 
     double[] wanted; // s since midnight when it wanted to enter
     double[] outside; // s it waited outside
+    double[] delay; // s of delay of any kind since it wanted to enter
     double[] aloneSquared; // (m/s)², what its speed would be here if it were alone
     double[] allowedSquared; // (m/s)², highest speed that curves ahead allow it here
     double[] cruise; // m/s, its desired speed on the straight of this road
@@ -40,6 +41,7 @@ final class Ledger extends Columns implements Stateful {
     void allocate() {
         wanted = doubles(wanted);
         outside = doubles(outside);
+        delay = doubles(delay);
         aloneSquared = doubles(aloneSquared);
         allowedSquared = doubles(allowedSquared);
         cruise = doubles(cruise);
@@ -61,6 +63,7 @@ final class Ledger extends Columns implements Stateful {
         reserve(row + 1);
         wanted[row] = wantedAt;
         outside[row] = enteredAt - wantedAt;
+        delay[row] = outside[row];
         aloneSquared[row] = desired * desired;
         allowedSquared[row] = desired * desired;
         cruiseAt(row, desired);

@@ -73,6 +73,7 @@ final class Motion {
             ledger.geometric[v] += freeTime - onStraight;
         }
         double lost = dt - freeTime;
+        ledger.delay[v] += lost;
         if (Double.isNaN(ledger.lineTime[v])) {
             ledger.lost[v] += lost;
         } else {
@@ -145,6 +146,7 @@ final class Motion {
         trailBehind(v, old);
         f.lane[v] = lane;
         f.pos[v] = over;
+        events.ontoLane(v, lane);
         if (table.path[lane]) {
             enterJunction(v, lane, over, now);
         } else {
@@ -221,6 +223,7 @@ final class Motion {
                     if (f.changeLeft[v] <= 1e-9) {
                         queues.removeGuestAt(lane, g);
                         f.changedFrom[v] = LaneTable.NONE;
+                        events.movedOver(v);
                     }
                 } else if (f.pos[v] + queues.guestOffset(lane, g) - f.length[v] >= table.end[lane]) {
                     queues.removeGuestAt(lane, g);
@@ -280,7 +283,7 @@ final class Motion {
                 if (f.tail3[v] != LaneTable.NONE) {
                     queues.removeGuest(f.tail3[v], v);
                 }
-                events.left(f.id[v], now + dt - timeFor(over, f.speed[v], f.accel[v]));
+                events.left(f.id[v], v, now + dt - timeFor(over, f.speed[v], f.accel[v]));
                 f.release(v);
                 arrived++;
             }

@@ -60,26 +60,27 @@ final class Occupancy {
         return found;
     }
 
-    /** Whether somebody who took a gap has not cleared the c-th meeting of a path yet. */
-    boolean takenByCommitted(int path, int c) {
+    /** The row of somebody who took a gap and has not cleared the c-th meeting of a path yet, or -1. */
+    int takenBy(int path, int c) {
         int other = table.meets[path][c];
         for (int k = 0; k < queues.count[other]; k++) {
             int u = queues.at(other, k);
             boolean there = f.pos[u] > table.otherStart[path][c];
             if ((f.committed[u] == 1 || there) && f.pos[u] - f.length[u] < table.otherEnd[path][c]) {
-                return true;
+                return u;
             }
         }
         return rearWithin(other, table.otherEnd[path][c]);
     }
 
     /**
-     * Whether the c-th meeting of a path must be left free by a vehicle that has no priority there: somebody is on it, or was
-     * inside the junction first.
+     * Who makes a vehicle that has no priority leave the c-th meeting of its path free: somebody who is on it, or was inside the
+     * junction first.
      *
      * @param at the vehicle's position on the path, negative before the stop line
+     * @return a row, or -1
      */
-    boolean blocked(int v, int path, int c, double at) {
+    int blockedBy(int v, int path, int c, double at) {
         int other = table.meets[path][c];
         boolean inTurn = table.rank[path][c] == LaneTable.IN_TURN;
         for (int k = 0; k < queues.count[other]; k++) {
@@ -90,7 +91,7 @@ final class Occupancy {
             boolean onIt = f.pos[u] > table.otherStart[path][c];
             boolean before = inTurn && (at < 0 || isBefore(u, v));
             if (onIt || before) {
-                return true;
+                return u;
             }
         }
         return rearWithin(other, table.otherEnd[path][c]);
@@ -101,13 +102,13 @@ final class Occupancy {
         return f.insideSince[u] < f.insideSince[v] || f.insideSince[u] == f.insideSince[v] && f.id[u] < f.id[v];
     }
 
-    private boolean rearWithin(int path, double end) {
+    private int rearWithin(int path, double end) {
         for (int g = 0; g < queues.guestCount[path]; g++) {
             int u = queues.guest(path, g);
             if (f.pos[u] + queues.guestOffset(path, g) - f.length[u] < end) {
-                return true;
+                return u;
             }
         }
-        return false;
+        return -1;
     }
 }

@@ -52,13 +52,13 @@ public final class Traffic implements Stateful {
         queues = new LaneQueues(table);
         Occupancy occupancy = new Occupancy(table, queues, fleet, departures.routes(), departures.route());
         entries = new Entries(table, queues, fleet, ledger, occupancy, departures, new Traits(study), events, dt);
-        laneChanges = new LaneChanges(table, queues, fleet, occupancy, dt);
+        laneChanges = new LaneChanges(table, queues, fleet, occupancy, events, dt);
         giveWay = new GiveWay(table, queues, fleet, aspects, occupancy);
         driving = new Driving(table, queues, fleet, ledger, aspects, occupancy, dt);
         motion = new Motion(table, queues, fleet, ledger, entries, occupancy, events, dt);
         queueMarks = new QueueMarks(table, queues, fleet, ledger, events);
         view = new TrafficView(table, queues, fleet, ledger, entries, aspects, departures);
-        view.at(now());
+        view.at(tick);
     }
 
     public void observe(Observer observer) {
@@ -81,7 +81,7 @@ public final class Traffic implements Stateful {
         motion.depart(now);
         queueMarks.mark();
         tick += ticksPerStep;
-        view.at(now());
+        view.at(tick);
         for (int i = 0; i < observers.size(); i++) {
             observers.get(i).afterStep(view, events);
         }
@@ -188,6 +188,6 @@ public final class Traffic implements Stateful {
         for (Observer observer : observers) {
             observer.restore(in);
         }
-        view.at(now());
+        view.at(tick);
     }
 }

@@ -5,11 +5,20 @@ import java.util.Arrays;
 /** What happened in one step, as arrays that observers read once per step. Each entry is one event in the order in which it came. */
 public final class TrafficEvents {
 
+    /** A vehicle's front came onto another lane at the end of the one before. */
+    public static final int ONTO = 0;
+    /** A vehicle began to move over into a neighbouring lane, to which it belongs from now on. */
+    public static final int STARTED_OVER = 1;
+    /** It has left its old lane. */
+    public static final int MOVED_OVER = 2;
+
     private int[] enteredVehicle = new int[16];
+    private int[] enteredRow = new int[16];
     private double[] enteredAt = new double[16];
     private int entered;
 
     private int[] leftVehicle = new int[16];
+    private int[] leftRow = new int[16];
     private double[] leftAt = new double[16];
     private int left;
 
@@ -22,6 +31,11 @@ public final class TrafficEvents {
     private double[] queueRear = new double[16];
     private int queues;
 
+    private int[] moveKind = new int[16];
+    private int[] moveRow = new int[16];
+    private int[] moveLane = new int[16];
+    private int moves;
+
     private final Visits visits = new Visits();
 
     void clear() {
@@ -29,24 +43,29 @@ public final class TrafficEvents {
         left = 0;
         lines = 0;
         queues = 0;
+        moves = 0;
         visits.clear();
     }
 
-    void entered(int vehicle, double at) {
+    void entered(int vehicle, int row, double at) {
         if (entered == enteredVehicle.length) {
             enteredVehicle = Arrays.copyOf(enteredVehicle, entered * 2);
+            enteredRow = Arrays.copyOf(enteredRow, entered * 2);
             enteredAt = Arrays.copyOf(enteredAt, entered * 2);
         }
         enteredVehicle[entered] = vehicle;
+        enteredRow[entered] = row;
         enteredAt[entered++] = at;
     }
 
-    void left(int vehicle, double at) {
+    void left(int vehicle, int row, double at) {
         if (left == leftVehicle.length) {
             leftVehicle = Arrays.copyOf(leftVehicle, left * 2);
+            leftRow = Arrays.copyOf(leftRow, left * 2);
             leftAt = Arrays.copyOf(leftAt, left * 2);
         }
         leftVehicle[left] = vehicle;
+        leftRow[left] = row;
         leftAt[left++] = at;
     }
 
@@ -70,6 +89,29 @@ public final class TrafficEvents {
         queueRear[queues++] = rear;
     }
 
+    void ontoLane(int row, int lane) {
+        move(ONTO, row, lane);
+    }
+
+    void startedOver(int row, int lane) {
+        move(STARTED_OVER, row, lane);
+    }
+
+    void movedOver(int row) {
+        move(MOVED_OVER, row, LaneTable.NONE);
+    }
+
+    private void move(int kind, int row, int lane) {
+        if (moves == moveKind.length) {
+            moveKind = Arrays.copyOf(moveKind, moves * 2);
+            moveRow = Arrays.copyOf(moveRow, moves * 2);
+            moveLane = Arrays.copyOf(moveLane, moves * 2);
+        }
+        moveKind[moves] = kind;
+        moveRow[moves] = row;
+        moveLane[moves++] = lane;
+    }
+
     Visits writeVisits() {
         return visits;
     }
@@ -81,6 +123,11 @@ public final class TrafficEvents {
 
     public int enteredVehicle(int event) {
         return enteredVehicle[event];
+    }
+
+    /** Its row in {@link TrafficView}. */
+    public int enteredRow(int event) {
+        return enteredRow[event];
     }
 
     /** s since midnight */
@@ -95,6 +142,11 @@ public final class TrafficEvents {
 
     public int leftVehicle(int event) {
         return leftVehicle[event];
+    }
+
+    /** The row that it had in {@link TrafficView}. */
+    public int leftRow(int event) {
+        return leftRow[event];
     }
 
     /** s since midnight */
@@ -132,6 +184,25 @@ public final class TrafficEvents {
     /** Distance of the vehicle's rear from the line at that moment (m). */
     public double queuedRear(int event) {
         return queueRear[event];
+    }
+
+    /** Changes of lane of any kind. */
+    public int moveCount() {
+        return moves;
+    }
+
+    /** {@link #ONTO}, {@link #STARTED_OVER} or {@link #MOVED_OVER}. */
+    public int moveKind(int event) {
+        return moveKind[event];
+    }
+
+    public int moveRow(int event) {
+        return moveRow[event];
+    }
+
+    /** The lane it belongs to from then on. */
+    public int moveLane(int event) {
+        return moveLane[event];
     }
 
     /** Closed accounts of controlled places. */

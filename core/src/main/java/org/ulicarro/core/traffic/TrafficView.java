@@ -1,9 +1,13 @@
 package org.ulicarro.core.traffic;
 
+import org.ulicarro.core.base.Clock;
 import org.ulicarro.core.demand.Departures;
 import org.ulicarro.core.signal.Aspects;
 
-/** Read-only sight of the traffic between two steps. Vehicles of a lane are counted from its downstream end, from 0. */
+/**
+ * Read-only sight of the traffic between two steps. Vehicles of a lane are counted from its downstream end, from 0. {@link #rows()}
+ * gives the same vehicles one by one.
+ */
 public final class TrafficView {
 
     private final LaneTable table;
@@ -13,7 +17,8 @@ public final class TrafficView {
     private final Entries entries;
     private final Aspects aspects;
     private final Departures departures;
-    private double now;
+    private final FleetView rows;
+    private int tick;
 
     TrafficView(
             LaneTable table,
@@ -30,15 +35,21 @@ public final class TrafficView {
         this.entries = entries;
         this.aspects = aspects;
         this.departures = departures;
+        rows = new FleetView(table, fleet, ledger);
     }
 
-    void at(double time) {
-        now = time;
+    void at(int now) {
+        tick = now;
+    }
+
+    /** Time of day in ticks of {@link Clock}. */
+    public int tick() {
+        return tick;
     }
 
     /** Time of day (s since midnight). */
     public double now() {
-        return now;
+        return Clock.seconds(tick);
     }
 
     public LaneTable table() {
@@ -103,6 +114,11 @@ public final class TrafficView {
     /** Whether a vehicle stopped or joined the queue for the line ahead and has not passed it. */
     public boolean queued(int lane, int k) {
         return ledger.queued[queues.at(lane, k)] == 1;
+    }
+
+    /** Every vehicle on the road, by row. */
+    public FleetView rows() {
+        return rows;
     }
 
     /** Vehicles waiting outside for room on a lane. */

@@ -1,0 +1,102 @@
+package org.ulicarro.core.traffic;
+
+/**
+ * Read-only sight of the vehicles on the road row by row. Rows from 0 to {@link #count()}, some of them empty; a vehicle keeps its
+ * row until it leaves, then another one may get it.
+ */
+public final class FleetView {
+
+    private final LaneTable table;
+    private final Fleet f;
+    private final Ledger ledger;
+
+    FleetView(LaneTable table, Fleet fleet, Ledger ledger) {
+        this.table = table;
+        f = fleet;
+        this.ledger = ledger;
+    }
+
+    public int count() {
+        return f.rows;
+    }
+
+    /** Number among the departures, or -1 in an empty row. */
+    public int vehicle(int row) {
+        return f.id[row];
+    }
+
+    public int lane(int row) {
+        return f.lane[row];
+    }
+
+    /** Front bumper, m along the lane. */
+    public double position(int row) {
+        return f.pos[row];
+    }
+
+    /** m/s */
+    public double speed(int row) {
+        return f.speed[row];
+    }
+
+    /** m/s² in the last step */
+    public double acceleration(int row) {
+        return f.accel[row];
+    }
+
+    /** m */
+    public double length(int row) {
+        return f.length[row];
+    }
+
+    /** Its desired speed as a share of the limit. */
+    public double speedFactor(int row) {
+        return f.factor[row];
+    }
+
+    /** Lane it is still leaving sideways, or -1. */
+    public int changedFrom(int row) {
+        return f.changedFrom[row];
+    }
+
+    /** s until it has left that lane */
+    public double changeLeft(int row) {
+        return f.changeLeft[row];
+    }
+
+    /** Lanes that its body still lies on behind its own, nearest first: the n-th, or -1. */
+    public int laneBehind(int row, int n) {
+        return n == 0 ? f.tail[row] : n == 1 ? f.tail2[row] : n == 2 ? f.tail3[row] : LaneTable.NONE;
+    }
+
+    /** The lane after its own, or a negative number at the end of its journey or in a lane that does not lead on. */
+    public int nextLane(int row) {
+        return f.next[row];
+    }
+
+    /** To the right (1) or left (-1) when it must change lanes there, else 0. */
+    public int mustChangeTo(int row) {
+        int beside = f.beside[row];
+        return beside == LaneTable.NONE ? 0 : beside == table.left[f.lane[row]] ? -1 : 1;
+    }
+
+    /** Whether it stopped or joined the queue for the line ahead and has not passed it. */
+    public boolean queued(int row) {
+        return ledger.queued[row] == 1;
+    }
+
+    /** Delay of any kind since it wanted to enter (s). */
+    public double delay(int row) {
+        return ledger.delay[row];
+    }
+
+    /** Ordinal of its {@link Restraint}. */
+    public int restraint(int row) {
+        return f.restraint[row];
+    }
+
+    /** The vehicle behind that restraint, or -1. */
+    public int restrainedBy(int row) {
+        return f.restrainedBy[row];
+    }
+}

@@ -1,0 +1,19 @@
+package org.ulicarro.core.traffic;
+
+/** What set a vehicle's acceleration in a step: the strictest of all that it had to heed. */
+public enum Restraint {
+    /** Its own wish. */
+    NOTHING,
+    /** A vehicle ahead on its way. */
+    VEHICLE,
+    /** A signal that does not show green. */
+    SIGNAL,
+    /** It waits for a gap or for its turn before vehicles that go first. */
+    GAP,
+    /** Somebody is on, or about to cross, the stretch of the junction that it comes to. */
+    CROSSING,
+    /** It has to change lanes and finds no room. */
+    LANE,
+    /** A curve or a lower limit ahead. */
+    CURVE
+}
