@@ -157,15 +157,18 @@ final class BlockReader {
         int change = begun;
         while (true) {
             int code = next();
-            if (code >= Keys.SAMPLE) {
-                int grid = start + ((sampledAt - start) / header.sampleTicks() + 1) * header.sampleTicks();
-                int tick = Math.min(end, grid);
-                int more = code - Keys.SAMPLE;
-                int now = expected(sampled, change, tick - sampledAt) + signed(more >>> 1);
-                change = tick - sampledAt == header.sampleTicks() ? now - sampled : change;
-                sampled = now;
-                sampledAt = tick;
-                leg.sample(tick, now, more & 1);
+            if (code >= Keys.STILL) {
+                int samples = code == Keys.STILL ? next() : 1;
+                int more = code == Keys.STILL ? 1 : code - Keys.SAMPLE;
+                for (int i = 0; i < samples; i++) {
+                    int grid = start + ((sampledAt - start) / header.sampleTicks() + 1) * header.sampleTicks();
+                    int tick = Math.min(end, grid);
+                    int now = expected(sampled, change, tick - sampledAt) + signed(more >>> 1);
+                    change = tick - sampledAt == header.sampleTicks() ? now - sampled : change;
+                    sampled = now;
+                    sampledAt = tick;
+                    leg.sample(tick, now, more & 1);
+                }
                 continue;
             }
             switch (code) {

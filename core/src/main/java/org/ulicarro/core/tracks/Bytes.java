@@ -18,15 +18,18 @@ final class Bytes {
 
     /** An integer from 0 on. */
     void put(int value) {
-        if (size + 5 > data.length) {
+        int at = size;
+        if (at + 5 > data.length) {
             data = Arrays.copyOf(data, data.length * 2);
         }
+        byte[] into = data;
         int rest = value;
         while ((rest & ~0x7F) != 0) {
-            data[size++] = (byte) (rest & 0x7F | 0x80);
+            into[at++] = (byte) (rest & 0x7F | 0x80);
             rest >>>= 7;
         }
-        data[size++] = (byte) rest;
+        into[at++] = (byte) rest;
+        size = at;
     }
 
     /** Any integer: 0, -1, 1, -2, 2 … as 0, 1, 2, 3, 4 … */

@@ -14,8 +14,11 @@ final class Keys {
     static final int WAITS = 6;
     static final int STOP_OR_GO = 7;
 
+    /** Samples of a vehicle that stands, whose delay grows with each and of which nothing else changes. */
+    static final int STILL = 8;
+
     /** From here on an entry is a sample. */
-    static final int SAMPLE = 8;
+    static final int SAMPLE = 9;
 
     // bits of the state
     static final int INDICATOR_LEFT = 1;
@@ -28,6 +31,9 @@ final class Keys {
 
     /** What a position is expected to be some ticks after the last sample, at its change per sample interval. */
     static int expected(int position, int change, int ticks, int sampleTicks) {
+        if (ticks == sampleTicks) {
+            return position + change;
+        }
         return position + Math.floorDiv(2 * change * ticks + sampleTicks, 2 * sampleTicks);
     }
 }

@@ -15,9 +15,6 @@ final class LegWriter {
 
     private static final int NO_LEG = -1;
 
-    /** Below this a vehicle stands (m/s). */
-    private static final double STANDING = 0.01;
-
     /** Whom a vehicle waits for is told of those who are slower than this (m/s): 8 km/h, where a stop counts. */
     private static final double WAITING = 8 / 3.6;
 
@@ -27,7 +24,7 @@ final class LegWriter {
     private final Indicators indicators;
     private final int sampleTicks;
     private final double unitsPerSample; // of a speed in m/s
-    private final double delayUnit; // s
+    private final double delaysPerSecond; // delay is told in whole sample intervals
     private final Bytes finished = new Bytes(1 << 14);
     private int finishedCount;
     private int blockStart;
@@ -45,6 +42,7 @@ final class LegWriter {
     private int[] waits = new int[0]; // restraint and vehicle as told last
     private int[] waitsFor = new int[0];
     private boolean[] stands = new boolean[0];
+    private int[] still = new int[0]; // samples not told yet in which nothing happened
     private int[] startedAt = new int[0]; // tick
 
     LegWriter(LaneTable table, int sampleTicks) {
@@ -52,7 +50,7 @@ final class LegWriter {
         this.sampleTicks = sampleTicks;
         indicators = new Indicators(table.network());
         unitsPerSample = Clock.seconds(sampleTicks) / TrackHeader.UNIT;
-        delayUnit = Clock.seconds(sampleTicks);
+        delaysPerSecond = 1 / Clock.seconds(sampleTicks);
     }
 
     /** Forgets all; the next block begins at a tick. */
@@ -69,13 +67,14 @@ final class LegWriter {
         rows = Math.max(rows, row + 1);
         vehicle[row] = view.vehicle(row);
         startedAt[row] = tick;
+        still[row] = 0;
         behind[row] = 0;
         lane[row] = view.lane(row);
         sampledAt[row] = tick;
         sampled[row] = units(view.position(row));
-        change[row] = (int) StrictMath.rint(view.speed(row) * unitsPerSample);
+        change[row] = (int) Math.rint(view.speed(row) * unitsPerSample);
         delay[row] = delayUnits(view, row);
-        stands[row] = view.speed(row) < STANDING;
+        stands[row] = view.stands(row);
         state[row] = stateOf(view, row);
         waits[row] = restraint(view, row);
         waitsFor[row] = waits[row] == 0 ? -1 : view.restrainedBy(row);
@@ -126,6 +125,7 @@ final class LegWriter {
         waits = Arrays.copyOf(waits, room);
         waitsFor = Arrays.copyOf(waitsFor, room);
         stands = Arrays.copyOf(stands, room);
+        still = Arrays.copyOf(still, room);
         startedAt = Arrays.copyOf(startedAt, room);
     }
 
@@ -172,6 +172,7 @@ final class LegWriter {
     }
 
     private void event(int key, int row, int tick) {
+        tellStill(row);
         keys[row].put(key);
         keys[row].put(tick - sampledAt[row]);
     }
@@ -183,9 +184,10 @@ final class LegWriter {
     }
 
     /** Notes who came to a stand or moved off in a step that ends now. */
-    void standing(FleetView view, int tick) {
-        for (int row = 0; row < rows; row++) {
-            if (vehicle[row] != NO_LEG && view.speed(row) < STANDING != stands[row]) {
+    void standing(FleetView view, TrafficEvents events, int tick) {
+        for (int i = 0; i < events.standCount(); i++) {
+            int row = events.standRow(i);
+            if (row < rows && vehicle[row] != NO_LEG && view.stands(row) != stands[row]) {
                 stands[row] = !stands[row];
                 event(Keys.STOP_OR_GO, row, tick);
                 place(row, tick, behind[row] + view.position(row));
@@ -199,6 +201,15 @@ final class LegWriter {
             event(Keys.LEFT, row, tick);
             place(row, tick, behind[row] + view.position(row));
             finish(row);
+        }
+    }
+
+    /** Writes the samples in which nothing happened. */
+    private void tellStill(int row) {
+        if (still[row] > 0) {
+            keys[row].put(Keys.STILL);
+            keys[row].put(still[row]);
+            still[row] = 0;
         }
     }
 
@@ -218,25 +229,37 @@ final class LegWriter {
     }
 
     private void sample(FleetView view, int row, int tick) {
-        Bytes out = keys[row];
         int expected = Keys.expected(sampled[row], change[row], tick - sampledAt[row], sampleTicks);
         int position = units(behind[row] + view.position(row));
         int more = delayUnits(view, row) > delay[row] ? 1 : 0; // grows by at most one: a second cannot cost more
+        int nowState = stateOf(view, row);
+        int kind = restraint(view, row);
+        int whom = kind == 0 ? -1 : view.restrainedBy(row);
+        boolean sameRest = nowState == state[row] && kind == waits[row] && whom == waitsFor[row];
         delay[row] += more;
-        out.put(Keys.SAMPLE + (Bytes.zigzag(position - expected) << 1 | more));
+        if (position == expected && more == 1 && stands[row] && sameRest) {
+            still[row]++;
+        } else {
+            tellStill(row);
+            Bytes out = keys[row];
+            out.put(Keys.SAMPLE + (Bytes.zigzag(position - expected) << 1 | more));
+            if (!sameRest) {
+                tellRest(out, row, nowState, kind, whom);
+            }
+        }
         if (tick - sampledAt[row] == sampleTicks) {
             change[row] = position - sampled[row];
         }
         sampled[row] = position;
         sampledAt[row] = tick;
-        int nowState = stateOf(view, row);
+    }
+
+    private void tellRest(Bytes out, int row, int nowState, int kind, int whom) {
         if (nowState != state[row]) {
             state[row] = nowState;
             out.put(Keys.STATE);
             out.put(nowState);
         }
-        int kind = restraint(view, row);
-        int whom = kind == 0 ? -1 : view.restrainedBy(row);
         if (kind != waits[row] || whom != waitsFor[row]) {
             waits[row] = kind;
             waitsFor[row] = whom;
@@ -250,6 +273,7 @@ final class LegWriter {
     void endBlock(Bytes block) {
         for (int row = 0; row < rows; row++) {
             if (vehicle[row] != NO_LEG) {
+                tellStill(row);
                 keys[row].put(Keys.END);
                 finish(row);
             }
@@ -259,11 +283,11 @@ final class LegWriter {
     }
 
     private static int units(double metres) {
-        return (int) StrictMath.rint(metres / TrackHeader.UNIT);
+        return (int) Math.rint(metres * TrackHeader.UNITS_PER_METRE);
     }
 
     private int delayUnits(FleetView view, int row) {
-        return (int) StrictMath.floor(view.delay(row) / delayUnit);
+        return (int) Math.floor(view.delay(row) * delaysPerSecond);
     }
 
     private int restraint(FleetView view, int row) {
@@ -271,7 +295,7 @@ final class LegWriter {
     }
 
     private int stateOf(FleetView view, int row) {
-        boolean brakes = view.acceleration(row) < BRAKE_LIGHTS || view.speed(row) < STANDING;
+        boolean brakes = view.acceleration(row) < BRAKE_LIGHTS || view.stands(row);
         return indicators.of(view, row) | (brakes ? Keys.BRAKES : 0) | (view.queued(row) ? Keys.QUEUED : 0);
     }
 }

@@ -23,6 +23,8 @@ public record TrackHeader(
     /** Positions are whole numbers of this (m). */
     public static final double UNIT = 0.05;
 
+    static final double UNITS_PER_METRE = 20;
+
     private static final int MAGIC = 0x554C4354; // ULCT
 
     static final int SIZE = 32; // bytes

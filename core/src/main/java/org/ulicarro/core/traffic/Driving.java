@@ -36,9 +36,6 @@ final class Driving {
     private static final int LANE = Restraint.LANE.ordinal();
     private static final int CURVE = Restraint.CURVE.ordinal();
 
-    /** Below this speed a vehicle stands (m/s). */
-    private static final double STANDING = 0.01;
-
     private final LaneTable table;
     private final LaneQueues queues;
     private final Fleet f;
@@ -367,7 +364,7 @@ final class Driving {
 
     /** A standing driver moves off only after a reaction time; who watches for a gap is ready. */
     private double react(int v) {
-        if (f.speed[v] > STANDING) {
+        if (f.speed[v] > Motion.STANDING) {
             f.ready[v] = f.reaction[v];
             return accel;
         }

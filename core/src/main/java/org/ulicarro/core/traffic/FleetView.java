@@ -39,6 +39,11 @@ public final class FleetView {
         return f.speed[row];
     }
 
+    /** Whether it stands still, but for a last creeping. */
+    public boolean stands(int row) {
+        return f.speed[row] < Motion.STANDING;
+    }
+
     /** m/s² in the last step */
     public double acceleration(int row) {
         return f.accel[row];

@@ -3,6 +3,9 @@ package org.ulicarro.core.traffic;
 /** Stages 6 and 7: moves everybody, hands vehicles over from lane to lane, and lets those go who have arrived. */
 final class Motion {
 
+    /** Below this a vehicle stands (m/s). */
+    static final double STANDING = 0.01;
+
     /** Below this a vehicle counts as stopped (m/s): 8 km/h. */
     static final double STOP_SPEED = 8 / 3.6;
 
@@ -58,6 +61,9 @@ final class Motion {
                 }
                 f.speed[v] = after;
                 f.pos[v] += moved;
+                if (before < STANDING != after < STANDING) {
+                    events.stoodOrWent(v);
+                }
                 keepAccount(v, moved, after);
             }
         }

@@ -36,6 +36,9 @@ public final class TrafficEvents {
     private int[] moveLane = new int[16];
     private int moves;
 
+    private int[] standRow = new int[16];
+    private int stands;
+
     private final Visits visits = new Visits();
 
     void clear() {
@@ -44,6 +47,7 @@ public final class TrafficEvents {
         lines = 0;
         queues = 0;
         moves = 0;
+        stands = 0;
         visits.clear();
     }
 
@@ -110,6 +114,13 @@ public final class TrafficEvents {
         moveKind[moves] = kind;
         moveRow[moves] = row;
         moveLane[moves++] = lane;
+    }
+
+    void stoodOrWent(int row) {
+        if (stands == standRow.length) {
+            standRow = Arrays.copyOf(standRow, stands * 2);
+        }
+        standRow[stands++] = row;
     }
 
     Visits writeVisits() {
@@ -203,6 +214,15 @@ public final class TrafficEvents {
     /** The lane it belongs to from then on. */
     public int moveLane(int event) {
         return moveLane[event];
+    }
+
+    /** Vehicles that came to a stand, or moved off. */
+    public int standCount() {
+        return stands;
+    }
+
+    public int standRow(int event) {
+        return standRow[event];
     }
 
     /** Closed accounts of controlled places. */
