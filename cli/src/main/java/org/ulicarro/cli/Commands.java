@@ -14,7 +14,8 @@ enum Commands {
     SCHEMA("schema", "Print the JSON Schema of a study, for editors", SchemaCommand::new),
     DRAW("draw", "Draw the plan to scale as SVG or PNG", DrawCommand::new),
     RUN("run", "Run replications in parallel and keep the results in a run folder", RunCommand::new),
-    RESULTS("results", "Print the tables of a run", ResultsCommand::new);
+    RESULTS("results", "Print the tables of a run", ResultsCommand::new),
+    REPLAY("replay", "Make a page that plays a recorded run, or pictures of a moment", ReplayCommand::new);
 
     final String word;
     final String description;

@@ -58,10 +58,14 @@ final class DemoCommand implements Callable<Integer> {
                 DrawCommand.WIDTH,
                 DrawCommand.HEIGHT,
                 g -> drawing.draw(g, DrawCommand.WIDTH, DrawCommand.HEIGHT));
-        Path run = new RunWork(err).run(study, null, 0, Runtime.getRuntime().availableProcessors());
+        Path run = new RunWork(err)
+                .run(study, null, 0, Runtime.getRuntime().availableProcessors(), RecordChoice.parse("last"), null);
+        Path replay = folder.resolve("replay.html");
+        new RecordedRun(run, null).writePage(replay);
         new MovementTable(run).print(out, false);
         out.println();
         out.println("study: " + folder + "    plan: " + plan + "    run: " + run);
+        out.println("watch: open " + replay + " in a browser");
         String me = Main.me();
         out.println("next:  edit " + folder.resolve("signals.yaml") + ", then  " + me + " check " + folder);
         out.println("       " + me + " run " + folder + " -a pier-green          four more seconds for the pier");

@@ -21,7 +21,7 @@ import picocli.CommandLine.Spec;
         description =
                 "Runs replications of a study in parallel, keeps the results in STUDY/runs and prints the movement table."
                         + " Runs are never overwritten; the same study and seed give the same results on any machine.",
-        footer = {"", "Example:  ulicarro run quayside -a base -a pier-green -n 20"})
+        footer = {"", "Example:  ulicarro run quayside -a base -a pier-green -n 20 --record last"})
 final class RunCommand implements Callable<Integer> {
 
     @Mixin
@@ -45,6 +45,19 @@ final class RunCommand implements Callable<Integer> {
             description = "replications at a time; one for each core unless given. Changes no result")
     private Integer jobs;
 
+    @Option(
+            names = "--record",
+            paramLabel = "WHAT",
+            description =
+                    "record vehicles and signals for 'replay': last or all replications, or a number; with a comma"
+                            + " also a window such as 16:30-16:45, and a time between samples such as 5s (1s)")
+    private String record;
+
+    @Option(
+            names = "--watch-page",
+            description = "serve a page on this computer that plays replication 1 while it is being simulated")
+    private boolean watchPage;
+
     @Spec
     private CommandSpec spec;
 
@@ -56,6 +69,7 @@ final class RunCommand implements Callable<Integer> {
         if (jobs != null && (jobs < 1 || jobs > 1024)) {
             throw new ParameterException(spec.commandLine(), "the number of jobs must be 1 to 1024");
         }
+        RecordChoice choice = choice();
         List<LoadedStudy> loaded = new ArrayList<>();
         for (String alternative : alternatives.isEmpty() ? List.of("base") : alternatives) {
             loaded.add(study.read(alternative)); // all are read before the first one runs
@@ -64,13 +78,38 @@ final class RunCommand implements Callable<Integer> {
         RunWork work = new RunWork(spec.commandLine().getErr());
         int threads = jobs == null ? Runtime.getRuntime().availableProcessors() : jobs;
         for (LoadedStudy one : loaded) {
-            Path run = work.run(one, study.period, replications == null ? 0 : replications, threads);
+            Path run = run(work, one, threads, choice);
             new MovementTable(run).print(out, false);
             out.println();
             out.println("run:  " + run);
             out.println("next: " + Main.me() + " results " + run + " --by 15min    (also --each, --json, --csv)");
+            if (choice.records()) {
+                out.println("      " + Main.me() + " replay " + run + " -o replay.html");
+            }
             out.flush();
         }
         return Exit.DONE;
+    }
+
+    private RecordChoice choice() {
+        try {
+            return RecordChoice.parse(record);
+        } catch (IllegalArgumentException e) {
+            throw new ParameterException(spec.commandLine(), e.getMessage());
+        }
+    }
+
+    private Path run(RunWork work, LoadedStudy one, int threads, RecordChoice choice)
+            throws StudyProblem, IOException, InterruptedException {
+        int count = replications == null ? 0 : replications;
+        if (!watchPage) {
+            return work.run(one, study.period, count, threads, choice, null);
+        }
+        try (WatchPage page = WatchPage.open()) {
+            spec.commandLine().getErr().println("watch: " + page.address() + "   (this computer only; Ctrl-C ends it)");
+            Path run = work.run(one, study.period, count, threads, choice, page);
+            page.awaitViewers();
+            return run;
+        }
     }
 }

@@ -2,6 +2,7 @@ package org.ulicarro.cli;
 
 import java.io.IOException;
 import java.io.PrintWriter;
+import java.io.UncheckedIOException;
 import java.nio.file.Path;
 import java.time.Instant;
 import java.time.temporal.ChronoUnit;
@@ -33,9 +34,11 @@ final class RunWork {
      *
      * @param replications how many, or 0 for the study's own number
      * @param jobs threads
+     * @param record what to record
+     * @param page shows the run while it goes on, or null
      * @return the run's folder
      */
-    Path run(LoadedStudy study, String period, int replications, int jobs)
+    Path run(LoadedStudy study, String period, int replications, int jobs, RecordChoice record, WatchPage page)
             throws StudyProblem, IOException, InterruptedException {
         LoadedStudy.Compiled compiled = study.compile(period);
         compiled.warnings().forEach(err::println);
@@ -45,7 +48,7 @@ final class RunWork {
         Runtime.getRuntime().addShutdownHook(onInterrupt);
         boolean whole = false;
         try {
-            write(part, study, compiled, replications, jobs);
+            write(part, study, compiled, replications, jobs, record, page);
             Path complete = store.finish(part);
             whole = true;
             return complete;
@@ -65,15 +68,28 @@ final class RunWork {
         }
     }
 
-    private void write(Path part, LoadedStudy study, LoadedStudy.Compiled compiled, int replications, int jobs)
+    private void write(
+            Path part,
+            LoadedStudy study,
+            LoadedStudy.Compiled compiled,
+            int replications,
+            int jobs,
+            RecordChoice choice,
+            WatchPage page)
             throws IOException, InterruptedException {
         Model model = compiled.model();
         int count = replications > 0 ? replications : model.study().replications();
         Instant started = Instant.now().truncatedTo(ChronoUnit.SECONDS);
         long clock = System.nanoTime();
         ProgressLine progress = new ProgressLine(err, count);
-        List<ReplicationResult> results = Experiment.run(model, count, jobs, progress);
-        progress.done();
+        List<ReplicationResult> results;
+        try (RunRecorders recorders = new RunRecorders(part, study.alternative(), model, count, choice, page)) {
+            results = Experiment.run(model, count, jobs, progress, recorders);
+        } catch (UncheckedIOException e) {
+            throw e.getCause();
+        } finally {
+            progress.done();
+        }
         double seconds = (System.nanoTime() - clock) / 1e9;
         RunRecord record = record(study, model, compiled.warnings(), results, started, seconds, jobs);
         RunFolder.write(part, record, study, results, log(record, results));

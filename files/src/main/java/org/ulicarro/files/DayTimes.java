@@ -5,7 +5,7 @@ import java.util.regex.Matcher;
 import java.util.regex.Pattern;
 
 /** Times of day as text: {@code 16:30} or {@code 16:30:15}. */
-final class DayTimes {
+public final class DayTimes {
 
     static final String PATTERN = "^ *(?:[01]?[0-9]|2[0-4]):[0-5][0-9](?::[0-5][0-9])? *$";
 
@@ -15,7 +15,7 @@ final class DayTimes {
     private DayTimes() {}
 
     /** Seconds since midnight, or empty when the text is no time of day. */
-    static OptionalDouble parse(String text) {
+    public static OptionalDouble parse(String text) {
         Matcher m = PARTS.matcher(text);
         if (!FORM.matcher(text).matches() || !m.matches()) {
             return OptionalDouble.empty();

@@ -9,20 +9,20 @@ import java.awt.geom.Rectangle2D;
  *
  * @param scale units per metre
  */
-record Camera(double scale, double shiftX, double shiftY) {
+public record Camera(double scale, double shiftX, double shiftY) {
 
     /** Shows a part of the plan as large as fits into a part of the drawing. */
-    static Camera fit(Rectangle2D plan, Rectangle2D into) {
+    public static Camera fit(Rectangle2D plan, Rectangle2D into) {
         double scale = Math.min(into.getWidth() / plan.getWidth(), into.getHeight() / plan.getHeight());
         return new Camera(
                 scale, into.getCenterX() - scale * plan.getCenterX(), into.getCenterY() + scale * plan.getCenterY());
     }
 
-    AffineTransform transform() {
+    public AffineTransform transform() {
         return new AffineTransform(scale, 0, 0, -scale, shiftX, shiftY);
     }
 
-    Point2D point(double x, double y) {
+    public Point2D point(double x, double y) {
         return new Point2D.Double(shiftX + scale * x, shiftY - scale * y);
     }
 }

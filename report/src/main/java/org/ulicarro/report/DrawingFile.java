@@ -38,6 +38,11 @@ public final class DrawingFile {
         byte[] bytes = file.getFileName().toString().toLowerCase(Locale.ROOT).endsWith(".svg")
                 ? svg(width, height, drawing)
                 : png(width, height, drawing);
+        save(file, bytes);
+    }
+
+    /** Writes a file, which appears only when it is whole. */
+    public static void save(Path file, byte[] bytes) throws IOException {
         Path whole = file.toAbsolutePath();
         Path part = whole.resolveSibling(whole.getFileName() + ".part");
         try {
@@ -60,6 +65,13 @@ public final class DrawingFile {
     }
 
     private static byte[] png(int width, int height, Consumer<Graphics2D> drawing) throws IOException {
+        ByteArrayOutputStream out = new ByteArrayOutputStream();
+        ImageIO.write(image(width, height, drawing), "png", out);
+        return out.toByteArray();
+    }
+
+    /** A drawing as pixels. */
+    public static BufferedImage image(int width, int height, Consumer<Graphics2D> drawing) {
         BufferedImage image = new BufferedImage(width, height, BufferedImage.TYPE_INT_RGB);
         Graphics2D graphics = image.createGraphics();
         graphics.setRenderingHint(RenderingHints.KEY_ANTIALIASING, RenderingHints.VALUE_ANTIALIAS_ON);
@@ -67,8 +79,6 @@ public final class DrawingFile {
         graphics.setRenderingHint(RenderingHints.KEY_STROKE_CONTROL, RenderingHints.VALUE_STROKE_PURE);
         drawing.accept(graphics);
         graphics.dispose();
-        ByteArrayOutputStream out = new ByteArrayOutputStream();
-        ImageIO.write(image, "png", out);
-        return out.toByteArray();
+        return image;
     }
 }

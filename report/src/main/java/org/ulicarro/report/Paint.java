@@ -2,7 +2,6 @@ package org.ulicarro.report;
 
 import java.awt.BasicStroke;
 import java.awt.Color;
-import java.awt.Graphics2D;
 import java.awt.geom.AffineTransform;
 import java.awt.geom.Path2D;
 import java.util.HashMap;
@@ -74,7 +73,7 @@ final class Paint {
         }
     }
 
-    void draw(Graphics2D g) {
+    void draw(Pen g) {
         network.links().forEach(link -> tintUse(g, link));
         for (Link link : network.links()) {
             List<Lane> lanes = network.lanesOf(link);
@@ -93,7 +92,7 @@ final class Paint {
     }
 
     /** Lanes for buses, bicycles and the like have another surface. */
-    private void tintUse(Graphics2D g, Link link) {
+    private void tintUse(Pen g, Link link) {
         Road road = link.ring() ? null : model.study().network().roads().get(link.road());
         Direction direction = road == null ? null : road.direction(link.ahead());
         for (Lane lane : network.lanesOf(link)) {
@@ -104,7 +103,7 @@ final class Paint {
         }
     }
 
-    private void drawLines(Graphics2D g, Link link, List<Lane> lanes, int i) {
+    private void drawLines(Pen g, Link link, List<Lane> lanes, int i) {
         Lane lane = lanes.get(i);
         g.setColor(Looks.PAINT);
         double edge = inner * lane.width() / 2;
@@ -138,7 +137,7 @@ final class Paint {
     }
 
     /** Between two lanes that both stay on a ring. */
-    private void drawRingLine(Graphics2D g, Movement movement) {
+    private void drawRingLine(Pen g, Movement movement) {
         if (!network.links().get(movement.toLink()).ring()) {
             return;
         }
@@ -151,7 +150,7 @@ final class Paint {
     }
 
     /** Where nobody gives way, lane lines run on beside paths that end in neighbouring lanes. */
-    private void drawThroughLines(Graphics2D g, Junction junction) {
+    private void drawThroughLines(Pen g, Junction junction) {
         Map<Integer, TurningPath> byTarget = new TreeMap<>();
         for (int m : junction.movements()) {
             network.movements().get(m).paths().forEach(path -> byTarget.put(path.toLane(), path));
@@ -172,7 +171,7 @@ final class Paint {
         return new BasicStroke(thin, BasicStroke.CAP_BUTT, BasicStroke.JOIN_ROUND, 1, new float[] {on, off}, 0);
     }
 
-    private void drawArrows(Graphics2D g, Link link, Lane lane) {
+    private void drawArrows(Pen g, Link link, Lane lane) {
         boolean choice = network.movementsFrom(link.index()).size() > 1; // nobody paints an arrow where there is none
         if (!choice || lane.arrows() == null || lane.arrows().toString().isEmpty() || scale < ROOM_FOR_ARROWS) {
             return;
@@ -188,7 +187,7 @@ final class Paint {
     }
 
     /** An unbroken line where people stop, a row of teeth where they yield. */
-    private void drawWaitingLines(Graphics2D g, Link link, List<Lane> lanes) {
+    private void drawWaitingLines(Pen g, Link link, List<Lane> lanes) {
         Map<Integer, EntryRule> rules = new HashMap<>();
         for (Movement m : network.movementsFrom(link.index())) {
             if (m.bypass()) {
@@ -209,7 +208,7 @@ final class Paint {
         }
     }
 
-    private void drawSlipYield(Graphics2D g, Movement m, Lane path) {
+    private void drawSlipYield(Pen g, Movement m, Lane path) {
         if (m.rule() == EntryRule.YIELD) {
             g.setColor(Looks.PAINT);
             double last = path.end() - 1;
@@ -231,7 +230,7 @@ final class Paint {
     }
 
     /** Triangles that point at the driver. */
-    private void teeth(Graphics2D g, Pose at, double width) {
+    private void teeth(Pen g, Pose at, double width) {
         double size = Math.max(0.6, 2 / scale);
         int count = Math.max(2, (int) (width / (size * 1.4)));
         for (int i = 0; i < count; i++) {
@@ -248,7 +247,7 @@ final class Paint {
         }
     }
 
-    private void drawCrossing(Graphics2D g, MarkedCrossing crossing) {
+    private void drawCrossing(Pen g, MarkedCrossing crossing) {
         g.setColor(Looks.PAINT);
         double half = crossing.width() / 2;
         if (crossing.kind() == Crossing.Kind.ZEBRA) {
@@ -291,7 +290,7 @@ final class Paint {
         return strip;
     }
 
-    private void drawMarking(Graphics2D g, Marking marking) {
+    private void drawMarking(Pen g, Marking marking) {
         Lane lane = network.lanes().get(marking.lane());
         switch (marking.kind()) {
             case DETECTOR -> {
@@ -322,7 +321,7 @@ final class Paint {
         }
     }
 
-    private void hatch(Graphics2D g, Lane lane, Marking marking) {
+    private void hatch(Pen g, Lane lane, Marking marking) {
         Path2D area = Shapes.stretch(lane, marking.from(), marking.to(), lane.width() / 2);
         g.setColor(new Color(Looks.WARN.getRed(), Looks.WARN.getGreen(), Looks.WARN.getBlue(), 60));
         g.fill(area);

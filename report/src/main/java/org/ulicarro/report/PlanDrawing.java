@@ -1,12 +1,8 @@
 package org.ulicarro.report;
 
-import java.awt.BasicStroke;
-import java.awt.FontMetrics;
 import java.awt.Graphics2D;
 import java.awt.Shape;
 import java.awt.geom.AffineTransform;
-import java.awt.geom.Line2D;
-import java.awt.geom.Path2D;
 import java.awt.geom.Rectangle2D;
 import org.ulicarro.core.network.Junction;
 import org.ulicarro.core.network.Lane;
@@ -20,7 +16,7 @@ import org.ulicarro.core.run.Model;
 public final class PlanDrawing {
 
     private static final double MARGIN = 36;
-    private static final double FOOTER = 58;
+    private static final double FOOTER = PlanFooter.HEIGHT;
 
     /** Shown of the legs beyond the lines of a place (m). */
     private static final double BEYOND_LINES = 30;
@@ -60,8 +56,8 @@ public final class PlanDrawing {
         if (backdrop != null) {
             backdrop.draw(g);
         }
-        new Surfaces(network).draw(g);
-        new Paint(model, camera.scale()).draw(g);
+        new Surfaces(network).draw(Pen.on(g));
+        new Paint(model, camera.scale()).draw(Pen.on(g));
         if (place != null) {
             new PathLayer(model, place).draw(g);
         }
@@ -105,57 +101,10 @@ public final class PlanDrawing {
     }
 
     private void drawFooter(Graphics2D g, Camera camera, int width, int height) {
-        double top = height - FOOTER;
-        g.setColor(Looks.PAPER);
-        g.fill(new Rectangle2D.Double(0, top, width, FOOTER));
-        g.setColor(Looks.KERB);
-        g.setStroke(new BasicStroke(1));
-        g.draw(new Line2D.Double(0, top, width, top));
-        g.setColor(Looks.INK);
-        g.setFont(Looks.bold(16));
-        g.drawString(model.study().title(), (float) MARGIN, (float) top + 25);
-        g.setFont(Looks.plain(12));
-        g.setColor(Looks.FAINT_INK);
         String subject = place == null ? "plan of the network" : "place '" + place + "'";
         String key = place == null
                 ? ""
                 : "   solid: turning paths that go first   dashed: those that give way   dots: where paths cross";
-        g.drawString(subject + key, (float) MARGIN, (float) top + 44);
-        drawScale(g, camera, width - MARGIN - 60, top + 34);
-        drawNorth(g, width - MARGIN - 14, top + 29);
-    }
-
-    /** A bar of a round length, ending at a point. */
-    private static void drawScale(Graphics2D g, Camera camera, double right, double y) {
-        double metres = 1;
-        for (double round : new double[] {5, 10, 20, 50, 100, 200, 500, 1000, 2000, 5000}) {
-            if (round * camera.scale() <= 160) {
-                metres = round;
-            }
-        }
-        double length = metres * camera.scale();
-        g.setColor(Looks.INK);
-        g.fill(new Rectangle2D.Double(right - length, y, length, 4));
-        g.setColor(Looks.PAPER);
-        g.fill(new Rectangle2D.Double(right - length / 2, y + 1, length / 2 - 1, 2));
-        g.setColor(Looks.INK);
-        g.setFont(Looks.plain(12));
-        FontMetrics metrics = g.getFontMetrics();
-        String text = (int) metres + " m";
-        g.drawString("0", (float) (right - length - 3), (float) y - 5);
-        g.drawString(text, (float) (right - metrics.stringWidth(text) + 6), (float) y - 5);
-    }
-
-    private static void drawNorth(Graphics2D g, double x, double y) {
-        Path2D needle = new Path2D.Double();
-        needle.moveTo(x, y - 16);
-        needle.lineTo(x + 7, y + 12);
-        needle.lineTo(x, y + 6);
-        needle.lineTo(x - 7, y + 12);
-        needle.closePath();
-        g.setColor(Looks.INK);
-        g.fill(needle);
-        g.setFont(Looks.bold(11));
-        g.drawString("N", (float) x - 4, (float) y + 24);
+        PlanFooter.draw(g, camera, width, height, model.study().title(), subject + key);
     }
 }

@@ -1,7 +1,6 @@
 package org.ulicarro.report;
 
 import java.awt.BasicStroke;
-import java.awt.Graphics2D;
 import java.awt.Shape;
 import java.awt.geom.Ellipse2D;
 import java.awt.geom.Path2D;
@@ -41,7 +40,7 @@ final class Surfaces {
         }
     }
 
-    void draw(Graphics2D g) {
+    void draw(Pen g) {
         drawKerbs(g);
         g.setColor(Looks.ASPHALT);
         for (Junction junction : network.junctions().values()) {
@@ -81,7 +80,7 @@ final class Surfaces {
         drawRings(g);
     }
 
-    private void drawKerbs(Graphics2D g) {
+    private void drawKerbs(Pen g) {
         g.setColor(Looks.KERB);
         g.setStroke(new BasicStroke(KERB, BasicStroke.CAP_BUTT, BasicStroke.JOIN_ROUND));
         for (Link link : network.links()) {
@@ -120,7 +119,7 @@ final class Surfaces {
         return Shapes.tapered(lane, from / 2, to / 2);
     }
 
-    private void fillTapers(Graphics2D g, Link link) {
+    private void fillTapers(Pen g, Link link) {
         List<Lane> lanes = network.lanesOf(link);
         for (int i = 0; i < lanes.size(); i++) {
             Path2D wedge = wedge(lanes, i);
@@ -131,7 +130,7 @@ final class Surfaces {
         }
     }
 
-    private void drawTapers(Graphics2D g, Link link) {
+    private void drawTapers(Pen g, Link link) {
         List<Lane> lanes = network.lanesOf(link);
         for (int i = 0; i < lanes.size(); i++) {
             Path2D wedge = wedge(lanes, i);
@@ -166,7 +165,7 @@ final class Surfaces {
         return wedge;
     }
 
-    private void drawRings(Graphics2D g) {
+    private void drawRings(Pen g) {
         g.setStroke(new BasicStroke(KERB));
         for (Junction junction : network.junctions().values()) {
             if (junction.isRoundabout()) {
@@ -201,7 +200,7 @@ final class Surfaces {
     }
 
     /** The surface between the two directions of an undivided road, where it widens for a bay that has not opened yet. */
-    private void fillMiddle(Graphics2D g, Link ahead, Link back) {
+    private void fillMiddle(Pen g, Link ahead, Link back) {
         Lane there = firstThroughLane(ahead);
         Lane other = firstThroughLane(back);
         double inner = network.keepsRight() ? -0.5 : 0.5;

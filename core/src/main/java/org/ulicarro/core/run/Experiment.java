@@ -6,6 +6,7 @@ import java.util.concurrent.ExecutionException;
 import java.util.concurrent.ExecutorService;
 import java.util.concurrent.Executors;
 import java.util.concurrent.Future;
+import org.ulicarro.core.traffic.Observer;
 
 /** Several replications of one model, in parallel. Their number of threads changes nothing but the time. */
 public final class Experiment {
@@ -17,7 +18,20 @@ public final class Experiment {
         void at(int replication, double share, int outside);
     }
 
+    /** Who watches the replications besides their meters; asked from several threads. */
+    public interface Watch {
+
+        /** An observer of its own for one replication, or null. */
+        Observer of(int replication);
+    }
+
     private Experiment() {}
+
+    /** Runs replications 1 to {@code count} with nobody watching. */
+    public static List<ReplicationResult> run(Model model, int count, int jobs, Progress progress)
+            throws InterruptedException {
+        return run(model, count, jobs, progress, replication -> null);
+    }
 
     /**
      * Runs replications 1 to {@code count}.
@@ -26,14 +40,14 @@ public final class Experiment {
      * @return results in order of their number
      * @throws InterruptedException when interrupted; no result is kept
      */
-    public static List<ReplicationResult> run(Model model, int count, int jobs, Progress progress)
+    public static List<ReplicationResult> run(Model model, int count, int jobs, Progress progress, Watch watch)
             throws InterruptedException {
         ExecutorService pool = Executors.newFixedThreadPool(Math.max(1, Math.min(jobs, count)));
         try {
             List<Future<ReplicationResult>> running = new ArrayList<>();
             for (int number = 1; number <= count; number++) {
                 int own = number;
-                running.add(pool.submit(() -> one(model, own, progress)));
+                running.add(pool.submit(() -> one(model, own, progress, watch)));
             }
             List<ReplicationResult> results = new ArrayList<>();
             for (Future<ReplicationResult> future : running) {
@@ -50,8 +64,13 @@ public final class Experiment {
         }
     }
 
-    private static ReplicationResult one(Model model, int number, Progress progress) throws InterruptedException {
+    private static ReplicationResult one(Model model, int number, Progress progress, Watch watch)
+            throws InterruptedException {
         Replication replication = new Replication(model, number);
+        Observer observer = watch.of(number);
+        if (observer != null) {
+            replication.observe(observer);
+        }
         while (!replication.isDone()) {
             replication.advanceTo(replication.now() + 60);
             progress.at(

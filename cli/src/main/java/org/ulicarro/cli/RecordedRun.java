@@ -1,0 +1,54 @@
+package org.ulicarro.cli;
+
+import java.io.IOException;
+import java.nio.charset.StandardCharsets;
+import java.nio.file.Files;
+import java.nio.file.Path;
+import java.util.List;
+import org.ulicarro.core.tracks.TrackFile;
+import org.ulicarro.files.JsonFile;
+import org.ulicarro.files.TrackFolder;
+import org.ulicarro.report.DrawingFile;
+import org.ulicarro.report.replay.ReplayPage;
+import org.ulicarro.report.replay.Scene;
+
+/** One recorded replication of a run. */
+final class RecordedRun {
+
+    private final TrackFolder folder;
+    private final int replication;
+
+    /**
+     * Finds the recording.
+     *
+     * @param wanted number of the replication, or null for the last one that was recorded
+     * @throws IOException with words for the user when there is none
+     */
+    RecordedRun(Path run, Integer wanted) throws IOException {
+        folder = new TrackFolder(run);
+        List<Integer> recorded = folder.replications();
+        if (recorded.isEmpty()) {
+            throw new IOException(
+                    run + ": nothing was recorded in this run; 'ulicarro run STUDY --record last' records");
+        }
+        if (wanted != null && !recorded.contains(wanted)) {
+            throw new IOException(run + ": replication " + wanted + " was not recorded; there is: " + recorded);
+        }
+        replication = wanted == null ? recorded.get(recorded.size() - 1) : wanted;
+    }
+
+    TrackFile tracks() throws IOException {
+        return folder.read(replication);
+    }
+
+    Scene scene() throws IOException {
+        return JsonFile.read(folder.scene(), Scene.class);
+    }
+
+    /** Writes the page that plays it. */
+    void writePage(Path file) throws IOException {
+        tracks(); // says so when it is damaged
+        String page = ReplayPage.of(Files.readString(folder.scene()), Files.readAllBytes(folder.file(replication)));
+        DrawingFile.save(file, page.getBytes(StandardCharsets.UTF_8));
+    }
+}

@@ -1,0 +1,113 @@
+package org.ulicarro.cli;
+
+import java.io.IOException;
+import java.io.OutputStream;
+import java.io.UncheckedIOException;
+import java.nio.file.Path;
+import java.util.ArrayList;
+import java.util.List;
+import org.ulicarro.core.base.Clock;
+import org.ulicarro.core.run.Experiment;
+import org.ulicarro.core.run.Model;
+import org.ulicarro.core.tracks.TrackRecorder;
+import org.ulicarro.core.tracks.TrackSettings;
+import org.ulicarro.core.tracks.TrackSink;
+import org.ulicarro.core.traffic.Observer;
+import org.ulicarro.files.JsonFile;
+import org.ulicarro.files.TrackFolder;
+import org.ulicarro.report.replay.Scene;
+import org.ulicarro.report.replay.SceneMaker;
+
+/** Gives the replications of a run their recorders. */
+final class RunRecorders implements Experiment.Watch, AutoCloseable {
+
+    private final TrackFolder folder;
+    private final Model model;
+    private final int count;
+    private final RecordChoice choice;
+    private final WatchPage page;
+    private final List<OutputStream> open = new ArrayList<>();
+
+    /**
+     * Prepares the folder for recordings.
+     *
+     * @param page shows the first replication while it is simulated, or null
+     * @throws IOException when what is asked for lies outside the run, or the folder cannot be written
+     */
+    RunRecorders(Path run, String alternative, Model model, int count, RecordChoice choice, WatchPage page)
+            throws IOException {
+        folder = new TrackFolder(run);
+        this.model = model;
+        this.count = count;
+        this.choice = choice;
+        this.page = page;
+        if (choice.replication() > count) {
+            throw new IOException(
+                    "there is no replication " + choice.replication() + " to record; the run has " + count);
+        }
+        TrackSettings settings = choice.settings(1, model);
+        if (settings.from() >= settings.to()) {
+            var window = model.demand().window();
+            throw new IOException("the window to record lies outside the run, which is "
+                    + Clock.timeOfDay(window.start()) + " to " + Clock.timeOfDay(window.end()) + " with its warm-up");
+        }
+        if (choice.records() || page != null) {
+            Scene scene = SceneMaker.of(model, alternative);
+            if (choice.records()) {
+                folder.create();
+                JsonFile.write(folder.scene(), scene);
+            }
+            if (page != null) {
+                page.show(scene);
+            }
+        }
+    }
+
+    @Override
+    public Observer of(int replication) {
+        boolean live = page != null && replication == 1;
+        boolean kept = choice.includes(replication, count);
+        if (!live && !kept) {
+            return null;
+        }
+        TrackSink file = kept ? file(replication) : (bytes, length) -> {};
+        TrackSink viewers = live ? page : (bytes, length) -> {};
+        return new TrackRecorder(choice.settings(replication, model), (bytes, length) -> {
+            file.write(bytes, length);
+            viewers.write(bytes, length);
+        });
+    }
+
+    private TrackSink file(int replication) {
+        try {
+            OutputStream out = folder.write(replication);
+            synchronized (open) {
+                open.add(out);
+            }
+            return (bytes, length) -> {
+                try {
+                    out.write(bytes, 0, length);
+                } catch (IOException e) {
+                    throw new IOException(folder.file(replication) + " cannot be written: " + e.getMessage(), e);
+                }
+            };
+        } catch (IOException e) {
+            throw new UncheckedIOException(e);
+        }
+    }
+
+    @Override
+    public void close() throws IOException {
+        IOException failed = null;
+        for (OutputStream out : open) {
+            try {
+                out.close();
+            } catch (IOException e) {
+                failed = new IOException("the recording cannot be written: " + e.getMessage(), e);
+            }
+        }
+        if (failed != null) {
+            throw failed;
+        }
+    }
+}

@@ -1,0 +1,41 @@
+package org.ulicarro.files;
+
+import java.io.IOException;
+import java.nio.file.Files;
+import java.nio.file.Path;
+import tools.jackson.core.JacksonException;
+import tools.jackson.databind.PropertyNamingStrategies;
+import tools.jackson.databind.json.JsonMapper;
+
+/** A record as a JSON file, keys in snake case. */
+public final class JsonFile {
+
+    private static final JsonMapper JSON = JsonMapper.builder()
+            .propertyNamingStrategy(PropertyNamingStrategies.SNAKE_CASE)
+            .build();
+
+    private JsonFile() {}
+
+    public static void write(Path file, Object record) throws IOException {
+        Files.writeString(file, text(record));
+    }
+
+    /** A record as text. */
+    public static String text(Object record) {
+        return JSON.writeValueAsString(record);
+    }
+
+    /**
+     * Reads a record.
+     *
+     * @throws IOException with words for the user when the file is missing or damaged
+     */
+    public static <T> T read(Path file, Class<T> type) throws IOException {
+        try {
+            return JSON.readValue(Files.readString(file), type);
+        } catch (JacksonException e) {
+            String reason = String.valueOf(e.getMessage()).lines().findFirst().orElse("");
+            throw new IOException(file + " is damaged: " + reason, e);
+        }
+    }
+}

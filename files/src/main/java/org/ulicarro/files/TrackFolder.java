@@ -1,0 +1,78 @@
+package org.ulicarro.files;
+
+import java.io.BufferedOutputStream;
+import java.io.IOException;
+import java.io.InputStream;
+import java.io.OutputStream;
+import java.nio.file.Files;
+import java.nio.file.Path;
+import java.util.List;
+import java.util.Locale;
+import java.util.regex.Matcher;
+import java.util.regex.Pattern;
+import java.util.stream.Stream;
+import org.ulicarro.core.tracks.TrackFile;
+
+/** What a run recorded: {@code tracks/scene.json} and {@code tracks/0001.tracks} for each recorded replication. */
+public final class TrackFolder {
+
+    private static final Pattern NAME = Pattern.compile("(\\d{4,9})\\.tracks");
+
+    private final Path folder;
+
+    /**
+     * The recordings of a run.
+     *
+     * @param run the run's folder
+     */
+    public TrackFolder(Path run) {
+        folder = run.resolve("tracks");
+    }
+
+    /** The scene that all recordings of the run share. */
+    public Path scene() {
+        return folder.resolve("scene.json");
+    }
+
+    public Path file(int replication) {
+        return folder.resolve(String.format(Locale.ROOT, "%04d.tracks", replication));
+    }
+
+    public void create() throws IOException {
+        Files.createDirectories(folder);
+    }
+
+    public OutputStream write(int replication) throws IOException {
+        return new BufferedOutputStream(Files.newOutputStream(file(replication)), 1 << 16);
+    }
+
+    /** Replications that were recorded, in order. */
+    public List<Integer> replications() throws IOException {
+        if (!Files.isDirectory(folder)) {
+            return List.of();
+        }
+        try (Stream<Path> files = Files.list(folder)) {
+            return files.map(f -> NAME.matcher(f.getFileName().toString()))
+                    .filter(Matcher::matches)
+                    .map(m -> Integer.valueOf(m.group(1)))
+                    .sorted()
+                    .toList();
+        }
+    }
+
+    /**
+     * Reads a recording.
+     *
+     * @throws IOException with words for the user when it is damaged
+     */
+    public TrackFile read(int replication) throws IOException {
+        Path file = file(replication);
+        try (InputStream in = Files.newInputStream(file)) {
+            return TrackFile.read(in);
+        } catch (java.nio.file.NoSuchFileException e) {
+            throw e;
+        } catch (IOException e) {
+            throw new IOException(file + " cannot be read: " + e.getMessage(), e);
+        }
+    }
+}

@@ -1,0 +1,68 @@
+package org.ulicarro.report.replay;
+
+import java.io.IOException;
+import java.io.InputStream;
+import java.nio.charset.StandardCharsets;
+import java.util.Base64;
+
+/**
+ * The page that plays a recording: one HTML document that holds its scene, its recording and its scripts, and asks no network for
+ * anything. Its parts are files beside this class' package in the resources.
+ */
+public final class ReplayPage {
+
+    /** In the order in which they run. */
+    private static final String[] SCRIPTS = {
+        "blocks.js",
+        "legs.js",
+        "recording.js",
+        "network.js",
+        "traffic.js",
+        "measures.js",
+        "camera.js",
+        "ground.js",
+        "vehicles.js",
+        "signals.js",
+        "strip.js",
+        "selection.js",
+        "panel.js",
+        "player.js",
+        "page.js"
+    };
+
+    private ReplayPage() {}
+
+    /**
+     * A page that stands for itself.
+     *
+     * @param scene a {@link Scene} as JSON
+     * @param tracks a recording of core.tracks
+     */
+    public static String of(String scene, byte[] tracks) throws IOException {
+        return page(scene, Base64.getEncoder().encodeToString(tracks), "default-src 'none'");
+    }
+
+    /** A page that is served, and listens to {@code tracks} for the pieces of a recording. */
+    public static String live(String scene) throws IOException {
+        return page(scene, "", "default-src 'none'; connect-src 'self'");
+    }
+
+    private static String page(String scene, String tracks, String policy) throws IOException {
+        StringBuilder scripts = new StringBuilder();
+        for (String name : SCRIPTS) {
+            scripts.append(resource(name)).append('\n');
+        }
+        return resource("page.html")
+                .replace("{{policy}}", policy + "; style-src 'unsafe-inline'; script-src 'unsafe-inline'")
+                .replace("{{style}}", resource("page.css"))
+                .replace("{{script}}", scripts)
+                .replace("{{scene}}", scene.replace("<", "\\u003c"))
+                .replace("{{tracks}}", tracks);
+    }
+
+    private static String resource(String name) throws IOException {
+        try (InputStream in = ReplayPage.class.getResourceAsStream(name)) {
+            return new String(in.readAllBytes(), StandardCharsets.UTF_8);
+        }
+    }
+}

@@ -1,0 +1,47 @@
+/* Who is where at a moment. */
+
+/** Bodies with joints: distances from the front at which they bend (share of the length). */
+const JOINTS = { articulated: [0.33], tram: [0.34, 0.66] };
+
+/** A point of a vehicle, some metres behind its front. */
+function pointOf(network, leg, key, along, tick) {
+  const piece = leg.pieceAt(key, along);
+  const pose = poseAt(network.lanes[piece.lane], along - piece.begins);
+  const share = movedOver(piece, tick);
+  if (share >= 1) return pose;
+  const old = poseAt(network.lanes[piece.overFrom], along - piece.begins);
+  return { x: old.x + (pose.x - old.x) * share, y: old.y + (pose.y - old.y) * share, dx: pose.dx, dy: pose.dy };
+}
+
+/** Every vehicle at a tick, or null while its block is being decoded. */
+function trafficAt(recording, network, tick) {
+  const block = recording.legsOf(recording.blockAt(tick));
+  if (!block) return null;
+  const seen = [];
+  for (const leg of block.legs) {
+    const last = leg.tick[leg.tick.length - 1];
+    if (tick < leg.tick[0] || tick > last || leg.left && tick === last) continue;
+    seen.push(vehicleAt(recording, network, leg, tick));
+  }
+  return seen;
+}
+
+function vehicleAt(recording, network, leg, tick) {
+  const key = leg.keyAt(tick);
+  const along = leg.alongAt(tick, key);
+  const who = recording.vehicles.get(leg.vehicle);
+  const type = network.scene.types[who.type];
+  const points = [pointOf(network, leg, key, along, tick)];
+  for (const share of JOINTS[type.id] || []) points.push(pointOf(network, leg, key, along - share * who.length, tick));
+  points.push(pointOf(network, leg, key, along - who.length, tick));
+  const next = Math.min(key + 1, leg.tick.length - 1);
+  const span = leg.tick[next] - leg.tick[key];
+  const u = span > 0 ? (tick - leg.tick[key]) / span : 0;
+  const piece = leg.pieceAt(key, along);
+  return {
+    id: leg.vehicle, who, type, points, lane: piece.lane, position: along - piece.begins, state: leg.state[key], leg, key,
+    speed: leg.speed(key) * (1 - u) + leg.speed(next) * u,
+    delay: leg.delay[key] + (leg.delay[next] - leg.delay[key]) * u,
+    waits: leg.waits[key], waitsFor: leg.waitsFor[key]
+  };
+}
