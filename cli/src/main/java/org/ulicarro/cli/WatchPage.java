@@ -107,8 +107,7 @@ final class WatchPage implements TrackSink, AutoCloseable {
         synchronized (this) {
             viewers++;
         }
-        try {
-            OutputStream out = exchange.getResponseBody();
+        try (OutputStream out = exchange.getResponseBody()) {
             for (int next = 0; ; next++) {
                 byte[] piece = piece(next);
                 if (piece == null) {

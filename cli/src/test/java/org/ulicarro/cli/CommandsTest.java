@@ -53,7 +53,7 @@ class CommandsTest {
     }
 
     @ParameterizedTest
-    @ValueSource(strings = {"demo", "new", "check", "show", "set", "schema", "draw", "run", "results"})
+    @ValueSource(strings = {"demo", "new", "check", "show", "set", "schema", "draw", "run", "results", "replay"})
     void everyCommandExplainsItselfWithAnExample(String command) {
         assertThat(run(command, "--help")).isZero();
         assertThat(out).contains("Usage:").contains("Example:  ulicarro " + command);

@@ -197,7 +197,7 @@ public final class Moment {
                 LaneLine lane = lanes[laneOf.get(link)];
                 Spot start = lane.at(lane.lane().start());
                 Point2D at = camera.point(start.x(), start.y());
-                String text = count + " outside";
+                String text = count + " outside, " + scene.links().get(link).name();
                 double half = g.getFontMetrics().stringWidth(text) / 2.0 + 7;
                 double x = Math.max(half + 4, Math.min(width - half - 4, at.getX() - start.dx() * 16));
                 double y = Math.max(16, Math.min(height - 16, at.getY() + start.dy() * 16));

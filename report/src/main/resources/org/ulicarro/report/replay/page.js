@@ -103,6 +103,7 @@ function draw() {
 }
 
 let lastStrip = 0;
+const spent = { frames: 0, ms: 0 }; // in drawing
 
 function frame(time) {
   const ms = time - (frame.last || time);
@@ -110,6 +111,7 @@ function frame(time) {
   player.advance(ms);
   if (player.playing || dirty) {
     dirty = false;
+    const began = performance.now();
     draw();
     find('clock').textContent = timeOfDay(player.tick);
     find('time').value = player.tick;
@@ -120,6 +122,8 @@ function frame(time) {
       lastStrip = time;
       strip.draw(window.devicePixelRatio || 1, player.tick);
     }
+    spent.frames++;
+    spent.ms += performance.now() - began;
   }
   requestAnimationFrame(frame);
 }
@@ -240,21 +244,25 @@ function load() {
 document.title = `${scene.title} – replay`;
 find('title').firstElementChild.textContent = scene.title;
 find('title').lastElementChild.textContent = `${scene.alternative}, ${scene.period}`;
-const first = scene.places.find(place => place.controlled);
-find('strip').hidden = !first;
-if (first) strip.choose(first.id);
 listenToBar();
 listenToPointer();
 listenToKeys();
+const places = scene.places.filter(place => place.controlled);
+find('strip').hidden = !places.length;
+if (places.length) strip.choose(places[0].id);
+if (places.length === 1) choosePlace(places[0].id); else goToPlace('');
 new ResizeObserver(resize).observe(canvas);
 resize();
-goToPlace('');
 showLegend();
 load();
 requestAnimationFrame(frame);
 
 /** For those who look at the page with a program. */
-window.ulicarro = { scene, network, recording, camera, player, selection, trafficAt, framesPerSecond };
+window.ulicarro = { scene, network, recording, camera, player, selection, trafficAt, framesPerSecond, refresh, choosePlace, spent };
+
+function refresh() {
+  dirty = true;
+}
 
 function framesPerSecond() {
   const sum = player.frames.reduce((a, b) => a + b, 0);

@@ -119,7 +119,7 @@ class Card {
     const scene = this.network.scene;
     const raw = scene.lanes[index];
     const movements = this.network.movementsOf(index).filter(m => !scene.movements[m].inner);
-    const title = raw.link >= 0 ? `${scene.links[raw.link].name}, lane ${raw.number}`
+    const title = raw.link >= 0 ? `${scene.links[raw.link].approach} ${scene.links[raw.link].name}, lane ${raw.number}`
       : `${movements.map(m => scene.movements[m].name).join(' ') || 'ring'} at ${scene.movements[raw.movement].place}`;
     const rows = [['', 'vehicles', 'per hour', 'queue', 'delay']];
     let from = null, to = null;

@@ -44,7 +44,7 @@ function drawOutside(context, camera, ratio, network, recording, tick) {
   for (const { count, lane } of perLink.values()) {
     const start = poseAt(network.lanes[lane], network.lanes[lane].start);
     const [sx, sy] = camera.screen(start.x, start.y);
-    const text = `${count} outside`;
+    const text = `${count} outside, ${network.scene.links[network.scene.lanes[lane].link].name}`;
     const wide = context.measureText(text).width + 14;
     // the road may begin beyond the edge of the picture
     const x = Math.max(6 + wide / 2, Math.min(camera.width - 6 - wide / 2, sx - start.dx * 16));

@@ -44,8 +44,7 @@ class Strip {
     const from = Math.max(this.recording.start, now - BEFORE), to = Math.min(this.recording.end, now + AFTER);
     const series = this.rows.map(row => this.series(row, from, to));
     const most = Math.max(40, ...series.flat().map(point => point[1]));
-    const columns = this.rows.length > 4 ? 1 : 1;
-    const high = bottom / Math.max(1, Math.ceil(this.rows.length / columns));
+    const high = Math.floor(bottom / Math.max(1, this.rows.length));
     this.rows.forEach((row, i) => this.drawRow(context, row, series[i], x, i * high, high, most, from, to));
     this.drawTime(context, x, bottom, now, width);
   }
@@ -68,7 +67,7 @@ class Strip {
 
   drawRow(context, row, points, x, top, high, most, from, to) {
     const bars = Math.min(row.groups.length, 2) * 4;
-    const base = top + high - 4 - bars;
+    const base = Math.round(top + high - 4 - bars);
     const unit = (base - top - 4) / most;
     context.strokeStyle = '#d3cfc4';
     context.lineWidth = 1;
@@ -121,9 +120,9 @@ class Strip {
     context.fillStyle = '#6f6b66';
     context.textAlign = 'center';
     for (let tick = Math.ceil((now - BEFORE) / 600) * 600; tick <= now + AFTER; tick += 600) {
-      if (x(tick) > 76 && x(tick) < width - 20) context.fillText(timeOfDay(tick).slice(0, 5), x(tick), bottom + 9);
+      if (x(tick) > 150 && x(tick) < width - 20) context.fillText(timeOfDay(tick).slice(0, 5), x(tick), bottom + 9);
     }
     context.textAlign = 'left';
-    context.fillText('queue', 6, bottom + 9);
+    context.fillText(`queue at ${this.place}`, 6, bottom + 9);
   }
 }

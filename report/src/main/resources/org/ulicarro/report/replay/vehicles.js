@@ -32,7 +32,7 @@ function drawVehicles(context, camera, seen, by, tick, chosen) {
     if (front.x < window[0] - 40 || front.x > window[2] + 40 || front.y < window[1] - 40 || front.y > window[3] + 40) continue;
     context.fillStyle = colorOf(vehicle, by);
     for (let i = 1; i < vehicle.points.length; i++) {
-      drawBody(context, camera, vehicle, vehicle.points[i - 1], vehicle.points[i], i === 1);
+      drawBody(context, camera, vehicle, vehicle.points[i - 1], vehicle.points[i], i === 1, by === 'type' ? '#fbfaf6' : '#5c5f66');
     }
     if (lights) drawLights(context, vehicle, tick);
     if (vehicle.id === chosen) ring(context, camera, vehicle);
@@ -40,12 +40,12 @@ function drawVehicles(context, camera, seen, by, tick, chosen) {
 }
 
 /** One stiff part of a body between two points of its way. */
-function drawBody(context, camera, vehicle, front, rear, first) {
+function drawBody(context, camera, vehicle, front, rear, first, outline) {
   const length = Math.hypot(front.x - rear.x, front.y - rear.y) || 0.1;
   const dx = (front.x - rear.x) / length, dy = (front.y - rear.y) / length;
-  const half = Math.max(vehicle.type.width / 2, 1.1 / camera.scale);
+  const half = Math.max(vehicle.type.width / 2, 1.5 / camera.scale);
   const nose = first ? Math.min(0.9, length / 4) : 0.15; // a slanted nose says which way it heads
-  const long = Math.max(length, 3 / camera.scale);
+  const long = Math.max(length, 4.5 / camera.scale);
   const tx = front.x - dx * long, ty = front.y - dy * long;
   context.beginPath();
   context.moveTo(tx - dy * half, ty + dx * half);
@@ -57,7 +57,7 @@ function drawBody(context, camera, vehicle, front, rear, first) {
   context.closePath();
   context.fill();
   if (camera.scale > 2.5) {
-    context.strokeStyle = '#fbfaf6';
+    context.strokeStyle = outline;
     context.lineWidth = Math.max(0.1, 0.8 / camera.scale);
     context.stroke();
     if (first && length > 3) { // the windscreen
