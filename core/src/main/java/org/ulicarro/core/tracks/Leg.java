@@ -31,6 +31,8 @@ public final class Leg {
     private int[] lane = new int[4];
     private double[] begins = new double[4]; // m along the leg of the lane's position 0
     private int[] overFrom = new int[4]; // piece -> lane it is left sideways for this one, or -1
+    private double[] overBegins = new double[4]; // m along the leg of that lane's position 0
+    private boolean[] inherited = new boolean[4]; // whether that began on the piece before
     private int[] overStart = new int[4]; // tick
     private int[] overEnd = new int[4]; // tick
 
@@ -54,6 +56,8 @@ public final class Leg {
             lane = Arrays.copyOf(lane, pieces * 2);
             begins = Arrays.copyOf(begins, pieces * 2);
             overFrom = Arrays.copyOf(overFrom, pieces * 2);
+            overBegins = Arrays.copyOf(overBegins, pieces * 2);
+            inherited = Arrays.copyOf(inherited, pieces * 2);
             overStart = Arrays.copyOf(overStart, pieces * 2);
             overEnd = Arrays.copyOf(overEnd, pieces * 2);
         }
@@ -111,8 +115,14 @@ public final class Leg {
     }
 
     void onto(int next) {
-        addPiece(next, begins[pieces - 1] + laneEnds[lane[pieces - 1]]);
+        int before = pieces - 1;
+        addPiece(next, begins[before] + laneEnds[lane[before]]);
         piece[keys - 1] = pieces - 1;
+        if (overFrom[before] >= 0 && tick[keys - 1] < overEnd[before]) { // it finishes that beyond the line
+            wasMovingOver(overFrom[before], overStart[before], overEnd[before]);
+            overBegins[pieces - 1] = overBegins[before];
+            inherited[pieces - 1] = true;
+        }
     }
 
     void startedOver(int at, int target) {
@@ -124,6 +134,7 @@ public final class Leg {
 
     void wasMovingOver(int from, int start, int end) {
         overFrom[pieces - 1] = from;
+        overBegins[pieces - 1] = begins[pieces - 1];
         overStart[pieces - 1] = start;
         overEnd[pieces - 1] = end;
     }
@@ -292,7 +303,17 @@ public final class Leg {
 
     /** The lane that is being left sideways on a piece at a tick, or -1. */
     public int movingOverFrom(int piece, double at) {
+        return !inherited[piece] && at < overEnd[piece] ? overFrom[piece] : -1;
+    }
+
+    /** The lane from which a body is still on its way over, also beyond the line, or -1. */
+    public int bodyOverFrom(int piece, double at) {
         return overFrom[piece] >= 0 && at < overEnd[piece] ? overFrom[piece] : -1;
+    }
+
+    /** Where position 0 of that lane lies along the leg (m). */
+    public double overBegins(int piece) {
+        return overBegins[piece];
     }
 
     /** How much of the way over to a piece's lane is done at a tick, 0 to 1: slow, quick, slow. */

@@ -25,7 +25,7 @@ public final class TrackRecorder implements Observer {
     private final TrackSettings settings;
     private final TrackSink sink;
     private final Bytes block = new Bytes(1 << 16);
-    private final Deflater deflater = new Deflater(Deflater.BEST_SPEED); // the best costs twice the time and saves 4 %
+    private final Deflater deflater = new Deflater();
     private byte[] packed = new byte[1 << 16];
     private LegWriter legs;
     private NetworkWriter network;
@@ -38,6 +38,8 @@ public final class TrackRecorder implements Observer {
     public TrackRecorder(TrackSettings settings, TrackSink sink) {
         this.settings = settings;
         this.sink = sink;
+        // looking for repetitions costs four times as much as it is worth here; see docs/tracks.md
+        deflater.setStrategy(Deflater.HUFFMAN_ONLY);
     }
 
     /** Bytes given to the sink. */

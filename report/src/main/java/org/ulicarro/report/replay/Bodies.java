@@ -34,6 +34,9 @@ final class Bodies {
     private static final Map<String, double[]> JOINTS =
             Map.of("articulated", new double[] {0.33}, "tram", new double[] {0.34, 0.66});
 
+    /** Moving over sideways, a point of the body follows the front by that much for each metre behind it (ticks). */
+    private static final double LAG = 1.2;
+
     private final LaneLine[] lanes;
     private final double scale; // units per metre
 
@@ -47,23 +50,25 @@ final class Bodies {
         int key = leg.keyAt(tick);
         double along = leg.alongAt(tick);
         List<Spot> points = new ArrayList<>();
-        points.add(point(leg, key, along, tick));
+        points.add(point(leg, key, along, 0, tick));
         for (double share : JOINTS.getOrDefault(type.id(), new double[0])) {
-            points.add(point(leg, key, along - share * who.length(), tick));
+            points.add(point(leg, key, along, share * who.length(), tick));
         }
-        points.add(point(leg, key, along - who.length(), tick));
+        points.add(point(leg, key, along, who.length(), tick));
         return points;
     }
 
-    private Spot point(Leg leg, int key, double along, double tick) {
+    private Spot point(Leg leg, int key, double front, double back, double now) {
+        double along = front - back;
+        double tick = now - back * LAG;
         int piece = leg.pieceAt(key, along);
         Spot here = lanes[leg.lane(piece)].at(along - leg.begins(piece));
-        int from = leg.movingOverFrom(piece, tick);
+        int from = leg.bodyOverFrom(piece, tick);
         if (from < 0) {
             return here;
         }
         double share = leg.movedOver(piece, tick);
-        Spot old = lanes[from].at(along - leg.begins(piece));
+        Spot old = lanes[from].at(along - leg.overBegins(piece));
         return new Spot(
                 old.x() + (here.x() - old.x()) * share, old.y() + (here.y() - old.y()) * share, here.dx(), here.dy());
     }

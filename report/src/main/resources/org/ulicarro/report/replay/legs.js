@@ -95,7 +95,7 @@ function readLeg(numbers, block, header, laneEnds) {
     leg.pieces.push({ lane: one, begins, overFrom: -1 });
     begins += laneEnds[one];
   }
-  const first = { lane, begins: 0, overFrom: numbers.next() - 1 };
+  const first = { lane, begins: 0, overFrom: numbers.next() - 1, overBegins: 0 };
   if (first.overFrom >= 0) {
     first.overEnd = tick + numbers.next();
     first.overStart = first.overEnd - OVER_TICKS;
@@ -158,9 +158,12 @@ function readKeys(numbers, leg, sampled, block, header, laneEnds) {
       const lane = code === ONTO || code === STARTED_OVER ? numbers.next() : -1;
       const now = expected(sampled.position, sampled.change, ticks, step) + numbers.nextSigned();
       if (code === ONTO) {
-        leg.pieces.push({ lane, begins: here.begins + laneEnds[here.lane], overFrom: -1 });
+        // who crosses the line while moving over finishes that on the other side
+        const over = here.overFrom >= 0 && tick < here.overEnd
+          ? { overFrom: here.overFrom, overBegins: here.overBegins, overStart: here.overStart, overEnd: here.overEnd } : { overFrom: -1 };
+        leg.pieces.push({ lane, begins: here.begins + laneEnds[here.lane], ...over });
       } else if (code === STARTED_OVER) {
-        leg.pieces.push({ lane, begins: here.begins, overFrom: here.lane, overStart: tick, overEnd: tick + OVER_TICKS });
+        leg.pieces.push({ lane, begins: here.begins, overFrom: here.lane, overBegins: here.begins, overStart: tick, overEnd: tick + OVER_TICKS });
       }
       addKey(leg, tick, now, 0);
       if (code === STOP_OR_GO) leg.state[leg.state.length - 1] ^= STANDS;

@@ -3,13 +3,17 @@
 /** Bodies with joints: distances from the front at which they bend (share of the length). */
 const JOINTS = { articulated: [0.33], tram: [0.34, 0.66] };
 
+/** Moving over sideways, a point of the body follows the front by that much for each metre behind it (ticks): so it turns a little. */
+const LAG = 1.2;
+
 /** A point of a vehicle, some metres behind its front. */
-function pointOf(network, leg, key, along, tick) {
+function pointOf(network, leg, key, front, back, now) {
+  const along = front - back, tick = now - back * LAG;
   const piece = leg.pieceAt(key, along);
   const pose = poseAt(network.lanes[piece.lane], along - piece.begins);
   const share = movedOver(piece, tick);
   if (share >= 1) return pose;
-  const old = poseAt(network.lanes[piece.overFrom], along - piece.begins);
+  const old = poseAt(network.lanes[piece.overFrom], along - piece.overBegins);
   return { x: old.x + (pose.x - old.x) * share, y: old.y + (pose.y - old.y) * share, dx: pose.dx, dy: pose.dy };
 }
 
@@ -31,9 +35,9 @@ function vehicleAt(recording, network, leg, tick) {
   const along = leg.alongAt(tick, key);
   const who = recording.vehicles.get(leg.vehicle);
   const type = network.scene.types[who.type];
-  const points = [pointOf(network, leg, key, along, tick)];
-  for (const share of JOINTS[type.id] || []) points.push(pointOf(network, leg, key, along - share * who.length, tick));
-  points.push(pointOf(network, leg, key, along - who.length, tick));
+  const points = [pointOf(network, leg, key, along, 0, tick)];
+  for (const share of JOINTS[type.id] || []) points.push(pointOf(network, leg, key, along, share * who.length, tick));
+  points.push(pointOf(network, leg, key, along, who.length, tick));
   const next = Math.min(key + 1, leg.tick.length - 1);
   const span = leg.tick[next] - leg.tick[key];
   const u = span > 0 ? (tick - leg.tick[key]) / span : 0;
