@@ -33,6 +33,8 @@ final class Paint {
 
     private static final double ROOM_FOR_BARS = 1.2;
 
+    private static final double ROOM_FOR_DETECTORS = 1;
+
     /** A crossing this near to the line pushes arrows back (m). */
     private static final double NEAR_LINE = 12;
 
@@ -294,6 +296,9 @@ final class Paint {
         Lane lane = network.lanes().get(marking.lane());
         switch (marking.kind()) {
             case DETECTOR -> {
+                if (scale < ROOM_FOR_DETECTORS) {
+                    return; // it would look like a vehicle
+                }
                 g.setColor(Looks.DEVICE);
                 g.setStroke(new BasicStroke((float) Math.max(0.25, 1.2 / scale)));
                 g.draw(Shapes.stretch(lane, marking.from(), marking.to(), lane.width() / 2 - 0.5));

@@ -32,7 +32,7 @@ function drawVehicles(context, camera, seen, by, tick, chosen) {
     if (front.x < window[0] - 40 || front.x > window[2] + 40 || front.y < window[1] - 40 || front.y > window[3] + 40) continue;
     context.fillStyle = colorOf(vehicle, by);
     for (let i = 1; i < vehicle.points.length; i++) {
-      drawBody(context, camera, vehicle, vehicle.points[i - 1], vehicle.points[i], i === 1, by === 'type' ? '#fbfaf6' : '#5c5f66');
+      drawBody(context, camera, vehicle, vehicle.points[i - 1], vehicle.points[i], i === 1, by === 'type' ? null : '#4a4d52');
     }
     if (lights) drawLights(context, vehicle, tick);
     if (vehicle.id === chosen) ring(context, camera, vehicle);
@@ -56,10 +56,12 @@ function drawBody(context, camera, vehicle, front, rear, first, outline) {
   context.lineTo(tx + dy * half, ty - dx * half);
   context.closePath();
   context.fill();
-  if (camera.scale > 2.5) {
-    context.strokeStyle = outline;
+  if (camera.scale > 2.5 || outline) {
+    context.strokeStyle = outline || '#fbfaf6';
     context.lineWidth = Math.max(0.1, 0.8 / camera.scale);
     context.stroke();
+  }
+  if (camera.scale > 2.5) {
     if (first && length > 3) { // the windscreen
       const at = Math.min(1.6, length * 0.3);
       context.strokeStyle = '#fbfaf6b0';
