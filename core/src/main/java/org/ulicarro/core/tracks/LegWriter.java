@@ -223,9 +223,20 @@ final class LegWriter {
     void sample(FleetView view, int tick) {
         for (int row = 0; row < rows; row++) {
             if (vehicle[row] != NO_LEG && sampledAt[row] != tick) {
-                sample(view, row, tick);
+                if (still[row] > 0 && staysStill(view, row)) {
+                    still[row]++;
+                    delay[row]++;
+                    sampledAt[row] = tick;
+                } else {
+                    sample(view, row, tick);
+                }
             }
         }
+    }
+
+    /** Whether a vehicle has stood since its last sample, and still for the same reason; then nothing else can have changed. */
+    private boolean staysStill(FleetView view, int row) {
+        return view.speed(row) == 0 && view.restraint(row) == waits[row] && view.restrainedBy(row) == waitsFor[row];
     }
 
     private void sample(FleetView view, int row, int tick) {
