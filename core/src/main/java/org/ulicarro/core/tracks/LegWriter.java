@@ -223,7 +223,7 @@ final class LegWriter {
     void sample(FleetView view, int tick) {
         for (int row = 0; row < rows; row++) {
             if (vehicle[row] != NO_LEG && sampledAt[row] != tick) {
-                if (still[row] > 0 && staysStill(view, row)) {
+                if (still[row] > 0 && change[row] == 0 && staysStill(view, row)) {
                     still[row]++;
                     delay[row]++;
                     sampledAt[row] = tick;
