@@ -143,6 +143,22 @@ class ReplayPageIT {
         return ((Number) map.get(key)).doubleValue();
     }
 
+    /** The rear follows the front along the lane: in a curve the two are nearer to each other than the vehicle is long, never farther. */
+    @Test
+    void aBodyIsAsLongAsItsVehicle() throws InterruptedException {
+        stopAt(WHEN);
+        List<Map<String, Object>> drawn = browser.ask(
+                "ulicarro.trafficAt(ulicarro.recording, ulicarro.network, ulicarro.player.tick).map(v => { const a = v.points[0],"
+                        + " b = v.points[v.points.length - 1]; return {length: v.who.length, straight: Math.hypot(a.x - b.x, a.y -"
+                        + " b.y), joints: v.points.length - 2, type: v.type.id}; })");
+        for (Map<String, Object> one : drawn) {
+            double length = number(one, "length");
+            assertThat(number(one, "straight")).isBetween(length * 0.8 - 0.5, length + 0.05);
+            assertThat(number(one, "joints")).isEqualTo("articulated".equals(one.get("type")) ? 1 : 0);
+        }
+        assertThat(drawn).anyMatch(one -> number(one, "straight") > number(one, "length") - 0.02);
+    }
+
     @Test
     void signalsShowWhatTheyShowed() throws InterruptedException {
         stopAt(WHEN);

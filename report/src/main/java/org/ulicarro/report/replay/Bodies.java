@@ -30,9 +30,9 @@ final class Bodies {
     private static final Color INDICATOR = new Color(0xF0B000);
     private static final Color OUTLINE = new Color(0xFBFAF6);
 
-    /** Where bodies with joints bend, as shares of their length from the front. */
+    /** Where bodies with joints bend, and end, as shares of their length from the front. */
     private static final Map<String, double[]> JOINTS =
-            Map.of("articulated", new double[] {0.33}, "tram", new double[] {0.34, 0.66});
+            Map.of("articulated", new double[] {0.33, 1}, "tram", new double[] {0.34, 0.66, 1});
 
     /** Moving over sideways, a point of the body follows the front by that much for each metre behind it (ticks). */
     private static final double LAG = 1.2;
@@ -51,11 +51,20 @@ final class Bodies {
         double along = leg.alongAt(tick);
         List<Spot> points = new ArrayList<>();
         points.add(point(leg, key, along, 0, tick));
-        for (double share : JOINTS.getOrDefault(type.id(), new double[0])) {
-            points.add(point(leg, key, along, share * who.length(), tick));
+        double back = 0;
+        for (double share : JOINTS.getOrDefault(type.id(), new double[] {1})) {
+            Spot next = point(leg, key, along, share * who.length(), tick);
+            points.add(within(next, points.get(points.size() - 1), share * who.length() - back));
+            back = share * who.length();
         }
-        points.add(point(leg, key, along, who.length(), tick));
         return points;
+    }
+
+    /** A point, or one on the way to it where it is farther from another than a stiff body is long: a body does not stretch sideways. */
+    private static Spot within(Spot point, Spot from, double length) {
+        double u = Math.min(1, length / Math.hypot(point.x() - from.x(), point.y() - from.y()));
+        return new Spot(
+                from.x() + (point.x() - from.x()) * u, from.y() + (point.y() - from.y()) * u, point.dx(), point.dy());
     }
 
     private Spot point(Leg leg, int key, double front, double back, double now) {

@@ -30,14 +30,26 @@ function trafficAt(recording, network, tick) {
   return seen;
 }
 
+/** A point, or one on the way to it where it is farther from another than a stiff body is long: a body does not stretch sideways. */
+function within(point, from, length) {
+  const distance = Math.hypot(point.x - from.x, point.y - from.y);
+  if (distance <= length) return point;
+  const u = length / distance;
+  return { ...point, x: from.x + (point.x - from.x) * u, y: from.y + (point.y - from.y) * u };
+}
+
 function vehicleAt(recording, network, leg, tick) {
   const key = leg.keyAt(tick);
   const along = leg.alongAt(tick, key);
   const who = recording.vehicles.get(leg.vehicle);
   const type = network.scene.types[who.type];
   const points = [pointOf(network, leg, key, along, 0, tick)];
-  for (const share of JOINTS[type.id] || []) points.push(pointOf(network, leg, key, along, share * who.length, tick));
-  points.push(pointOf(network, leg, key, along, who.length, tick));
+  let back = 0;
+  for (const share of [...(JOINTS[type.id] || []), 1]) {
+    const next = pointOf(network, leg, key, along, share * who.length, tick);
+    points.push(within(next, points[points.length - 1], share * who.length - back));
+    back = share * who.length;
+  }
   const next = Math.min(key + 1, leg.tick.length - 1);
   const span = leg.tick[next] - leg.tick[key];
   const u = span > 0 ? (tick - leg.tick[key]) / span : 0;
