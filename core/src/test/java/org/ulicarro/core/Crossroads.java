@@ -91,8 +91,9 @@ public final class Crossroads {
                 seed,
                 null,
                 null,
+                null,
                 NetworkInput.of(places, roads),
-                new DemandInput(mix, DemandInput.Arrivals.RANDOM, Map.of()),
+                new DemandInput(mix, DemandInput.Arrivals.RANDOM, Map.of(), Map.of()),
                 Map.of("market", controller()));
     }
 

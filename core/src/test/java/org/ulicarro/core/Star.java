@@ -144,8 +144,9 @@ public final class Star {
                 seed,
                 null,
                 null,
+                null,
                 network(),
-                new DemandInput(Map.of(VehicleType.CAR, 1.0), DemandInput.Arrivals.RANDOM, Map.of()),
+                new DemandInput(Map.of(VehicleType.CAR, 1.0), DemandInput.Arrivals.RANDOM, Map.of(), Map.of()),
                 Map.of());
     }
 

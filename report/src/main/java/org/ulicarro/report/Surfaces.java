@@ -56,7 +56,7 @@ final class Surfaces {
         // a hair wider than the lane, so that no seam shows between neighbours
         g.setStroke(new BasicStroke(0.12f));
         for (Lane lane : network.lanes()) {
-            if (!lane.isPath()) {
+            if (!lane.isPath() && !lane.isLayby()) {
                 Shape surface = Shapes.surface(lane);
                 g.fill(surface);
                 g.draw(surface);
@@ -87,7 +87,7 @@ final class Surfaces {
             drawTapers(g, link);
         }
         for (Lane lane : network.lanes()) {
-            if (!lane.isPath()) {
+            if (!lane.isPath() && !lane.isLayby()) {
                 g.draw(Shapes.surface(lane));
             }
         }

@@ -76,8 +76,9 @@ class PlanDrawingTest {
                 1,
                 null,
                 null,
+                null,
                 NetworkInput.of(places, roads),
-                new DemandInput(Map.of(VehicleType.CAR, 1.0), DemandInput.Arrivals.RANDOM, Map.of()),
+                new DemandInput(Map.of(VehicleType.CAR, 1.0), DemandInput.Arrivals.RANDOM, Map.of(), Map.of()),
                 Map.of());
         List<Fault> faults = new ArrayList<>();
         Model model = Model.compile(study, counts(), "p", faults);

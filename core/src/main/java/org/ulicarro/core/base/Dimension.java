@@ -11,6 +11,7 @@ public enum Dimension {
     ACCELERATION("an acceleration", "1.4 m/s2", "4.5 ft/s2", unit("m/s2", 1.0), unit("ft/s2", 0.3048)),
     SHARE("a share", "5 %", "92 %", unit("%", 0.01)),
     ANGLE("an angle", "12 deg", "0.2 rad", unit("deg", StrictMath.PI / 180), unit("rad", 1.0)),
+    POWER("a power per mass", "12 kW/t", "12 W/kg", unit("kW/t", 1.0), unit("W/kg", 1.0)),
     FLOW(
             "a flow",
             "450 veh/h",

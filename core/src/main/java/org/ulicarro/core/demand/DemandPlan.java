@@ -21,9 +21,16 @@ public final class DemandPlan {
     private final TurningCounts counts;
     private final Window window;
     private final VehicleType[] types;
+    private final List<ServiceLine> lines;
     private final double[] typeUpTo; // cumulative share of each type, the last one 1
 
-    private DemandPlan(Network network, TurningCounts counts, Window window, Map<VehicleType, Double> mix) {
+    private DemandPlan(
+            Network network,
+            TurningCounts counts,
+            Window window,
+            Map<VehicleType, Double> mix,
+            List<ServiceLine> lines) {
+        this.lines = lines;
         this.network = network;
         this.counts = counts;
         this.window = window;
@@ -44,7 +51,12 @@ public final class DemandPlan {
      */
     public static DemandPlan of(
             Network network, DemandInput demand, List<Count> counts, Window window, List<Fault> faults) {
-        return new DemandPlan(network, TurningCounts.of(network, counts, window, faults), window, demand.mix());
+        return new DemandPlan(
+                network,
+                TurningCounts.of(network, counts, window, faults),
+                window,
+                demand.mix(),
+                ServiceLines.of(network, demand.services(), window, faults));
     }
 
     public Window window() {
@@ -70,7 +82,26 @@ public final class DemandPlan {
                 drawEntry(entry, counted, seed, replication, draft);
             }
         }
-        return draft.sorted();
+        for (int line = 0; line < lines.size(); line++) {
+            drawLine(line, seed, replication, draft);
+        }
+        return draft.sorted(lines);
+    }
+
+    /** Every departure of a service, whose vehicles are numbered from its first one on, whatever the period. */
+    private void drawLine(int number, long seed, int replication, Draft draft) {
+        ServiceLine line = lines.get(number);
+        long id = Draws.idOf("service " + line.id());
+        for (int n = 0; ; n++) {
+            double time = line.from() + n * line.every();
+            if (time >= Math.min(line.to(), window.end())) {
+                return;
+            }
+            if (time >= window.start()) {
+                long key = Draws.key(seed, replication, Purpose.VEHICLE, id + n);
+                draft.add(time, line.entry(), line.way(), line.type(), key, number);
+            }
+        }
     }
 
     /** The link whose counts say how many enter: the first one downstream that has any, as long as there is no choice. */
@@ -104,7 +135,7 @@ public final class DemandPlan {
                 double time = times[i] + (next - expected) / rate;
                 long key = Draws.key(seed, replication, Purpose.VEHICLE, id + n);
                 int[] route = route(entry, time, Draws.key(seed, replication, Purpose.ROUTE, id + n));
-                draft.add(time, entry.index(), route, type(key), key);
+                draft.add(time, entry.index(), route, type(key), key, -1);
                 n++;
                 next += Draws.exponential(arrivals, n);
             }
@@ -172,18 +203,18 @@ public final class DemandPlan {
     /** Departures in the order in which they were drawn, routes named once. */
     private static final class Draft {
 
-        private record One(double time, int entry, int route, VehicleType type, long key) {}
+        private record One(double time, int entry, int route, VehicleType type, long key, int line) {}
 
         private final List<One> all = new ArrayList<>();
         private final Map<List<Integer>, Integer> routes = new LinkedHashMap<>();
 
-        void add(double time, int entry, int[] route, VehicleType type, long key) {
+        void add(double time, int entry, int[] route, VehicleType type, long key, int line) {
             List<Integer> way = java.util.Arrays.stream(route).boxed().toList();
             int id = routes.computeIfAbsent(way, unknown -> routes.size());
-            all.add(new One(time, entry, id, type, key));
+            all.add(new One(time, entry, id, type, key, line));
         }
 
-        Departures sorted() {
+        Departures sorted(List<ServiceLine> lines) {
             all.sort(java.util.Comparator.comparingDouble(One::time).thenComparingInt(One::entry));
             int[][] ways = routes.keySet().stream()
                     .map(way -> way.stream().mapToInt(Integer::intValue).toArray())
@@ -194,7 +225,9 @@ public final class DemandPlan {
                     all.stream().mapToInt(One::route).toArray(),
                     all.stream().map(One::type).toArray(VehicleType[]::new),
                     all.stream().mapToLong(One::key).toArray(),
-                    ways);
+                    ways,
+                    all.stream().mapToInt(One::line).toArray(),
+                    lines);
         }
     }
 }

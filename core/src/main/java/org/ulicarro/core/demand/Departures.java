@@ -1,5 +1,6 @@
 package org.ulicarro.core.demand;
 
+import java.util.List;
 import org.ulicarro.core.study.VehicleType;
 
 /**
@@ -11,8 +12,18 @@ import org.ulicarro.core.study.VehicleType;
  * @param type what it is
  * @param key where its own draws come from: how it drives
  * @param routes route number to the movements on its way, in order
+ * @param line place of its service in {@code lines}, or -1
+ * @param lines the services that run
  */
-public record Departures(double[] time, int[] entry, int[] route, VehicleType[] type, long[] key, int[][] routes) {
+public record Departures(
+        double[] time,
+        int[] entry,
+        int[] route,
+        VehicleType[] type,
+        long[] key,
+        int[][] routes,
+        int[] line,
+        List<ServiceLine> lines) {
 
     public int size() {
         return time.length;

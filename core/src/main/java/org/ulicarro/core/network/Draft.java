@@ -33,6 +33,7 @@ final class Draft {
     final Map<String, Junction> junctions = new LinkedHashMap<>();
     final List<MarkedCrossing> crossings = new ArrayList<>();
     final List<Marking> markings = new ArrayList<>();
+    final List<StopPlace> stops = new ArrayList<>();
 
     Draft(NetworkInput input, Hand hand, List<Fault> faults, RampLanes ramps) {
         this.input = input;

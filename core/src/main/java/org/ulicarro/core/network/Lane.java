@@ -50,6 +50,11 @@ public record Lane(
         return link < 0;
     }
 
+    /** The inside of a lay-by, which only those who stop there use; its number is 0. */
+    public boolean isLayby() {
+        return link >= 0 && number == 0;
+    }
+
     /** A bay: it begins somewhere along its link. */
     public boolean isBay() {
         return start > 0;

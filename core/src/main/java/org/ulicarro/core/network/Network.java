@@ -20,6 +20,7 @@ public final class Network {
     private final Map<String, Junction> junctions;
     private final List<MarkedCrossing> crossings;
     private final List<Marking> markings;
+    private final List<StopPlace> stops;
     private final boolean keepsRight;
     private final Map<String, List<Link>> linksFrom = new LinkedHashMap<>();
     private final List<List<Movement>> movementsFrom; // link -> movements of its downstream end
@@ -33,6 +34,7 @@ public final class Network {
             Map<String, Junction> junctions,
             List<MarkedCrossing> crossings,
             List<Marking> markings,
+            List<StopPlace> stops,
             boolean keepsRight) {
         this.links = List.copyOf(links);
         this.lanes = List.copyOf(lanes);
@@ -40,6 +42,7 @@ public final class Network {
         this.junctions = Collections.unmodifiableMap(new LinkedHashMap<>(junctions));
         this.crossings = List.copyOf(crossings);
         this.markings = List.copyOf(markings);
+        this.stops = List.copyOf(stops);
         this.keepsRight = keepsRight;
         junctions.keySet().forEach(place -> linksFrom.put(place, new ArrayList<>()));
         movementsFrom = new ArrayList<>();
@@ -98,6 +101,10 @@ public final class Network {
 
     public List<MarkedCrossing> crossings() {
         return crossings;
+    }
+
+    public List<StopPlace> stops() {
+        return stops;
     }
 
     public List<Marking> markings() {

@@ -80,6 +80,7 @@ public final class NetworkCompiler {
         });
         Crossings.lay(draft);
         Markings.lay(draft);
+        Stops.lay(draft);
         return true;
     }
 

@@ -15,7 +15,14 @@ final class Turnout {
         Hand hand = draft.hand;
         if (hand == Hand.RIGHT) {
             return new Network(
-                    draft.links, draft.lanes, draft.movements, draft.junctions, draft.crossings, draft.markings, true);
+                    draft.links,
+                    draft.lanes,
+                    draft.movements,
+                    draft.junctions,
+                    draft.crossings,
+                    draft.markings,
+                    draft.stops,
+                    true);
         }
         List<Lane> lanes = draft.lanes.stream().map(lane -> lane.mirrored(hand)).toList();
         Map<String, Junction> junctions = new LinkedHashMap<>();
@@ -33,7 +40,8 @@ final class Turnout {
                     c.length(),
                     c.crossed()));
         }
-        return new Network(draft.links, lanes, draft.movements, junctions, crossings, draft.markings, false);
+        return new Network(
+                draft.links, lanes, draft.movements, junctions, crossings, draft.markings, draft.stops, false);
     }
 
     private static Junction turned(Hand hand, Junction j) {

@@ -18,7 +18,9 @@ public record DemandInput(
         Arrivals arrivals,
 
         @Required @About("Tables of turning counts by id: {pm: counts/pm.csv}.")
-        Map<String, String> volumes) {
+        Map<String, String> volumes,
+
+        @About("Lines of buses or trams by id.") Map<String, Service> services) {
 
     public enum Arrivals {
         RANDOM
@@ -30,5 +32,6 @@ public record DemandInput(
         }
         mix = InOrder.map(mix);
         volumes = InOrder.map(volumes);
+        services = InOrder.map(services);
     }
 }

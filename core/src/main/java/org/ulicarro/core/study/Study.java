@@ -36,6 +36,9 @@ public record Study(
 
         @About("Driver behaviour by class of road.") Map<RoadClass, Drivers> drivers,
 
+        @About("Properties of vehicle types that differ from the built-in ones.")
+        Map<VehicleType, VehicleInput> vehicles,
+
         @Required @About("Places, and the roads between them.")
         NetworkInput network,
 
@@ -62,6 +65,11 @@ public record Study(
         LEFT
     }
 
+    /** The properties of a type of vehicle in this study. */
+    public Vehicle vehicle(VehicleType type) {
+        return type.usual().with(vehicles.get(type));
+    }
+
     /** The same with another network. */
     public Study withNetwork(NetworkInput other) {
         return new Study(
@@ -75,6 +83,7 @@ public record Study(
                 seed,
                 files,
                 drivers,
+                vehicles,
                 other,
                 demand,
                 signals);
@@ -83,6 +92,7 @@ public record Study(
     public Study {
         files = files == null ? List.of() : List.copyOf(files);
         drivers = InOrder.map(drivers);
+        vehicles = InOrder.map(vehicles);
         periods = InOrder.map(periods);
         signals = InOrder.map(signals);
     }

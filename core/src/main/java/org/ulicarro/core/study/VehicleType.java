@@ -1,55 +1,52 @@
 package org.ulicarro.core.study;
 
-/**
- * The built-in kinds of vehicle. Lengths are those of common design vehicles; accelerations are what drivers use, not what the
- * engine could give.
- */
+import org.ulicarro.core.base.Quantity;
+
+/** The built-in kinds of vehicle, each with what is usual for it. */
 public enum VehicleType {
-    CAR(4.8, 1.8, 2.4, 3.0, 1.0),
-    VAN(5.6, 1.9, 2.0, 3.0, 1.0),
-    TRUCK(9.5, 2.5, 1.1, 2.5, 0.93),
-    ARTICULATED(16.5, 2.55, 0.8, 2.2, 0.90),
-    BUS(12.0, 2.55, 1.1, 2.2, 0.93),
-    TRAM(32.0, 2.4, 1.0, 1.2, 0.95),
-    BICYCLE(1.8, 0.7, 0.9, 1.5, 0.36),
-    MOTORCYCLE(2.2, 0.9, 2.6, 3.5, 1.02);
+    CAR(vehicle(4.8, 1.8, 2.4, 3.0, 1.0, 58, 1.0, 0, 0)),
+    VAN(vehicle(5.6, 1.9, 2.0, 3.0, 1.0, 44, 1.0, 0, 0)),
+    TRUCK(vehicle(9.5, 2.5, 1.2, 2.5, 0.95, 25, 1.1, 12, 0.00027)),
+    ARTICULATED(vehicle(16.5, 2.55, 0.9, 2.2, 0.92, 25, 1.2, 8.5, 0.00013)),
+    BUS(vehicle(12.0, 2.55, 1.1, 2.2, 0.93, 27, 1.1, 13, 0.00025)),
+    TRAM(vehicle(32.0, 2.4, 1.0, 1.2, 0.95, 19.4, 1.1, 11, 0.0001)),
+    BICYCLE(vehicle(1.8, 0.7, 0.9, 1.5, 1.0, 5.0, 0.9, 2.2, 0.0035)),
+    MOTORCYCLE(vehicle(2.2, 0.9, 2.8, 3.5, 1.02, 58, 0.9, 0, 0));
 
-    private final double length;
-    private final double width;
-    private final double acceleration;
-    private final double deceleration;
-    private final double speedFactor;
+    private final Vehicle usual;
 
-    VehicleType(double length, double width, double acceleration, double deceleration, double speedFactor) {
-        this.length = length;
-        this.width = width;
-        this.acceleration = acceleration;
-        this.deceleration = deceleration;
-        this.speedFactor = speedFactor;
+    VehicleType(Vehicle usual) {
+        this.usual = usual;
     }
 
-    /** Overall length (m). */
-    public double length() {
-        return length;
+    /** What is usual for it, before a study changes anything. */
+    public Vehicle usual() {
+        return usual;
     }
 
-    /** Overall width without mirrors (m). */
-    public double width() {
-        return width;
+    private static Vehicle vehicle(
+            double length,
+            double width,
+            double acceleration,
+            double deceleration,
+            double speedFactor,
+            double topSpeed,
+            double timeGap,
+            double power,
+            double drag) {
+        return new Vehicle(
+                length,
+                width,
+                spread(acceleration, 0.1),
+                spread(deceleration, 0.1),
+                spread(speedFactor, 0.06),
+                spread(topSpeed, topSpeed < 10 ? 0.15 : 0.03),
+                timeGap,
+                spread(power, 0.15),
+                drag);
     }
 
-    /** Mean of the drivers' maximum acceleration (m/s²). */
-    public double acceleration() {
-        return acceleration;
-    }
-
-    /** Mean of the drivers' comfortable deceleration (m/s²). */
-    public double deceleration() {
-        return deceleration;
-    }
-
-    /** Mean desired speed as a share of the limit. */
-    public double speedFactor() {
-        return speedFactor;
+    private static Quantity spread(double mean, double share) {
+        return new Quantity(mean, mean * share);
     }
 }

@@ -52,7 +52,7 @@ final class Indicators {
         if (from >= 0) {
             return lane > from ? towardsKerb : towardsMiddle;
         }
-        int must = rows.mustChangeTo(row);
+        int must = rows.wantsTo(row);
         if (must != 0) {
             return must > 0 ? towardsKerb : towardsMiddle;
         }

@@ -13,6 +13,18 @@ final class Driving {
     /** Distance to a stop line at which drivers come to rest (m). */
     private static final double BEFORE_LINE = 1.0;
 
+    /** Distance to a closed stretch at which drivers come to rest (m). */
+    private static final double BEFORE_BLOCK = 2.0;
+
+    /** Share of the comfortable deceleration with which drivers leave room for somebody else. */
+    private static final double FRIENDLY = 0.7;
+
+    /** Share of the comfortable deceleration from which drivers brake for the end of a lane that they still hope to leave. */
+    private static final double LATE = 0.7;
+
+    /** Share of gravity that drivers do not make up for by pressing harder when they speed up on a grade. */
+    private static final double UPHILL_SHARE = 0.8;
+
     /** Comfortable deceleration ahead of a curve or a lower limit (m/s²). */
     static final double CURVE_DECELERATION = 1.8;
 
@@ -28,20 +40,29 @@ final class Driving {
     /** How hard they brake then (m/s²). */
     private static final double TOO_LATE_LIMIT = 4.5;
 
-    private static final int NOTHING = Restraint.NOTHING.ordinal();
-    private static final int VEHICLE = Restraint.VEHICLE.ordinal();
-    private static final int SIGNAL = Restraint.SIGNAL.ordinal();
-    private static final int GAP = Restraint.GAP.ordinal();
-    private static final int CROSSING = Restraint.CROSSING.ordinal();
-    private static final int LANE = Restraint.LANE.ordinal();
-    private static final int CURVE = Restraint.CURVE.ordinal();
+    private static final byte NOTHING = (byte) Restraint.NOTHING.ordinal();
+    private static final byte VEHICLE = (byte) Restraint.VEHICLE.ordinal();
+    private static final byte SIGNAL = (byte) Restraint.SIGNAL.ordinal();
+    private static final byte GAP = (byte) Restraint.GAP.ordinal();
+    private static final byte CROSSING = (byte) Restraint.CROSSING.ordinal();
+    private static final byte LANE = (byte) Restraint.LANE.ordinal();
+    private static final byte ROOM = (byte) Restraint.ROOM.ordinal();
+    private static final byte STOP = (byte) Restraint.STOP.ordinal();
+    private static final byte CLOSURE = (byte) Restraint.CLOSURE.ordinal();
+    private static final byte POWER = (byte) Restraint.POWER.ordinal();
+    private static final byte CURVE = (byte) Restraint.CURVE.ordinal();
 
     private final LaneTable table;
+    private final LaneRules rules;
     private final LaneQueues queues;
     private final Fleet f;
     private final Ledger ledger;
     private final Aspects aspects;
     private final Occupancy occupancy;
+    private final Wayfinding wayfinding;
+    private final Blocks blocks;
+    private final Halts halts;
+    private final Witness witness;
     private final double dt;
     private final double halfStep;
 
@@ -49,29 +70,28 @@ final class Driving {
     private double accel;
     private boolean byControl;
     private int byVehicle; // row, or -1
-    private int restraint;
+    private byte restraint;
     private int restrainedBy; // number among the departures, or -1
 
-    Driving(
-            LaneTable table,
-            LaneQueues queues,
-            Fleet fleet,
-            Ledger ledger,
-            Aspects aspects,
-            Occupancy occupancy,
-            double dt) {
-        this.table = table;
-        this.queues = queues;
-        f = fleet;
-        this.ledger = ledger;
-        this.aspects = aspects;
-        this.occupancy = occupancy;
-        this.dt = dt;
+    Driving(Parts parts) {
+        table = parts.table;
+        rules = parts.rules;
+        queues = parts.queues;
+        f = parts.fleet;
+        ledger = parts.ledger;
+        aspects = parts.aspects;
+        occupancy = parts.occupancy;
+        wayfinding = parts.wayfinding;
+        blocks = parts.blocks;
+        halts = parts.halts;
+        witness = parts.witness;
+        dt = parts.dt;
         halfStep = dt / 2;
     }
 
-    void accelerate() {
-        for (int lane = 0; lane < table.lanes; lane++) {
+    /** All drivers on the lanes from one to before another. */
+    void accelerate(int fromLane, int toLane) {
+        for (int lane = fromLane; lane < toLane; lane++) {
             int vehicles = queues.count[lane];
             int leader = -1;
             for (int k = 0; k < vehicles; k++) {
@@ -102,16 +122,37 @@ final class Driving {
         if (table.siblings[lane].length > 0) {
             followParting(v, lane, 0);
         }
+        if (f.changedFrom[v] != LaneTable.NONE) {
+            keepClearOfOldLane(v);
+        }
+        if (f.roomFor[v] >= 0) {
+            leaveRoom(v, f.roomFor[v]);
+            f.roomFor[v] = -1;
+        }
+        if (blocks.any(lane)) {
+            stopAtBlock(v, lane);
+        }
+        if (f.call[v] != Fleet.NO_CALL) {
+            stopForPassengers(v);
+        }
         obeyControl(lane, v, leader, toEnd);
-        double room = curveAhead(v, toEnd);
-        double free = Following.free(f.speed[v], f.want[v], f.pickup[v], f.comfort[v]);
+        double speed = f.speed[v];
+        double want = f.want[v];
         // comparisons instead of Math.min in this loop: it need not care for NaN and -0, and they are a good deal
         // cheaper
-        double best = free < room ? free : room;
-        if (best < accel) {
-            accel = best;
-            restraint = free < room ? NOTHING : CURVE;
-            restrainedBy = -1;
+        double free = Following.free(speed, want, f.pickup[v], f.comfort[v]);
+        if (v == witness.row) {
+            witness.free(speed, want, free);
+        }
+        if (free < accel) {
+            set(free, NOTHING);
+        }
+        ledger.allowedSquared[v] = want * want;
+        if (f.slowTo[v] < want) {
+            slowDownAhead(v, speed, want);
+        }
+        if (rules.grade[lane] != 0 || f.power[v] > 0) {
+            heedPower(v, lane, speed);
         }
         f.restraint[v] = restraint;
         f.restrainedBy[v] = restrainedBy;
@@ -119,21 +160,19 @@ final class Driving {
         f.accel[v] = react(v);
     }
 
+    private void set(double wanted, byte reason) {
+        accel = wanted;
+        byControl = false;
+        byVehicle = -1;
+        restraint = reason;
+        restrainedBy = -1;
+    }
+
     private void follow(int v, int leader, double leaderOffset) {
         double gap = f.pos[leader] + leaderOffset - f.length[leader] - f.pos[v];
-        double speed = f.speed[v];
-        double wanted =
-                Following.towards(speed, gap, f.speed[leader], f.space[v], f.gapTime[v], f.pickup[v], f.closing[v]);
-        wanted = wanted < -f.hardest[v] ? -f.hardest[v] : wanted;
-        double after = speed + wanted * dt;
-        after = after < 0 ? 0 : after;
-        // the square root of the safe speed is only taken where the wanted one would break the promise
-        double needs = (speed + after) * halfStep + after * after * f.stopping[v];
-        double shorter = f.stopping[leader] < f.stopping[v] ? f.stopping[leader] : f.stopping[v];
-        double leaderStops = f.speed[leader] * f.speed[leader] * shorter;
-        double room = gap - Following.MARGIN + leaderStops;
-        if (needs > room) {
-            wanted = Math.min(wanted, Following.safe(speed, gap, f.speed[leader], f.hardest[v], f.hardest[leader], dt));
+        double wanted = behind(v, leader, gap);
+        if (v == witness.row) {
+            witness.vehicle(VEHICLE, f.id[leader], gap, f.speed[leader], wanted);
         }
         if (wanted < accel) {
             accel = wanted;
@@ -144,18 +183,41 @@ final class Driving {
         }
     }
 
-    /** A place at which to stand still, with comfort where there is room for it; for what reason, and for whom or -1. */
-    private void stopAt(int v, double distance, double standOff, int reason, int whom) {
+    /** Acceleration behind a vehicle: comfortable as long as that is safe (m/s²). */
+    private double behind(int v, int leader, double gap) {
+        double speed = f.speed[v];
+        double leaderSpeed = f.speed[leader];
+        double wanted = Following.towards(speed, gap, leaderSpeed, f.space[v], f.gapTime[v], f.pickup[v], f.closing[v]);
+        wanted = wanted < -Following.HARDEST ? -Following.HARDEST : wanted;
+        double after = speed + wanted * dt;
+        after = after < 0 ? 0 : after;
+        // the square root of the safe speed is only taken where the wanted one would break the promise
+        double needs = (speed + after) * halfStep + after * after * Following.STOPPING;
+        double has = gap - Following.MARGIN + leaderSpeed * leaderSpeed * Following.STOPPING;
+        if (needs > has) {
+            wanted = Math.min(wanted, Following.safe(speed, gap, leaderSpeed, dt));
+        }
+        return wanted;
+    }
+
+    private void stopAt(int v, double distance, double standOff, byte reason, int whom) {
         double speed = f.speed[v];
         double wanted = Following.towards(speed, distance, 0, standOff, f.gapTime[v], f.pickup[v], f.closing[v]);
-        wanted = Math.max(wanted, -f.hardest[v]);
+        wanted = Math.max(wanted, -Following.HARDEST);
         double after = Math.max(0, speed + wanted * dt);
-        if ((speed + after) * halfStep + after * after * f.stopping[v] > distance - Following.MARGIN) {
-            wanted = Math.min(wanted, Following.safe(speed, distance, 0, f.hardest[v], f.hardest[v], dt));
+        if ((speed + after) * halfStep + after * after * Following.STOPPING > distance - Following.MARGIN) {
+            wanted = Math.min(wanted, Following.safe(speed, distance, 0, dt));
+        }
+        restrain(v, wanted, reason, whom, distance, reason != STOP && reason != CLOSURE && reason != LANE);
+    }
+
+    private void restrain(int v, double wanted, byte reason, int whom, double distance, boolean control) {
+        if (v == witness.row) {
+            witness.point(reason, whom, distance, wanted);
         }
         if (wanted < accel) {
             accel = wanted;
-            byControl = true;
+            byControl = control;
             byVehicle = -1;
             restraint = reason;
             restrainedBy = whom;
@@ -172,6 +234,12 @@ final class Driving {
         }
         int cursor = f.cursor[v] + (table.path[lane] ? 1 : 0);
         while (at >= 0 && offset - f.pos[v] < horizon) {
+            if (blocks.any(at)) {
+                double block = offset + blocks.ahead(at, 0) - f.pos[v];
+                if (block < horizon) {
+                    stopAt(v, block, BEFORE_BLOCK, CLOSURE, -1);
+                }
+            }
             if (queues.count[at] > 0) {
                 follow(v, queues.last(at), offset);
                 return;
@@ -181,7 +249,7 @@ final class Driving {
                 at = table.to[at];
                 cursor++;
             } else {
-                at = occupancy.wayOn(v, at, cursor);
+                at = wayfinding.wayOn(v, at, cursor);
             }
         }
     }
@@ -218,6 +286,107 @@ final class Driving {
         }
     }
 
+    /** While its body is still on the lane that it leaves, a vehicle must not run into the one ahead of it there. */
+    private void keepClearOfOldLane(int v) {
+        int old = f.changedFrom[v];
+        if (old == f.tail[v] || f.changeLeft[v] < LaneChanges.CLEAR_OF_OLD_LANE) {
+            return;
+        }
+        int leader = occupancy.firstAhead(old, f.pos[v]);
+        if (leader >= 0) {
+            double gap = f.pos[leader] - f.length[leader] - f.pos[v];
+            double safe = Following.safe(f.speed[v], gap, f.speed[leader], dt);
+            if (v == witness.row) {
+                witness.vehicle(VEHICLE, f.id[leader], gap, f.speed[leader], safe);
+            }
+            if (safe < accel) {
+                set(Math.max(safe, -Following.HARDEST), VEHICLE);
+                byVehicle = leader;
+                restrainedBy = f.id[leader];
+            }
+        }
+    }
+
+    /** Leaves room for somebody in the next lane, with a deceleration that one chooses freely. */
+    private void leaveRoom(int v, int other) {
+        double gap = f.pos[other] - f.length[other] - f.pos[v];
+        double wanted = Following.towards(
+                f.speed[v], Math.max(gap, 1), f.speed[other], f.space[v], f.gapTime[v], f.pickup[v], f.closing[v]);
+        wanted = Math.max(wanted, -FRIENDLY * f.comfort[v]);
+        if (v == witness.row) {
+            witness.vehicle(ROOM, f.id[other], gap, f.speed[other], wanted);
+        }
+        if (wanted < accel) {
+            set(wanted, ROOM);
+            byVehicle = other;
+            restrainedBy = f.id[other];
+        }
+    }
+
+    private void stopAtBlock(int v, int lane) {
+        double distance = blocks.ahead(lane, f.pos[v]) - f.pos[v];
+        if (distance < 20 + f.speed[v] * (f.gapTime[v] + f.speed[v] / f.comfort[v])) {
+            stopLate(v, distance, BEFORE_BLOCK, CLOSURE);
+        }
+    }
+
+    /** Drives up to the end of what can be used before braking for it, since there may be room to move over on the way. */
+    private void stopLate(int v, double distance, double standOff, byte reason) {
+        double room = Math.max(0.5, distance - standOff);
+        double needed = f.speed[v] * f.speed[v] / (2 * room);
+        if (needed > LATE * f.comfort[v] || distance < 25 && f.speed[v] < 8) {
+            stopAt(v, distance, standOff, reason, -1);
+        }
+    }
+
+    private void stopForPassengers(int v) {
+        double distance = halts.distance(v, dt);
+        if (distance < Double.POSITIVE_INFINITY) {
+            if (halts.stands(v)) {
+                restrain(v, Math.min(0, -f.speed[v] / dt), STOP, -1, 0, false);
+            } else {
+                stopAt(v, distance, 0.5, STOP, -1);
+            }
+        }
+    }
+
+    /** Braking for the curve or the lower limit ahead that binds first, once it takes a comfortable deceleration. */
+    private void slowDownAhead(int v, double speed, double want) {
+        double distance = f.slowAt[v] - f.pos[v];
+        distance = distance < 0 ? 0 : distance;
+        double there = f.slowTo[v];
+        double allowed = there * there + 2 * CURVE_DECELERATION * distance;
+        if (allowed < want * want) {
+            ledger.allowedSquared[v] = allowed;
+        }
+        double excess = speed * speed - there * there;
+        double room = 2 * (distance < 0.5 ? 0.5 : distance);
+        if (excess >= CURVE_DECELERATION * room) {
+            double wanted = -Math.min(excess / room, f.comfort[v]);
+            if (v == witness.row) {
+                witness.slower(distance, there, wanted);
+            }
+            if (wanted < accel) {
+                set(wanted, CURVE);
+            }
+        }
+    }
+
+    /** What the engine can do at this speed and grade; uphill everybody has less to spare. */
+    private void heedPower(int v, int lane, double speed) {
+        double grade = rules.grade[lane];
+        double most = grade > 0 ? f.pickup[v] - LaneRules.GRAVITY * grade * UPHILL_SHARE : Double.POSITIVE_INFINITY;
+        if (f.power[v] > 0) {
+            most = Math.min(most, Power.limit(f.power[v], Power.drag(f.type[v]), grade, speed));
+        }
+        if (v == witness.row) {
+            witness.point(POWER, -1, Double.NaN, most);
+        }
+        if (most < accel) {
+            set(most, POWER);
+        }
+    }
+
     private void obeyControl(int lane, int v, int leader, double toEnd) {
         int next = f.next[v];
         if (table.path[lane]) {
@@ -242,7 +411,6 @@ final class Driving {
                 f.decision[v] = Fleet.UNDECIDED;
             } else if (stopsFor(v, aspect, toEnd)) {
                 f.holds[v] = 1;
-                f.committed[v] = 0; // a gap taken before the line is void once the light stops it there
                 stopAt(v, toEnd, BEFORE_LINE, SIGNAL, -1);
                 return;
             }
@@ -277,7 +445,7 @@ final class Driving {
      * @param at position on the path, negative before its stop line
      */
     private void insideJunction(int v, int path, double at) {
-        if (!Double.isNaN(table.waitAt[path]) && f.committed[v] == 0 && at <= table.waitAt[path]) {
+        if (!Double.isNaN(table.waitAt[path]) && !hasGap(v) && at <= table.waitAt[path]) {
             stopAt(v, table.waitAt[path] - at, 0.3, GAP, f.inTheWay[v]);
         }
         int[] meets = table.meets[path];
@@ -290,7 +458,8 @@ final class Driving {
                 int taker = occupancy.takenBy(path, c);
                 if (taker >= 0) {
                     // the bound of safe following with this braking: late, firm, and enough whatever the step
-                    take(v, Following.safe(f.speed[v], distance, 0, YIELD_TO_COMMITTED, YIELD_TO_COMMITTED, dt), taker);
+                    double wanted = Following.safeWith(YIELD_TO_COMMITTED, f.speed[v], distance, 0, dt);
+                    restrain(v, Math.max(wanted, -Following.HARDEST), CROSSING, f.id[taker], distance, true);
                 }
             } else {
                 int blocker = occupancy.blockedBy(v, path, c, at);
@@ -301,65 +470,41 @@ final class Driving {
         }
     }
 
-    private void take(int v, double wanted, int taker) {
-        if (wanted < accel) {
-            accel = Math.max(wanted, -f.hardest[v]);
-            byControl = true;
-            byVehicle = -1;
-            restraint = CROSSING;
-            restrainedBy = f.id[taker];
-        }
-    }
-
     /** In a lane that does not lead on, a driver stays behind those in the lane beside it, and stops at the line at the latest. */
     private void keepRoomToChange(int v, double toEnd) {
-        stopAt(v, toEnd, BEFORE_LINE, LANE, -1);
-        int leader = occupancy.firstAhead(f.beside[v], f.pos[v]);
+        stopLate(v, toEnd, BEFORE_LINE, LANE);
+        int target = f.target[v];
+        int leader = target == LaneTable.NONE ? -1 : occupancy.firstAhead(target, f.pos[v]);
         if (leader >= 0) {
             double gap = f.pos[leader] - f.length[leader] - f.pos[v];
             if (gap > 0) {
                 double wanted = Following.towards(
                         f.speed[v], gap, f.speed[leader], f.space[v], f.gapTime[v], f.pickup[v], f.closing[v]);
                 wanted = Math.max(wanted, -f.comfort[v]);
+                if (v == witness.row) {
+                    witness.vehicle(LANE, f.id[leader], gap, f.speed[leader], wanted);
+                }
                 if (wanted < accel) {
-                    accel = wanted;
+                    set(wanted, LANE);
                     byVehicle = leader;
-                    byControl = false;
-                    restraint = LANE;
                     restrainedBy = f.id[leader];
                 }
             }
         }
     }
 
-    /** Braking for the curve or the lower limit of the next lane, once it takes a comfortable deceleration. */
-    private double curveAhead(int v, double toEnd) {
-        double want = f.want[v];
-        double allowed = want * want;
-        double braking = Double.POSITIVE_INFINITY;
-        int next = f.next[v];
-        if (next >= 0) {
-            double there = Math.min(want, table.limit[next] * f.factor[v]);
-            if (there < want) {
-                allowed = Math.min(allowed, there * there + 2 * CURVE_DECELERATION * Math.max(0, toEnd));
-                double excess = f.speed[v] * f.speed[v] - there * there;
-                double room = 2 * Math.max(0.5, toEnd);
-                if (excess >= CURVE_DECELERATION * room) {
-                    braking = -Math.min(excess / room, f.comfort[v]);
-                }
-            }
-        }
-        ledger.allowedSquared[v] = allowed;
-        return braking;
-    }
-
     /** From the first braking for the control, or for somebody whom it holds back, the delay is the control's. */
     private void markHeld(int v) {
-        if (ledger.held[v] == 0 && ledger.ahead[v] != LaneTable.NONE && accel < -0.1) {
-            if (byControl || byVehicle >= 0 && ledger.held[byVehicle] == 1) {
-                ledger.held[v] = 1;
+        if (ledger.held[v] == Ledger.FREE && ledger.ahead[v] != LaneTable.NONE && accel < -0.1) {
+            if (byControl || byVehicle >= 0 && isHeld(v, byVehicle)) {
+                ledger.held[v] = Ledger.HELD_NOW;
             }
         }
+    }
+
+    /** Those ahead on the same lane have been looked at already in this step. */
+    private boolean isHeld(int v, int other) {
+        return f.lane[other] == f.lane[v] ? ledger.held[other] != Ledger.FREE : ledger.held[other] == Ledger.HELD;
     }
 
     /** A standing driver moves off only after a reaction time; who watches for a gap is ready. */
@@ -372,8 +517,13 @@ final class Driving {
             f.ready[v] = f.reaction[v];
             return Math.min(accel, 0);
         }
-        boolean watching = f.committed[v] == 1;
-        f.ready[v] -= dt;
+        boolean watching = hasGap(v);
+        f.ready[v] -= (float) dt;
         return watching || f.ready[v] <= 0 ? accel : 0;
+    }
+
+    private boolean hasGap(int v) {
+        byte committed = f.committed[v];
+        return committed == Fleet.HAS_GAP || committed == Fleet.TAKES_GAP;
     }
 }

@@ -3,11 +3,13 @@ package org.ulicarro.core.traffic;
 import java.io.DataInput;
 import java.io.DataOutput;
 import java.io.IOException;
+import org.ulicarro.core.base.Clock;
 import org.ulicarro.core.base.SavedArrays;
 import org.ulicarro.core.base.Stateful;
 import org.ulicarro.core.demand.Departures;
 import org.ulicarro.core.network.Link;
 import org.ulicarro.core.study.RoadClass;
+import org.ulicarro.core.study.VehicleType;
 
 /**
  * Stage 2: vehicles that want to come in. Each takes its place in an unbounded queue outside the lane that it chooses, and enters
@@ -16,10 +18,11 @@ import org.ulicarro.core.study.RoadClass;
 final class Entries implements Stateful {
 
     private final LaneTable table;
+    private final LaneRules rules;
     private final LaneQueues queues;
     private final Fleet f;
     private final Ledger ledger;
-    private final Occupancy occupancy;
+    private final Wayfinding wayfinding;
     private final Departures departures;
     private final Traits traits;
     private final TrafficEvents events;
@@ -30,37 +33,38 @@ final class Entries implements Stateful {
     /** Behind a standing queue a vehicle comes in once it can do so at this speed (m/s). */
     private static final double SLOWEST_ENTRY = 0.5;
 
+    /** A tick before every run. */
+    private static final int LONG_AGO = -1_000_000;
+
     private final double dt;
     private int nextDeparture; // departures before this one have chosen their lane
     private final int[] following; // departure -> the one behind it outside the same lane, or -1
     private final int[] firstOutside; // lane -> departure at the head of the queue outside, or -1
     private final int[] lastOutside; // lane -> departure at its end
+    private final int[] entryLanes; // lanes on which vehicles come in
     final int[] outside; // lane -> vehicles waiting outside
     int entered;
+    private int waiting; // vehicles outside
 
-    Entries(
-            LaneTable table,
-            LaneQueues queues,
-            Fleet fleet,
-            Ledger ledger,
-            Occupancy occupancy,
-            Departures departures,
-            Traits traits,
-            TrafficEvents events,
-            double dt) {
-        this.table = table;
-        this.queues = queues;
-        f = fleet;
-        this.ledger = ledger;
-        this.occupancy = occupancy;
-        this.departures = departures;
+    Entries(Parts parts, Traits traits) {
+        table = parts.table;
+        rules = parts.rules;
+        queues = parts.queues;
+        f = parts.fleet;
+        ledger = parts.ledger;
+        wayfinding = parts.wayfinding;
+        departures = parts.departures;
         this.traits = traits;
-        this.events = events;
-        this.dt = dt;
+        events = parts.events;
+        dt = parts.dt;
         following = new int[departures.size()];
         firstOutside = new int[table.lanes];
         lastOutside = new int[table.lanes];
         outside = new int[table.lanes];
+        entryLanes = table.network.entries().stream()
+                .flatMapToInt(
+                        link -> java.util.stream.IntStream.range(link.firstLane(), link.firstLane() + link.lanes()))
+                .toArray();
         java.util.Arrays.fill(following, -1);
         java.util.Arrays.fill(firstOutside, -1);
         java.util.Arrays.fill(lastOutside, -1);
@@ -70,16 +74,43 @@ final class Entries implements Stateful {
         while (nextDeparture < departures.size() && departures.time()[nextDeparture] <= now) {
             queueUp(nextDeparture++);
         }
-        for (int lane = 0; lane < table.lanes; lane++) {
+        for (int lane : entryLanes) {
             while (firstOutside[lane] >= 0 && enter(firstOutside[lane], lane, now)) {
                 leaveQueue(lane);
             }
         }
     }
 
+    /** Vehicles that wait outside. */
+    int waiting() {
+        return waiting;
+    }
+
     /** Vehicles that wanted to come in by now. */
     int wanted() {
         return nextDeparture;
+    }
+
+    /** By entry, those outside never outnumber those who wanted to come in there. */
+    void checkByEntry(int[] wanted) {
+        int[] outsideOf = new int[wanted.length];
+        int listed = 0;
+        for (int lane : entryLanes) {
+            for (int d = firstOutside[lane]; d >= 0; d = following[d]) {
+                outsideOf[departures.entry()[d]]++;
+                listed++;
+            }
+        }
+        for (int link = 0; link < wanted.length; link++) {
+            if (outsideOf[link] > wanted[link]) {
+                throw new IllegalStateException("more wait outside '"
+                        + table.network.links().get(link).id() + "' than wanted to come in there");
+            }
+        }
+        if (listed != waiting) {
+            throw new IllegalStateException(
+                    listed + " vehicles are in queues outside, but " + waiting + " were counted");
+        }
     }
 
     /** The departure at the head of the queue outside a lane, or -1. */
@@ -101,6 +132,7 @@ final class Entries implements Stateful {
         }
         lastOutside[lane] = departure;
         outside[lane]++;
+        waiting++;
     }
 
     private void leaveQueue(int lane) {
@@ -108,12 +140,20 @@ final class Entries implements Stateful {
         firstOutside[lane] = following[departure];
         following[departure] = -1;
         outside[lane]--;
+        waiting--;
     }
 
-    /** The lane with the fewest changes to the movement ahead; of those the one with the fewest vehicles; then the leftmost. */
+    /**
+     * The lane that its type may use with the fewest changes to the movement ahead; of those the one with the fewest vehicles; then
+     * the one nearest to the kerb where drivers keep to it or the vehicle is slow, else the one nearest to the middle.
+     */
     private int chooseLane(int departure) {
         Link link = table.network.links().get(departures.entry()[departure]);
         int[] way = departures.way(departure);
+        VehicleType type = departures.type()[departure];
+        boolean outer =
+                rules.keepOuter[link.firstLane()] || type.usual().power().mean() > 0;
+        int movement = way.length == 0 ? LaneTable.NONE : way[0];
         int best = -1;
         int bestChanges = Integer.MAX_VALUE;
         int bestCrowd = Integer.MAX_VALUE;
@@ -121,9 +161,14 @@ final class Entries implements Stateful {
             if (table.start[lane] > 0) {
                 continue;
             }
-            int changes = way.length == 0 ? 0 : Math.abs(table.lanesTo(lane, way[0]));
+            int changes = table.changesTo(lane, movement);
+            if (!rules.mayUse(lane, type.ordinal(), Clock.ticks(departures.time()[departure]))) {
+                changes += 100; // only where nothing else is left
+            }
             int crowd = queues.count[lane] + outside[lane];
-            if (changes < bestChanges || changes == bestChanges && crowd < bestCrowd) {
+            boolean better = changes < bestChanges
+                    || changes == bestChanges && (crowd < bestCrowd || crowd == bestCrowd && outer);
+            if (better) {
                 best = lane;
                 bestChanges = changes;
                 bestCrowd = crowd;
@@ -143,7 +188,7 @@ final class Entries implements Stateful {
                 table.network.links().get(departures.entry()[departure]).roadClass();
         traits.draw(f, row, departures.type()[departure], roadClass, departures.key()[departure]);
         double wanted = departures.time()[departure];
-        double want = table.limit[lane] * f.factor[row];
+        double want = wayfinding.wantOn(row, lane, rules.limitAt(lane, 0));
         boolean atOnce = now - wanted <= dt * 1.0001;
         double reached = atOnce ? want * (now - wanted) : 0;
         double speed = leader < 0 ? want : speedBehind(row, leader, rearOf(leader, lane) - reached, want);
@@ -169,18 +214,27 @@ final class Entries implements Stateful {
         f.want[row] = want;
         f.ready[row] = f.reaction[row];
         f.decision[row] = Fleet.UNDECIDED;
-        f.committed[row] = 0;
+        f.committed[row] = Fleet.NO_GAP;
         f.holds[row] = 0;
+        f.call[row] = departures.line()[departure] < 0
+                        || departures.lines().get(departures.line()[departure]).stop().length == 0
+                ? Fleet.NO_CALL
+                : 0;
+        f.dwell[row] = Float.NaN;
+        f.target[row] = LaneTable.NONE;
+        f.changedAt[row] = LONG_AGO;
+        f.letInAt[row] = LONG_AGO;
+        f.roomFor[row] = -1;
+        f.stoodSince[row] = -1;
         f.changedFrom[row] = LaneTable.NONE;
         f.tail[row] = LaneTable.NONE;
         f.tail2[row] = LaneTable.NONE;
         f.tail3[row] = LaneTable.NONE;
-        f.restraint[row] = Restraint.NOTHING.ordinal();
+        f.restraint[row] = (byte) Restraint.NOTHING.ordinal();
         f.restrainedBy[row] = -1;
         f.inTheWay[row] = -1;
-        f.waitingSince[row] = Double.NaN;
-        f.insideSince[row] = Double.NaN;
-        occupancy.plan(row, lane);
+        f.since[row] = Double.NaN;
+        wayfinding.plan(row, lane);
         queues.append(lane, row);
     }
 
@@ -226,7 +280,7 @@ final class Entries implements Stateful {
     /** The first movement under control from a place of a vehicle's route on, or NONE. */
     int nextControlled(int row, int cursor) {
         for (int c = cursor; ; c++) {
-            int movement = occupancy.movementOf(row, c);
+            int movement = wayfinding.movementOf(row, c);
             if (movement == LaneTable.NONE || table.measured[movement]) {
                 return movement;
             }
@@ -237,6 +291,7 @@ final class Entries implements Stateful {
     public void save(DataOutput out) throws IOException {
         out.writeInt(nextDeparture);
         out.writeInt(entered);
+        out.writeInt(waiting);
         SavedArrays.write(out, following, following.length);
         SavedArrays.write(out, firstOutside, firstOutside.length);
         SavedArrays.write(out, lastOutside, lastOutside.length);
@@ -247,6 +302,7 @@ final class Entries implements Stateful {
     public void restore(DataInput in) throws IOException {
         nextDeparture = in.readInt();
         entered = in.readInt();
+        waiting = in.readInt();
         SavedArrays.read(in, following);
         SavedArrays.read(in, firstOutside);
         SavedArrays.read(in, lastOutside);

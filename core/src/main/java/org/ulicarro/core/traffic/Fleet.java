@@ -8,8 +8,9 @@ import org.ulicarro.core.base.SavedArrays;
 import org.ulicarro.core.base.Stateful;
 
 /**
- * The state of every vehicle on the road, row by row. A row is not an identity: it is used again when its vehicle has left; {@code
- * id} says whose it is.
+ * The state of every vehicle on the road, row by row. A row is not an identity: rows are put in lane order now and then, and used
+ * again when their vehicle has left; {@code id} says whose one is. Outside the step a vehicle is known by its {@code slot}, which it
+ * keeps while it is on the road.
  */
 final class Fleet extends Columns implements Stateful {
 
@@ -18,57 +19,86 @@ final class Fleet extends Columns implements Stateful {
     /** {@code next} of a vehicle whose lane does not lead where it wants to go. */
     static final int WRONG_LANE = -3;
 
-    /** No decision at a yellow light yet. */
-    static final int UNDECIDED = 0;
+    /** {@code call} of a vehicle that stops nowhere on its way. */
+    static final int NO_CALL = -1;
 
-    static final int GOES = 1;
-    static final int STOPS = 2;
+    /** No decision at a yellow light yet. */
+    static final byte UNDECIDED = 0;
+
+    static final byte GOES = 1;
+    static final byte STOPS = 2;
+
+    // Values of 'committed'. A decision of this step counts for others from the next stage on, so that it does not
+    // matter who
+    // decides first.
+    static final byte NO_GAP = 0;
+    static final byte HAS_GAP = 1;
+    static final byte TAKES_GAP = 2; // from this step on
+    static final byte DROPS_GAP = 3; // from this step on
 
     int rows; // rows 0 .. rows-1 have been used; free ones among them are in 'free'
     private int freeRows;
     private int[] free = new int[0];
+    private int slots; // slots 0 .. slots-1 have been used; free ones among them are in 'freeSlot'
+    private int freeSlots;
+    private int[] freeSlot = new int[0];
+    private int[] rowAt = new int[0]; // slot -> row, or -1
 
     // who and where
     int[] id; // number among the departures
-    int[] type; // ordinal of its VehicleType
+    int[] slot;
+    byte[] type; // ordinal of its VehicleType
     int[] lane;
     int[] next; // the lane after this one, or EXIT, or WRONG_LANE
-    int[] beside; // neighbouring lane to change into when in the wrong one, else LaneTable.NONE
+    byte[] need; // lanes to go towards the kerb (negative: the middle) to the one that suits its way best
+    double[] needBy; // position on its lane by which it must have done so, m
     int[] cursor; // place of the next movement in its route
+    int[] call; // next stop of its service, or NO_CALL
     double[] pos; // front bumper, m along its lane
     double[] speed; // m/s, never negative
     double[] accel; // m/s², written by Driving, read by Motion
     double[] length; // m
 
-    // the driver
-    double[] factor; // desired speed as a share of the limit
-    double[] want; // desired speed on this lane, m/s
+    // the driver and what the vehicle can do
+    float[] factor; // desired speed as a share of the limit
+    float[] top; // highest speed, m/s
+    float[] power; // W/kg at the wheels, 0 where it never limits
+    double[] want; // desired speed here, m/s
     double[] gapTime; // s
     double[] pickup; // maximum acceleration, m/s²
     double[] comfort; // comfortable deceleration, m/s²
     double[] space; // standing distance to the vehicle ahead, m
-    double[] reaction; // s, before a standing driver moves off
-    double[] hardest; // strongest braking, m/s²
     double[] closing; // 1 / (2 sqrt(pickup * comfort)), s²/m, of the following rule
-    double[] stopping; // 1 / (2 hardest), s²/m: times speed squared the shortest way to a stop
-    double[] yellowLimit; // deceleration above which the driver goes on at yellow, m/s²
-    double[] criticalGap; // s, in the stream it yields to
+    float[] reaction; // s, before a standing driver moves off
+    float[] yellowLimit; // deceleration above which the driver goes on at yellow, m/s²
+    float[] criticalGap; // s, in the stream it yields to
+    byte[] lets; // 1 for a driver who leaves room for those who must change lanes
 
     // what the driver is about
-    double[] ready; // s of reaction left before moving off
-    int[] decision; // at yellow: UNDECIDED, GOES or STOPS
-    int[] committed; // 1 once it has taken its gap
-    int[] holds; // 1 while something at or behind its stop line keeps it back
+    double[] slowAt; // position on its lane of the slower stretch ahead that binds first, m
+    double[] slowTo; // speed there, m/s; at least 'want' where there is none
+    float[] ready; // s of reaction left before moving off
+    byte[] decision; // at yellow: UNDECIDED, GOES or STOPS
+    byte[] committed; // whether it has taken its gap, see above
+    byte[] holds; // 1 while something at or behind its stop line keeps it back
+    int[] target; // the lane beside its own that it would change into now, or LaneTable.NONE
+    byte[] motive; // ordinal of the Motive of that wish, or of the change it makes
     int[] changedFrom; // lane it is still leaving sideways, or LaneTable.NONE
+    int[] changedAt; // tick of its last change
+    int[] letInAt; // tick at which somebody last moved in ahead of it
+    int[] roomFor; // row of somebody who it leaves room for in this step, or -1
     int[] tail; // lane behind, where its rear still is, or LaneTable.NONE
     int[] tail2; // lane behind that one, likewise
     int[] tail3; // lane behind that one, likewise
-    int[] restraint; // ordinal of the Restraint that set its acceleration in the last step
+    byte[] restraint; // ordinal of the Restraint that set its acceleration in the last step
     int[] restrainedBy; // number among the departures of the vehicle behind that, or -1
     int[] inTheWay; // who denied it the gap it looks for, as a number among the departures, or -1
-    double[] changeLeft; // s until it has left that lane
-    double[] waitingSince; // s since midnight when it stopped at a line where it must, NaN before
-    double[] insideSince; // s since midnight when it passed the stop line of the junction that it is in
+    int[] stoodSince; // tick at which it came to a stand, or -1 while it moves
+    float[] changeLeft; // s until it has left that lane
+    float[] dwell; // s left at the stop where it stands, NaN when it stands at none
+    double[] since; // s since midnight when it stopped at a line where it must or at the end of a wrong lane, NaN
+    // before; inside a
+    // junction when it passed the line
 
     Fleet() {
         reserve(256);
@@ -76,16 +106,21 @@ final class Fleet extends Columns implements Stateful {
 
     /** A free row; its arrays still hold what the last vehicle left. */
     int take() {
-        if (freeRows > 0) {
-            return free[--freeRows];
+        int row = freeRows > 0 ? free[--freeRows] : rows;
+        if (row == rows) {
+            reserve(rows + 1);
+            rows++;
         }
-        reserve(rows + 1);
-        return rows++;
+        int given = freeSlots > 0 ? freeSlot[--freeSlots] : slots++;
+        slot[row] = given;
+        rowAt[given] = row;
+        return row;
     }
 
     void release(int row) {
         id[row] = -1;
         free[freeRows++] = row;
+        freeSlot[freeSlots++] = slot[row];
     }
 
     /** Vehicles on the road. */
@@ -93,45 +128,82 @@ final class Fleet extends Columns implements Stateful {
         return rows - freeRows;
     }
 
+    /** Slots that have been used so far. */
+    int slots() {
+        return slots;
+    }
+
+    /** The row of a slot; of one that became free in this step the row that its vehicle had; else -1. */
+    int rowAt(int which) {
+        return rowAt[which];
+    }
+
+    /** Puts the vehicles in the given order of their rows, without holes. */
+    void renumber(int[] order, int count) {
+        reorder(order, count);
+        rows = count;
+        freeRows = 0;
+        for (int i = 0; i < freeSlots; i++) {
+            rowAt[freeSlot[i]] = -1;
+        }
+        for (int row = 0; row < count; row++) {
+            rowAt[slot[row]] = row;
+        }
+    }
+
     @Override
     void allocate() {
         free = Arrays.copyOf(free, capacity());
+        freeSlot = Arrays.copyOf(freeSlot, capacity());
+        rowAt = Arrays.copyOf(rowAt, capacity());
+        type = bytes(type);
+        need = bytes(need);
+        lets = bytes(lets);
+        decision = bytes(decision);
+        committed = bytes(committed);
+        holds = bytes(holds);
+        motive = bytes(motive);
+        restraint = bytes(restraint);
         id = ints(id);
-        type = ints(type);
+        target = ints(target);
+        slot = ints(slot);
         lane = ints(lane);
         next = ints(next);
-        beside = ints(beside);
         cursor = ints(cursor);
-        decision = ints(decision);
-        committed = ints(committed);
-        holds = ints(holds);
+        call = ints(call);
         changedFrom = ints(changedFrom);
+        changedAt = ints(changedAt);
+        letInAt = ints(letInAt);
+        roomFor = ints(roomFor);
         tail = ints(tail);
         tail2 = ints(tail2);
         tail3 = ints(tail3);
-        restraint = ints(restraint);
         restrainedBy = ints(restrainedBy);
         inTheWay = ints(inTheWay);
+        stoodSince = ints(stoodSince);
+        factor = floats(factor);
+        top = floats(top);
+        power = floats(power);
+        reaction = floats(reaction);
+        yellowLimit = floats(yellowLimit);
+        criticalGap = floats(criticalGap);
+        ready = floats(ready);
+        changeLeft = floats(changeLeft);
+        dwell = floats(dwell);
+        needBy = doubles(needBy);
         pos = doubles(pos);
         speed = doubles(speed);
         accel = doubles(accel);
         length = doubles(length);
-        factor = doubles(factor);
         want = doubles(want);
         gapTime = doubles(gapTime);
         pickup = doubles(pickup);
         comfort = doubles(comfort);
         space = doubles(space);
-        reaction = doubles(reaction);
-        hardest = doubles(hardest);
         closing = doubles(closing);
-        stopping = doubles(stopping);
-        yellowLimit = doubles(yellowLimit);
-        criticalGap = doubles(criticalGap);
-        ready = doubles(ready);
-        changeLeft = doubles(changeLeft);
-        waitingSince = doubles(waitingSince);
-        insideSince = doubles(insideSince);
+        slowAt = doubles(slowAt);
+        slowTo = doubles(slowTo);
+        since = doubles(since);
     }
 
     @Override
@@ -139,6 +211,10 @@ final class Fleet extends Columns implements Stateful {
         out.writeInt(rows);
         out.writeInt(freeRows);
         SavedArrays.write(out, free, freeRows);
+        out.writeInt(slots);
+        out.writeInt(freeSlots);
+        SavedArrays.write(out, freeSlot, freeSlots);
+        SavedArrays.write(out, rowAt, slots);
         saveColumns(out, rows);
     }
 
@@ -148,6 +224,11 @@ final class Fleet extends Columns implements Stateful {
         freeRows = in.readInt();
         reserve(rows);
         SavedArrays.read(in, free);
-        restoreColumns(in);
+        slots = in.readInt();
+        freeSlots = in.readInt();
+        reserve(slots);
+        SavedArrays.read(in, freeSlot);
+        SavedArrays.read(in, rowAt);
+        restoreColumns(in, rows);
     }
 }

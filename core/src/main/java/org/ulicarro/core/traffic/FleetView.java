@@ -2,7 +2,7 @@ package org.ulicarro.core.traffic;
 
 /**
  * Read-only sight of the vehicles on the road row by row. Rows from 0 to {@link #count()}, some of them empty; a vehicle keeps its
- * row until it leaves, then another one may get it.
+ * row until it leaves, then another one may get it. These are not the rows of {@link Fleet}, which are put in order now and then.
  */
 public final class FleetView {
 
@@ -17,91 +17,94 @@ public final class FleetView {
     }
 
     public int count() {
-        return f.rows;
+        return f.slots();
     }
 
     /** Number among the departures, or -1 in an empty row. */
     public int vehicle(int row) {
-        return f.id[row];
+        int at = f.rowAt(row);
+        return at < 0 || f.slot[at] != row ? -1 : f.id[at];
     }
 
     public int lane(int row) {
-        return f.lane[row];
+        return f.lane[f.rowAt(row)];
     }
 
     /** Front bumper, m along the lane. */
     public double position(int row) {
-        return f.pos[row];
+        return f.pos[f.rowAt(row)];
     }
 
     /** m/s */
     public double speed(int row) {
-        return f.speed[row];
+        return f.speed[f.rowAt(row)];
     }
 
     /** Whether it stands still, but for a last creeping. */
     public boolean stands(int row) {
-        return f.speed[row] < Motion.STANDING;
+        return f.speed[f.rowAt(row)] < Motion.STANDING;
     }
 
     /** m/s² in the last step */
     public double acceleration(int row) {
-        return f.accel[row];
+        return f.accel[f.rowAt(row)];
     }
 
     /** m */
     public double length(int row) {
-        return f.length[row];
+        return f.length[f.rowAt(row)];
     }
 
     /** Its desired speed as a share of the limit. */
     public double speedFactor(int row) {
-        return f.factor[row];
+        return f.factor[f.rowAt(row)];
     }
 
     /** Lane it is still leaving sideways, or -1. */
     public int changedFrom(int row) {
-        return f.changedFrom[row];
+        return f.changedFrom[f.rowAt(row)];
     }
 
     /** s until it has left that lane */
     public double changeLeft(int row) {
-        return f.changeLeft[row];
+        return f.changeLeft[f.rowAt(row)];
     }
 
     /** Lanes that its body still lies on behind its own, nearest first: the n-th, or -1. */
     public int laneBehind(int row, int n) {
-        return n == 0 ? f.tail[row] : n == 1 ? f.tail2[row] : n == 2 ? f.tail3[row] : LaneTable.NONE;
+        return n == 0
+                ? f.tail[f.rowAt(row)]
+                : n == 1 ? f.tail2[f.rowAt(row)] : n == 2 ? f.tail3[f.rowAt(row)] : LaneTable.NONE;
     }
 
     /** The lane after its own, or a negative number at the end of its journey or in a lane that does not lead on. */
     public int nextLane(int row) {
-        return f.next[row];
+        return f.next[f.rowAt(row)];
     }
 
-    /** To the right (1) or left (-1) when it must change lanes there, else 0. */
-    public int mustChangeTo(int row) {
-        int beside = f.beside[row];
-        return beside == LaneTable.NONE ? 0 : beside == table.left[f.lane[row]] ? -1 : 1;
+    /** Towards the kerb (1) or the middle (-1) when it wants to change lanes, else 0. */
+    public int wantsTo(int row) {
+        int v = f.rowAt(row);
+        return f.target[v] == LaneTable.NONE ? 0 : f.target[v] > f.lane[v] ? 1 : -1;
     }
 
     /** Whether it stopped or joined the queue for the line ahead and has not passed it. */
     public boolean queued(int row) {
-        return ledger.queued[row] == 1;
+        return ledger.queued[f.rowAt(row)] == 1;
     }
 
     /** Delay of any kind since it wanted to enter (s). */
     public double delay(int row) {
-        return ledger.delay[row];
+        return ledger.delay[f.rowAt(row)];
     }
 
     /** Ordinal of its {@link Restraint}. */
     public int restraint(int row) {
-        return f.restraint[row];
+        return f.restraint[f.rowAt(row)];
     }
 
     /** The vehicle behind that restraint, or -1. */
     public int restrainedBy(int row) {
-        return f.restrainedBy[row];
+        return f.restrainedBy[f.rowAt(row)];
     }
 }

@@ -14,6 +14,12 @@ final class Following {
     /** Bodies keep this from each other even in an emergency (m). */
     static final double MARGIN = 0.2;
 
+    /** Strongest braking (m/s²): dry road, all wheels. */
+    static final double HARDEST = 8.0;
+
+    /** Times speed squared, the shortest way to a stop (s²/m). */
+    static final double STOPPING = 1 / (2 * HARDEST);
+
     /** How fast a driver sheds speed above the desired one (s). */
     private static final double RELAXATION = 1.0;
 
@@ -45,16 +51,20 @@ final class Following {
 
     /**
      * The highest acceleration (m/s²) after which this vehicle, braking with all it has, still stops behind where the leader stops
-     * when it does the same. It keeps a promise by induction: if it held before the step it can be kept in every later one.
+     * when it does the same. It keeps a promise by induction: if it held before the step it can be kept in every later one. All
+     * brake equally hard, since stopping behind where the leader stops does not keep a hard braker from running into a soft one on
+     * the way.
      *
-     * <p>A leader is taken to brake at least as hard as this vehicle can: stopping behind where it stops does not keep a hard braker
-     * from running into a soft one on the way.
-     *
-     * <p>The condition is v'²/2B + (v + v') dt/2 <= gap + vl²/2Bl for the speed v' after the step; the form is that of P. G. Gipps,
-     * <i>A behavioural car-following model for computer simulation</i>, Transportation Research B 15, 1981.
+     * <p>The condition is v'²/2B + (v + v') dt/2 <= gap + vl²/2B for the speed v' after the step; the form is that of P. G. Gipps, <i>A
+     * behavioural car-following model for computer simulation</i>, Transportation Research B 15, 1981.
      */
-    static double safe(double speed, double gap, double leaderSpeed, double hardest, double leaderHardest, double dt) {
-        double room = gap - MARGIN + leaderSpeed * leaderSpeed / (2 * Math.max(hardest, leaderHardest));
+    static double safe(double speed, double gap, double leaderSpeed, double dt) {
+        return safeWith(HARDEST, speed, gap, leaderSpeed, dt);
+    }
+
+    /** The same where both brake no harder than given (m/s²). */
+    static double safeWith(double hardest, double speed, double gap, double leaderSpeed, double dt) {
+        double room = gap - MARGIN + leaderSpeed * leaderSpeed / (2 * hardest);
         double left = room - speed * dt / 2;
         if (left <= 0) {
             // Cannot be kept within this step: stop in what room there is.

@@ -34,21 +34,48 @@ final class GiveWay {
     private final Fleet f;
     private final Aspects aspects;
     private final Occupancy occupancy;
+    private final Wayfinding wayfinding;
     private final int[] yielding; // the paths on which vehicles wait for gaps
 
-    GiveWay(LaneTable table, LaneQueues queues, Fleet fleet, Aspects aspects, Occupancy occupancy) {
-        this.table = table;
-        this.queues = queues;
-        f = fleet;
-        this.aspects = aspects;
-        this.occupancy = occupancy;
+    GiveWay(Parts parts) {
+        table = parts.table;
+        queues = parts.queues;
+        f = parts.fleet;
+        aspects = parts.aspects;
+        occupancy = parts.occupancy;
+        wayfinding = parts.wayfinding;
         yielding = java.util.stream.IntStream.range(0, table.lanes)
                 .filter(lane -> !Double.isNaN(table.waitAt[lane]))
                 .toArray();
     }
 
-    void decide(double now) {
-        for (int path : yielding) {
+    /** Paths on which vehicles wait for gaps. */
+    int paths() {
+        return yielding.length;
+    }
+
+    /** From which of them on those of another place begin, at or after one of them. */
+    int nextPlace(int n) {
+        int at = n;
+        while (at > 0 && at < yielding.length && place(yielding[at]) == place(yielding[at - 1])) {
+            at++;
+        }
+        return at;
+    }
+
+    private String place(int path) {
+        return table.network.movements().get(table.movement[path]).place();
+    }
+
+    /** Whether a vehicle had its gap when this stage began. */
+    private boolean hasGap(int v) {
+        return f.committed[v] == Fleet.HAS_GAP || f.committed[v] == Fleet.DROPS_GAP;
+    }
+
+    /** Decides for the yielding paths from one to before another, both counted among them. */
+    void decide(int from, int to, double now) {
+        for (int i = from; i < to; i++) {
+            int path = yielding[i];
             int v = candidate(path);
             if (v >= 0) {
                 double at = f.lane[v] == path ? f.pos[v] : f.pos[v] - table.end[table.from[path]];
@@ -56,9 +83,13 @@ final class GiveWay {
                     continue;
                 }
                 if (isNear(v, path, at) && hasRoomBehind(v, path) && isItsTurn(v, path, at) && hasGaps(v, path, at)) {
-                    f.committed[v] = 1;
+                    if (!hasGap(v)) {
+                        f.committed[v] = Fleet.TAKES_GAP;
+                    }
                 } else if (canStillWait(v, path, at)) {
-                    f.committed[v] = 0;
+                    if (hasGap(v)) {
+                        f.committed[v] = Fleet.DROPS_GAP;
+                    }
                 }
             }
         }
@@ -82,10 +113,10 @@ final class GiveWay {
 
     /** Notes when a vehicle comes to its full stop at the line. */
     private boolean hasStopped(int v, double at, double now) {
-        if (Double.isNaN(f.waitingSince[v]) && f.speed[v] < STANDS && at > -STOPS_WITHIN) {
-            f.waitingSince[v] = now;
+        if (Double.isNaN(f.since[v]) && f.speed[v] < STANDS && at > -STOPS_WITHIN) {
+            f.since[v] = now;
         }
-        return !Double.isNaN(f.waitingSince[v]);
+        return !Double.isNaN(f.since[v]);
     }
 
     /** Where order of arrival decides: nobody whose way crosses is inside, about to go, or has waited longer. */
@@ -101,8 +132,8 @@ final class GiveWay {
             }
             int lane = table.from[other];
             int u = queues.count[lane] == 0 ? -1 : queues.at(lane, 0);
-            boolean waits = u >= 0 && f.next[u] == other && !Double.isNaN(f.waitingSince[u]);
-            if (waits && (f.committed[u] == 1 || f.committed[v] == 0 && cameBefore(u, v))) {
+            boolean waits = u >= 0 && f.next[u] == other && !Double.isNaN(f.since[u]);
+            if (waits && (hasGap(u) || !hasGap(v) && cameBefore(u, v))) {
                 return deny(v, u);
             }
         }
@@ -116,7 +147,7 @@ final class GiveWay {
     }
 
     private boolean cameBefore(int u, int v) {
-        return f.waitingSince[u] < f.waitingSince[v] || f.waitingSince[u] == f.waitingSince[v] && f.id[u] < f.id[v];
+        return f.since[u] < f.since[v] || f.since[u] == f.since[v] && f.id[u] < f.id[v];
     }
 
     /** A gap that closes again is let go as long as a comfortable stop is possible. */
@@ -224,16 +255,16 @@ final class GiveWay {
 
     private boolean waitsAtLine(int v) {
         int path = f.next[v];
-        return path >= 0 && table.path[path] && table.atLine[path] && f.committed[v] == 0 && f.speed[v] < STANDS;
+        return path >= 0 && table.path[path] && table.atLine[path] && !hasGap(v) && f.speed[v] < STANDS;
     }
 
     private boolean stillWaits(int v, int path) {
-        return !Double.isNaN(table.waitAt[path]) && f.committed[v] == 0;
+        return !Double.isNaN(table.waitAt[path]) && !hasGap(v);
     }
 
     /** Whether the way of a vehicle that comes onto a lane goes on by a path. */
     private boolean comesBy(int v, int lane, int path) {
-        return occupancy.wayOn(v, lane, f.cursor[v] + 1) == path;
+        return wayfinding.wayOn(v, lane, f.cursor[v] + 1) == path;
     }
 
     /**
@@ -249,7 +280,7 @@ final class GiveWay {
             for (int k = 0; k < queues.count[other] && !Double.isNaN(table.waitAt[other]); k++) {
                 int w = queues.at(other, k);
                 boolean ahead = f.pos[w] > at && f.pos[w] - f.length[w] < table.partsAt[path][i];
-                if (ahead && f.speed[w] < STANDS && f.committed[w] == 0 && f.pos[w] <= table.waitAt[other] + 1) {
+                if (ahead && f.speed[w] < STANDS && !hasGap(w) && f.pos[w] <= table.waitAt[other] + 1) {
                     return true;
                 }
             }

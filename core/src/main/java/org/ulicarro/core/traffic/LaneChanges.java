@@ -1,8 +1,13 @@
 package org.ulicarro.core.traffic;
 
+import java.util.List;
+import org.ulicarro.core.network.LinkCost;
+import org.ulicarro.core.network.Movement;
+import org.ulicarro.core.network.Router;
+
 /**
- * Stage 3: changes into the lane that leads where a driver wants to go. All are decided from what stood before, then made in a
- * fixed order, each gap looked at again.
+ * Stage 3b: makes the changes of lanes that drivers wish for, in a fixed order, each gap looked at again. Those who must change and
+ * find no room ask the driver behind in the other lane for it; those who have waited too long drive on as their lane leads.
  *
  * <p>From the moment of the change a vehicle belongs to its new lane, and is a guest of the old one until it has moved over.
  */
@@ -11,142 +16,196 @@ final class LaneChanges {
     /** How long moving over takes (s). */
     private static final double DURATION = 3.0;
 
-    /** Braking that a driver accepts for itself and for the one behind in the new lane (m/s²). */
-    private static final double ACCEPTED = 3.0;
+    /** With this much of it left, the body has left the old lane (s). */
+    static final double CLEAR_OF_OLD_LANE = 0.9;
+
+    /** Drivers see somebody who needs room this far ahead (m). */
+    private static final double SEES_NEED = 45;
+
+    /** Who has let one in lets nobody else in for a while (s). */
+    private static final double ONE_AT_A_TIME = 5;
+
+    /** Who stands nearer to the end of a lane waits there for room (m). */
+    private static final double WAITS_WITHIN = 12;
 
     private final LaneTable table;
+    private final LaneRules rules;
     private final LaneQueues queues;
     private final Fleet f;
     private final Occupancy occupancy;
+    private final Wayfinding wayfinding;
+    private final Routes routes;
+    private final Gaps gaps;
     private final TrafficEvents events;
-    private final double dt;
-    private int[] wishes = new int[64]; // rows that want to change in this step
-    private int wishCount;
+    private final Witness witness;
+    private final Router router;
+    int missedTurns;
 
-    LaneChanges(LaneTable table, LaneQueues queues, Fleet fleet, Occupancy occupancy, TrafficEvents events, double dt) {
-        this.table = table;
-        this.queues = queues;
-        f = fleet;
-        this.occupancy = occupancy;
-        this.events = events;
-        this.dt = dt;
+    LaneChanges(Parts parts) {
+        table = parts.table;
+        rules = parts.rules;
+        queues = parts.queues;
+        f = parts.fleet;
+        occupancy = parts.occupancy;
+        wayfinding = parts.wayfinding;
+        routes = parts.routes;
+        gaps = new Gaps(parts);
+        events = parts.events;
+        witness = parts.witness;
+        router = new Router(table.network, LinkCost.freeTime());
     }
 
-    void step() {
-        wishCount = 0;
-        for (int lane = 0; lane < table.lanes; lane++) {
-            if (table.left[lane] != LaneTable.NONE || table.right[lane] != LaneTable.NONE) {
-                wish(lane);
+    /**
+     * Makes those of the wishes for which there is room.
+     *
+     * @param wishes rows, in any order
+     */
+    void make(Tally wishes, double now, int tick) {
+        sortByTarget(wishes);
+        for (int i = 0; i < wishes.count(); i++) {
+            int v = wishes.at(i);
+            int target = f.target[v];
+            boolean needed = f.motive[v] < Motive.GAIN.ordinal();
+            boolean fits = gaps.fits(v, target, needed);
+            if (v == witness.row) {
+                witness.change(
+                        Motive.of(f.motive[v]),
+                        target,
+                        fits,
+                        gaps.inTheWay < 0 ? -1 : f.id[gaps.inTheWay],
+                        gaps.behind);
             }
-        }
-        sortByTarget();
-        for (int i = 0; i < wishCount; i++) {
-            int v = wishes[i];
-            int target = f.beside[v];
-            if (fits(v, target)) {
-                move(v, target);
-            }
-        }
-    }
-
-    private void wish(int lane) {
-        for (int k = queues.count[lane] - 1; k >= 0; k--) {
-            int v = queues.at(lane, k);
-            if (f.next[v] == Fleet.WRONG_LANE && f.changedFrom[v] == LaneTable.NONE && fits(v, f.beside[v])) {
-                if (wishCount == wishes.length) {
-                    wishes = java.util.Arrays.copyOf(wishes, wishCount * 2);
+            if (fits) {
+                move(v, target, tick);
+            } else if (needed) {
+                if (gaps.urgency(v) > 0) {
+                    askForRoom(v, target, tick);
                 }
-                wishes[wishCount++] = v;
+                waitAtEnd(v, now);
             }
         }
     }
 
     /** By target lane, then from the front, then by id. */
-    private void sortByTarget() {
-        for (int i = 1; i < wishCount; i++) {
-            int v = wishes[i];
+    private void sortByTarget(Tally wishes) {
+        for (int i = 1; i < wishes.count(); i++) {
+            int v = wishes.at(i);
             int j = i - 1;
-            while (j >= 0 && isLater(wishes[j], v)) {
-                wishes[j + 1] = wishes[j];
+            while (j >= 0 && isLater(wishes.at(j), v)) {
+                wishes.set(j + 1, wishes.at(j));
                 j--;
             }
-            wishes[j + 1] = v;
+            wishes.set(j + 1, v);
         }
     }
 
     private boolean isLater(int u, int v) {
-        int targetU = f.beside[u];
-        int targetV = f.beside[v];
+        int targetU = f.target[u];
+        int targetV = f.target[v];
         if (targetU != targetV) {
             return targetU > targetV;
         }
         return f.pos[u] != f.pos[v] ? f.pos[u] < f.pos[v] : f.id[u] > f.id[v];
     }
 
-    /** Whether the lane has begun, and both the leader and the follower there can live with the change. */
-    private boolean fits(int v, int target) {
-        if (f.pos[v] - f.length[v] / 2 < table.start[target]
-                || f.pos[v] > table.end[target]
-                || table.mayNotCross(f.lane[v], target, f.pos[v])) {
-            return false;
-        }
-        int ahead = occupancy.firstAhead(target, f.pos[v]);
-        if (ahead >= 0 && !canFollow(v, ahead, f.pos[ahead])) {
-            return false;
-        }
-        int place = place(target, f.pos[v]);
-        if (place < queues.count[target] && !canFollow(queues.at(target, place), v, f.pos[v])) {
-            return false;
-        }
-        for (int g = 0; g < queues.guestCount[target]; g++) {
-            int u = queues.guest(target, g);
-            double there = f.pos[u] + queues.guestOffset(target, g);
-            boolean fine = there >= f.pos[v] ? canFollow(v, u, there) : there < f.pos[v] - f.length[v] - f.space[u];
-            if (!fine) {
-                return false;
-            }
-        }
-        return true;
-    }
-
-    /** Whether one vehicle can follow another, whose front would be at a position, without braking harder than accepted. */
-    private boolean canFollow(int behind, int ahead, double aheadAt) {
-        double gap = aheadAt - f.length[ahead] - f.pos[behind];
-        if (gap < 0.5) {
-            return false;
-        }
-        double speed = f.speed[behind];
-        double wanted = Following.towards(
-                speed,
-                gap,
-                f.speed[ahead],
-                f.space[behind] * 0.5,
-                f.gapTime[behind] * 0.5,
-                f.pickup[behind],
-                f.closing[behind]);
-        double safe = Following.safe(speed, gap, f.speed[ahead], f.hardest[behind], f.hardest[ahead], dt);
-        return speed < 0.1 ? safe >= 0 : Math.min(wanted, safe) >= -ACCEPTED;
-    }
-
-    /** How many vehicles of a lane are at or ahead of a position. */
-    private int place(int lane, double position) {
-        int k = 0;
-        while (k < queues.count[lane] && f.pos[queues.at(lane, k)] >= position) {
-            k++;
-        }
-        return k;
-    }
-
-    private void move(int v, int target) {
+    private void move(int v, int target, int tick) {
         int old = f.lane[v];
+        int place = occupancy.place(target, f.pos[v]);
+        if (place < queues.count[target]) {
+            f.letInAt[queues.at(target, place)] = tick;
+        }
         queues.remove(old, v);
-        queues.insert(target, place(target, f.pos[v]), v);
+        queues.insert(target, place, v);
         queues.addGuest(old, v, 0);
         f.changedFrom[v] = old;
-        f.changeLeft[v] = DURATION;
+        f.changeLeft[v] = (float) DURATION;
+        f.changedAt[v] = tick;
         f.lane[v] = target;
-        events.startedOver(v, target);
-        occupancy.plan(v, target);
-        f.want[v] = table.limit[target] * f.factor[v];
+        f.since[v] = Double.NaN;
+        events.startedOver(v, target, f.motive[v]);
+        wayfinding.plan(v, target);
+    }
+
+    /** The nearest one behind in the other lane leaves room, if that is its way and it has not just done so for somebody else. */
+    private void askForRoom(int v, int target, int tick) {
+        int place = occupancy.place(target, f.pos[v]);
+        if (place < queues.count[target]) {
+            int u = queues.at(target, place);
+            boolean sees = f.pos[v] - f.length[v] - f.pos[u] < SEES_NEED;
+            boolean justDid = tick - f.letInAt[u] < ONE_AT_A_TIME * 10;
+            if (sees && !justDid && f.lets[u] == 1) {
+                f.roomFor[u] = v; // of several the nearest ahead of it, who comes last in this order
+            }
+        }
+    }
+
+    /** At the end of a wrong lane a driver loses patience in the end. */
+    private void waitAtEnd(int v, double now) {
+        int lane = f.lane[v];
+        boolean atEnd = f.next[v] == Fleet.WRONG_LANE
+                && f.speed[v] < 0.5
+                && table.end[lane] - f.pos[v] < WAITS_WITHIN
+                && queues.at(lane, 0) == v;
+        if (!atEnd) {
+            return;
+        }
+        if (Double.isNaN(f.since[v])) {
+            f.since[v] = now;
+        } else if (now - f.since[v] >= rules.patience[lane] && table.paths[lane].length > 0) {
+            driveOn(v, lane);
+        }
+    }
+
+    /** Takes the movement from which the way to the destination is shortest, and if there is none the way out that is. */
+    private void driveOn(int v, int lane) {
+        int cursor = f.cursor[v];
+        int[] way = routes.of(f.id[v]);
+        int goal = table.network.movements().get(way[way.length - 1]).toLink();
+        List<Integer> onward = way(lane, goal);
+        if (onward == null) {
+            onward = way(lane, LaneTable.NONE);
+        }
+        if (onward == null) {
+            return; // nothing leads on from here; it goes on waiting
+        }
+        routes.replace(f.id[v], cursor, onward);
+        missedTurns++;
+        events.missedTurn(f.id[v], way[cursor]);
+        f.since[v] = Double.NaN;
+        f.call[v] = Fleet.NO_CALL;
+        wayfinding.plan(v, lane);
+    }
+
+    /** The shortest way from the paths of a lane to a link, or with NONE out of the network; null when there is none. */
+    private List<Integer> way(int lane, int goal) {
+        List<Integer> best = null;
+        double least = Double.POSITIVE_INFINITY;
+        for (int path : table.paths[lane]) {
+            Movement first = table.network.movements().get(table.movement[path]);
+            List<Integer> rest = router.way(
+                    first.toLink(),
+                    link -> goal == LaneTable.NONE
+                            ? table.network.movementsFrom(link.index()).isEmpty()
+                            : link.index() == goal);
+            if (rest == null) {
+                continue;
+            }
+            List<Integer> whole = new java.util.ArrayList<>();
+            whole.add(first.index());
+            whole.addAll(first.onward());
+            whole.addAll(rest);
+            double length = 0;
+            for (int m : whole) {
+                length += table.network
+                        .links()
+                        .get(table.network.movements().get(m).toLink())
+                        .length();
+            }
+            if (length < least) {
+                least = length;
+                best = whole;
+            }
+        }
+        return best;
     }
 }

@@ -134,6 +134,20 @@ final class LaneQueues implements Stateful {
         }
     }
 
+    /** Calls every row by its new number. */
+    void renumber(int[] newRow) {
+        for (int lane = 0; lane < ring.length; lane++) {
+            int[] rows = ring[lane];
+            for (int k = 0; k < count[lane]; k++) {
+                int i = (head[lane] + k) & (rows.length - 1);
+                rows[i] = newRow[rows[i]];
+            }
+            for (int g = 0; g < guestCount[lane]; g++) {
+                guests[lane][g] = newRow[guests[lane][g]];
+            }
+        }
+    }
+
     @Override
     public void save(DataOutput out) throws IOException {
         for (int lane = 0; lane < ring.length; lane++) {

@@ -12,6 +12,7 @@ import org.ulicarro.core.network.Link;
 import org.ulicarro.core.network.Marking;
 import org.ulicarro.core.network.Movement;
 import org.ulicarro.core.network.Network;
+import org.ulicarro.core.network.StopPlace;
 import org.ulicarro.core.network.TurningPath;
 import org.ulicarro.core.signal.SignalSystem;
 
@@ -40,6 +41,10 @@ public final class LaneTable {
     final double[] limit; // lane -> highest speed, m/s
     final int[] left; // lane -> its left neighbour, or NONE
     final int[] right; // lane -> its right neighbour, or NONE
+    final int[] first; // lane -> the first lane of its link; itself where nobody changes lanes
+    final int[] last; // lane -> the last lane of its link, lay-bys left out
+    final boolean[] hasLayby; // lane -> whether a lay-by lies beside it
+    final boolean[] ends; // lane -> whether it ends on the way
     final int[] movement; // path -> its movement; NONE on lanes of links
     final int[] from; // path -> the lane it leaves
     final int[] to; // path -> the lane it enters
@@ -75,6 +80,10 @@ public final class LaneTable {
         limit = new double[lanes];
         left = filled(NONE);
         right = filled(NONE);
+        first = new int[lanes];
+        last = new int[lanes];
+        hasLayby = new boolean[lanes];
+        ends = new boolean[lanes];
         movement = filled(NONE);
         from = filled(NONE);
         to = filled(NONE);
@@ -119,6 +128,9 @@ public final class LaneTable {
             end[i] = lane.end();
             limit[i] = lane.speed();
             link[i] = lane.link();
+            first[i] = i;
+            last[i] = i;
+            ends[i] = lane.ends();
             onRing[i] = !lane.isPath() && network.links().get(lane.link()).ring();
         }
         for (Link link : network.links()) {
@@ -126,6 +138,16 @@ public final class LaneTable {
             for (int i = 1; i < link.lanes() && !link.ring(); i++) {
                 left[link.firstLane() + i] = link.firstLane() + i - 1;
                 right[link.firstLane() + i - 1] = link.firstLane() + i;
+            }
+            for (int i = 0; i < link.lanes() && !link.ring(); i++) {
+                first[link.firstLane() + i] = link.firstLane();
+                last[link.firstLane() + i] = link.firstLane() + link.lanes() - 1;
+            }
+        }
+        for (StopPlace stop : network.stops()) {
+            if (stop.layby() >= 0) {
+                left[stop.layby()] = stop.lane();
+                hasLayby[stop.lane()] = true;
             }
         }
     }
@@ -279,28 +301,25 @@ public final class LaneTable {
         return NONE;
     }
 
-    /** How many lanes to the right (negative: left) the nearest lane lies that serves a movement; 0 when this one does. */
-    int lanesTo(int lane, int wanted) {
-        if (pathFor(lane, wanted) != NONE) {
+    /** Whether a lane leads where a vehicle with a movement ahead wants to go; NONE is out of the network. */
+    boolean serves(int lane, int wanted) {
+        return !ends[lane] && (wanted == NONE || pathFor(lane, wanted) != NONE);
+    }
+
+    /** How many changes of lanes lie between a lane and the nearest one of its link that serves a movement. */
+    int changesTo(int lane, int wanted) {
+        if (serves(lane, wanted)) {
             return 0;
         }
-        int l = left[lane];
-        int r = right[lane];
-        for (int away = 1; l != NONE || r != NONE; away++) {
-            if (l != NONE) {
-                if (pathFor(l, wanted) != NONE) {
-                    return -away;
-                }
-                l = left[l];
-            }
-            if (r != NONE) {
-                if (pathFor(r, wanted) != NONE) {
-                    return away;
-                }
-                r = right[r];
+        int from =
+                link[lane] >= 0 && first[lane] == lane && last[lane] == lane && left[lane] != NONE ? left[lane] : lane;
+        int least = Integer.MAX_VALUE;
+        for (int l = first[from]; l <= last[from]; l++) {
+            if (serves(l, wanted)) {
+                least = Math.min(least, Math.abs(l - from));
             }
         }
-        throw new IllegalStateException("no lane of link " + link[lane] + " serves movement " + wanted);
+        return least == Integer.MAX_VALUE || from == lane ? least : least + 1;
     }
 
     private static int[] append(int[] array, int value) {

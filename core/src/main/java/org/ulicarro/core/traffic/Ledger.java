@@ -14,6 +14,10 @@ import org.ulicarro.core.base.Stateful;
  */
 final class Ledger extends Columns implements Stateful {
 
+    static final byte FREE = 0;
+    static final byte HELD = 1;
+    static final byte HELD_NOW = 2; // from this step on
+
     double[] wanted; // s since midnight when it wanted to enter
     double[] outside; // s it waited outside
     double[] delay; // s of delay of any kind since it wanted to enter
@@ -24,9 +28,11 @@ final class Ledger extends Columns implements Stateful {
 
     // since the last controlled place
     int[] ahead; // the next movement under control, or LaneTable.NONE
-    int[] held; // 1 from the first braking for the control or its queue
-    int[] queued; // 1 once it stopped or joined the queue, until it passes the line
-    int[] armed; // 1 when a fall below the stop speed counts as a stop
+    byte[] held; // HELD from the first braking for the control or its queue
+    // a mark of this step counts for other lanes from the next step on, so that it does not matter which is decided
+    // first
+    byte[] queued; // 1 once it stopped or joined the queue, until it passes the line
+    byte[] armed; // 1 when a fall below the stop speed counts as a stop
     double[] control; // s lost to control since it was first held
     double[] geometric; // s that curves cost even a vehicle alone
     double[] stopped; // s below the stop speed
@@ -47,9 +53,9 @@ final class Ledger extends Columns implements Stateful {
         cruise = doubles(cruise);
         pace = doubles(pace);
         ahead = ints(ahead);
-        held = ints(held);
-        queued = ints(queued);
-        armed = ints(armed);
+        held = bytes(held);
+        queued = bytes(queued);
+        armed = bytes(armed);
         control = doubles(control);
         geometric = doubles(geometric);
         stopped = doubles(stopped);
@@ -57,6 +63,12 @@ final class Ledger extends Columns implements Stateful {
         lineTime = doubles(lineTime);
         sinceLine = doubles(sinceLine);
         lost = doubles(lost);
+    }
+
+    /** Puts the accounts in the given order of their rows, as {@link Fleet#renumber} does. */
+    void renumber(int[] order, int count) {
+        reorder(order, count);
+        rows = count;
     }
 
     void open(int row, double wantedAt, double enteredAt, double desired, int movementAhead) {
@@ -102,6 +114,6 @@ final class Ledger extends Columns implements Stateful {
     public void restore(DataInput in) throws IOException {
         rows = in.readInt();
         reserve(rows);
-        restoreColumns(in);
+        restoreColumns(in, rows);
     }
 }

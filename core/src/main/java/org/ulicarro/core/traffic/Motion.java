@@ -19,54 +19,89 @@ final class Motion {
     private static final double RECOVERED = 0.95;
 
     private final LaneTable table;
+    private final LaneRules rules;
     private final LaneQueues queues;
     private final Fleet f;
     private final Ledger ledger;
     private final Entries entries;
-    private final Occupancy occupancy;
+    private final Wayfinding wayfinding;
     private final TrafficEvents events;
     private final double dt;
+    private Tally over = new Tally(); // rows that may be over the end of their lane
+    private Tally stillOver = new Tally();
     int arrived; // vehicles that have left the network
 
-    Motion(
-            LaneTable table,
-            LaneQueues queues,
-            Fleet fleet,
-            Ledger ledger,
-            Entries entries,
-            Occupancy occupancy,
-            TrafficEvents events,
-            double dt) {
-        this.table = table;
-        this.queues = queues;
-        f = fleet;
-        this.ledger = ledger;
+    Motion(Parts parts, Entries entries) {
+        table = parts.table;
+        rules = parts.rules;
+        queues = parts.queues;
+        f = parts.fleet;
+        ledger = parts.ledger;
         this.entries = entries;
-        this.occupancy = occupancy;
-        this.events = events;
-        this.dt = dt;
+        wayfinding = parts.wayfinding;
+        events = parts.events;
+        dt = parts.dt;
     }
 
-    void integrate() {
-        for (int v = 0; v < f.rows; v++) {
+    /** Moves the vehicles of the rows from one to before another, and notes for whom there is more to do. */
+    void integrate(int fromRow, int toRow, int tick, Moved moved) {
+        for (int v = fromRow; v < toRow; v++) {
             if (f.id[v] >= 0) {
                 double before = f.speed[v];
                 double after = before + f.accel[v] * dt;
-                double moved;
+                double metres;
                 if (after < 0) { // comes to rest within the step
-                    moved = -before * before / (2 * f.accel[v]);
+                    metres = -before * before / (2 * f.accel[v]);
                     after = 0;
                 } else {
-                    moved = (before + after) / 2 * dt; // mean speed: exact for a constant acceleration
+                    metres = (before + after) / 2 * dt; // mean speed: exact for a constant acceleration
                 }
                 f.speed[v] = after;
-                f.pos[v] += moved;
+                f.pos[v] += metres;
                 if (before < STANDING != after < STANDING) {
-                    events.stoodOrWent(v);
+                    f.stoodSince[v] = after < STANDING ? tick : -1;
+                    moved.stoodOrWent.add(v);
                 }
-                keepAccount(v, moved, after);
+                settle(v);
+                keepAccount(v, metres, after);
+                int lane = f.lane[v];
+                if (f.pos[v] >= table.end[lane]) {
+                    moved.over.add(v);
+                }
+                if (rules.hasZones(lane)) {
+                    passZones(v, lane);
+                }
+                if (!Double.isNaN(ledger.lineTime[v]) && isBehindIt(v, lane)) {
+                    moved.behindIt.add(v);
+                }
             }
         }
+    }
+
+    /** What was decided in this step counts for everybody from now on. */
+    private void settle(int v) {
+        byte committed = f.committed[v];
+        if (committed != Fleet.NO_GAP) {
+            // a gap taken before the line is void once the light stops it there
+            boolean lost = committed == Fleet.DROPS_GAP || f.holds[v] == 1;
+            f.committed[v] = lost ? Fleet.NO_GAP : Fleet.HAS_GAP;
+        }
+        if (ledger.held[v] == Ledger.HELD_NOW) {
+            ledger.held[v] = Ledger.HELD;
+        }
+    }
+
+    private void passZones(int v, int lane) {
+        double limit = wayfinding.wantOn(v, lane, rules.limitAt(lane, f.pos[v]));
+        if (limit != f.want[v]) {
+            wayfinding.lookForLimits(v, lane);
+            ledger.cruiseAt(v, limit);
+        }
+    }
+
+    private boolean isBehindIt(int v, int lane) {
+        boolean recovered = f.speed[v] >= RECOVERED * ledger.cruise[v] && !table.path[lane];
+        return recovered || ledger.sinceLine[v] >= CONTROL_REACH;
     }
 
     private void keepAccount(int v, double moved, double after) {
@@ -85,7 +120,7 @@ final class Motion {
         } else {
             ledger.sinceLine[v] += moved;
         }
-        if (ledger.held[v] == 1) {
+        if (ledger.held[v] != Ledger.FREE) {
             ledger.control[v] += lost;
         }
         if (after < STOP_SPEED) {
@@ -109,38 +144,60 @@ final class Motion {
         return moved / Math.sqrt((alone + reached) / 2);
     }
 
-    /** Each lane pulls from the lanes before it, the one furthest over the end first, then by id, until nobody is left over. */
-    void handOver(double now) {
-        boolean moved = true;
-        while (moved) {
-            moved = false;
-            for (int lane = 0; lane < table.lanes; lane++) {
-                int v = nextOver(lane);
-                while (v >= 0) {
-                    pull(v, lane, now);
+    /**
+     * Hands over who has come to the end of a lane: by the lane that receives, the one furthest over first, then by id, until nobody
+     * is left over.
+     *
+     * @param found rows, each on the lane whose end it passed, in any order
+     */
+    void handOver(Tally found, double now) {
+        over.clear();
+        over.addAll(found);
+        while (over.count() > 0) {
+            stillOver.clear();
+            sortByNext(over);
+            boolean moved = false;
+            for (int i = 0; i < over.count(); i++) {
+                int v = over.at(i);
+                int old = f.lane[v];
+                if (f.next[v] >= 0 && queues.at(old, 0) == v) {
+                    pull(v, f.next[v], now);
                     moved = true;
-                    v = nextOver(lane);
+                    if (f.pos[v] >= table.end[f.lane[v]]) {
+                        stillOver.add(v);
+                    }
+                } else if (f.next[v] >= 0) {
+                    stillOver.add(v); // the one ahead of it on the lane goes first
                 }
             }
+            if (!moved && stillOver.count() > 0) {
+                throw new IllegalStateException("a vehicle has passed the one ahead of it on its lane");
+            }
+            Tally done = over;
+            over = stillOver;
+            stillOver = done;
         }
     }
 
-    private int nextOver(int lane) {
-        int found = -1;
-        double most = 0;
-        for (int source : table.sources[lane]) {
-            if (queues.count[source] > 0) {
-                int v = queues.at(source, 0);
-                double over = f.pos[v] - table.end[source];
-                if (f.next[v] == lane && over >= 0) {
-                    if (found < 0 || over > most || over == most && f.id[v] < f.id[found]) {
-                        found = v;
-                        most = over;
-                    }
-                }
+    private void sortByNext(Tally rows) {
+        for (int i = 1; i < rows.count(); i++) {
+            int v = rows.at(i);
+            int j = i - 1;
+            while (j >= 0 && isLater(rows.at(j), v)) {
+                rows.set(j + 1, rows.at(j));
+                j--;
             }
+            rows.set(j + 1, v);
         }
-        return found;
+    }
+
+    private boolean isLater(int u, int v) {
+        if (f.next[u] != f.next[v]) {
+            return f.next[u] > f.next[v];
+        }
+        double overU = f.pos[u] - table.end[f.lane[u]];
+        double overV = f.pos[v] - table.end[f.lane[v]];
+        return overU != overV ? overU < overV : f.id[u] > f.id[v];
     }
 
     private void pull(int v, int lane, double now) {
@@ -148,25 +205,27 @@ final class Motion {
         double over = f.pos[v] - table.end[old];
         queues.removeFirst(old);
         queues.append(lane, v);
-        dropSidewaysGuest(v);
+        if (f.changedFrom[v] != LaneTable.NONE) { // still moving over: its old lane ends beside the one it leaves
+            queues.shiftGuest(f.changedFrom[v], v, table.end[old]);
+        }
         trailBehind(v, old);
         f.lane[v] = lane;
         f.pos[v] = over;
+        f.target[v] = LaneTable.NONE;
         events.ontoLane(v, lane);
         if (table.path[lane]) {
             enterJunction(v, lane, over, now);
         } else {
             leaveJunction(v, lane);
         }
-        f.want[v] = table.limit[lane] * f.factor[v];
     }
 
     private void enterJunction(int v, int path, double over, double now) {
         double at = now + dt - timeFor(over, f.speed[v], f.accel[v]);
         f.next[v] = table.to[path];
-        f.insideSince[v] = at;
+        f.since[v] = at;
         f.decision[v] = Fleet.UNDECIDED;
-        f.waitingSince[v] = Double.NaN;
+        wayfinding.lookForLimits(v, path);
         events.passedLine(f.id[v], table.movement[path], at);
         if (!Double.isNaN(ledger.lineTime[v])) { // the last place was so near that its account is still open
             close(v, f.cursor[v]);
@@ -179,10 +238,10 @@ final class Motion {
 
     private void leaveJunction(int v, int lane) {
         f.cursor[v]++;
-        occupancy.plan(v, lane);
-        f.committed[v] = 0;
-        f.insideSince[v] = Double.NaN;
-        ledger.cruiseAt(v, table.limit[lane] * f.factor[v]);
+        f.committed[v] = Fleet.NO_GAP;
+        f.since[v] = Double.NaN;
+        wayfinding.plan(v, lane);
+        ledger.cruiseAt(v, f.want[v]);
     }
 
     /** Seconds since a vehicle was that far back, at the speed and acceleration that it has at the end of the step. */
@@ -225,8 +284,9 @@ final class Motion {
             for (int g = queues.guestCount[lane] - 1; g >= 0; g--) {
                 int v = queues.guest(lane, g);
                 if (f.changedFrom[v] == lane) {
-                    f.changeLeft[v] -= dt;
-                    if (f.changeLeft[v] <= 1e-9) {
+                    f.changeLeft[v] -= (float) dt;
+                    boolean gone = f.pos[v] + queues.guestOffset(lane, g) - f.length[v] >= table.end[lane];
+                    if (f.changeLeft[v] <= 1e-6 || gone) {
                         queues.removeGuestAt(lane, g);
                         f.changedFrom[v] = LaneTable.NONE;
                         events.movedOver(v);
@@ -249,13 +309,12 @@ final class Motion {
         }
     }
 
-    void closeAccounts() {
-        for (int v = 0; v < f.rows; v++) {
-            if (f.id[v] >= 0 && !Double.isNaN(ledger.lineTime[v])) {
-                boolean recovered = f.speed[v] >= RECOVERED * ledger.cruise[v] && !table.path[f.lane[v]];
-                if (recovered || ledger.sinceLine[v] >= CONTROL_REACH) {
-                    close(v, f.cursor[v] + (table.path[f.lane[v]] ? 1 : 0));
-                }
+    /** Closes the accounts of those who have the control behind them. */
+    void closeAccounts(Tally rows) {
+        for (int i = 0; i < rows.count(); i++) {
+            int v = rows.at(i);
+            if (!Double.isNaN(ledger.lineTime[v])) { // else the next line has closed it already
+                close(v, f.cursor[v] + (table.path[f.lane[v]] ? 1 : 0));
             }
         }
     }
@@ -267,32 +326,42 @@ final class Motion {
         ledger.begin(v, entries.nextControlled(v, cursor));
     }
 
-    void depart(double now) {
-        for (int lane = 0; lane < table.lanes; lane++) {
-            while (queues.count[lane] > 0) {
-                int v = queues.at(lane, 0);
-                double over = f.pos[v] - table.end[lane];
-                if (f.next[v] != Fleet.EXIT || over < 0) {
-                    break;
-                }
-                if (!Double.isNaN(ledger.lineTime[v])) {
-                    close(v, f.cursor[v]);
-                }
-                queues.removeFirst(lane);
-                dropSidewaysGuest(v);
-                if (f.tail[v] != LaneTable.NONE) {
-                    queues.removeGuest(f.tail[v], v);
-                }
-                if (f.tail2[v] != LaneTable.NONE) {
-                    queues.removeGuest(f.tail2[v], v);
-                }
-                if (f.tail3[v] != LaneTable.NONE) {
-                    queues.removeGuest(f.tail3[v], v);
-                }
-                events.left(f.id[v], v, now + dt - timeFor(over, f.speed[v], f.accel[v]));
-                f.release(v);
-                arrived++;
+    /** Lets those go who have come to the end of their journey. */
+    void depart(Tally found, double now) {
+        for (int i = 0; i < found.count(); i++) {
+            leaveFrom(found.at(i), now);
+        }
+    }
+
+    private void leaveFrom(int candidate, double now) {
+        // an earlier departure from the same lane may have been its own already
+        if (f.id[candidate] < 0 || f.next[candidate] != Fleet.EXIT) {
+            return;
+        }
+        int lane = f.lane[candidate];
+        while (queues.count[lane] > 0) {
+            int v = queues.at(lane, 0);
+            double beyond = f.pos[v] - table.end[lane];
+            if (f.next[v] != Fleet.EXIT || beyond < 0) {
+                return;
             }
+            if (!Double.isNaN(ledger.lineTime[v])) {
+                close(v, f.cursor[v]);
+            }
+            queues.removeFirst(lane);
+            dropSidewaysGuest(v);
+            dropTail(f.tail[v], v);
+            dropTail(f.tail2[v], v);
+            dropTail(f.tail3[v], v);
+            events.left(f.id[v], v, now + dt - timeFor(beyond, f.speed[v], f.accel[v]));
+            f.release(v);
+            arrived++;
+        }
+    }
+
+    private void dropTail(int lane, int v) {
+        if (lane != LaneTable.NONE) {
+            queues.removeGuest(lane, v);
         }
     }
 }

@@ -6,58 +6,36 @@ final class Occupancy {
     private final LaneTable table;
     private final LaneQueues queues;
     private final Fleet f;
-    private final int[][] routes; // route -> its movements
-    private final int[] routeOf; // departure -> its route
 
-    Occupancy(LaneTable table, LaneQueues queues, Fleet fleet, int[][] routes, int[] routeOf) {
+    Occupancy(LaneTable table, LaneQueues queues, Fleet fleet) {
         this.table = table;
         this.queues = queues;
         f = fleet;
-        this.routes = routes;
-        this.routeOf = routeOf;
-    }
-
-    /** The movement at a place of a vehicle's route, or NONE after its end. */
-    int movementOf(int v, int cursor) {
-        int[] route = routes[routeOf[f.id[v]]];
-        return cursor < route.length ? route[cursor] : LaneTable.NONE;
-    }
-
-    /** Where a vehicle goes on from a lane of a link: a path, or {@link Fleet#EXIT}, or {@link Fleet#WRONG_LANE}. */
-    int wayOn(int v, int lane, int cursor) {
-        int movement = movementOf(v, cursor);
-        if (movement == LaneTable.NONE) {
-            return Fleet.EXIT;
-        }
-        int path = table.pathFor(lane, movement);
-        return path == LaneTable.NONE ? Fleet.WRONG_LANE : path;
-    }
-
-    /** Sets where a vehicle goes on from a lane of a link, and the lane beside it that it needs when this one does not lead there. */
-    void plan(int v, int lane) {
-        f.next[v] = wayOn(v, lane, f.cursor[v]);
-        f.beside[v] = LaneTable.NONE;
-        if (f.next[v] == Fleet.WRONG_LANE) {
-            boolean leftwards = table.lanesTo(lane, movementOf(v, f.cursor[v])) < 0;
-            f.beside[v] = leftwards ? table.left[lane] : table.right[lane];
-        }
     }
 
     boolean isEmpty(int lane) {
         return queues.count[lane] == 0 && queues.guestCount[lane] == 0;
     }
 
+    /** How many vehicles of a lane have their front at or ahead of a position. */
+    int place(int lane, double position) {
+        int low = 0;
+        int high = queues.count[lane];
+        while (low < high) {
+            int middle = (low + high) >>> 1;
+            if (f.pos[queues.at(lane, middle)] >= position) {
+                low = middle + 1;
+            } else {
+                high = middle;
+            }
+        }
+        return low;
+    }
+
     /** The nearest vehicle on a lane whose front is at or ahead of a position, or -1. */
     int firstAhead(int lane, double position) {
-        int found = -1;
-        for (int k = 0; k < queues.count[lane]; k++) {
-            int u = queues.at(lane, k);
-            if (f.pos[u] < position) {
-                break;
-            }
-            found = u;
-        }
-        return found;
+        int place = place(lane, position);
+        return place == 0 ? -1 : queues.at(lane, place - 1);
     }
 
     /** The row of somebody who took a gap and has not cleared the c-th meeting of a path yet, or -1. */
@@ -66,7 +44,8 @@ final class Occupancy {
         for (int k = 0; k < queues.count[other]; k++) {
             int u = queues.at(other, k);
             boolean there = f.pos[u] > table.otherStart[path][c];
-            if ((f.committed[u] == 1 || there) && f.pos[u] - f.length[u] < table.otherEnd[path][c]) {
+            if ((there || f.committed[u] == Fleet.HAS_GAP || f.committed[u] == Fleet.TAKES_GAP)
+                    && f.pos[u] - f.length[u] < table.otherEnd[path][c]) {
                 return u;
             }
         }
@@ -99,7 +78,7 @@ final class Occupancy {
 
     /** First come, first served; the earlier departure of two who came at the same instant. */
     private boolean isBefore(int u, int v) {
-        return f.insideSince[u] < f.insideSince[v] || f.insideSince[u] == f.insideSince[v] && f.id[u] < f.id[v];
+        return f.since[u] < f.since[v] || f.since[u] == f.since[v] && f.id[u] < f.id[v];
     }
 
     private int rearWithin(int path, double end) {

@@ -13,18 +13,17 @@ final class QueueMarks {
     private final LaneQueues queues;
     private final Fleet f;
     private final Ledger ledger;
-    private final TrafficEvents events;
 
-    QueueMarks(LaneTable table, LaneQueues queues, Fleet fleet, Ledger ledger, TrafficEvents events) {
-        this.table = table;
-        this.queues = queues;
-        f = fleet;
-        this.ledger = ledger;
-        this.events = events;
+    QueueMarks(Parts parts) {
+        table = parts.table;
+        queues = parts.queues;
+        f = parts.fleet;
+        ledger = parts.ledger;
     }
 
-    void mark() {
-        for (int lane = 0; lane < table.lanes; lane++) {
+    /** Marks on the lanes from one to before another, and collects the rows of who joined a queue now. */
+    void mark(int fromLane, int toLane, Tally joins) {
+        for (int lane = fromLane; lane < toLane; lane++) {
             int ahead = -1;
             for (int k = 0; k < queues.count[lane]; k++) {
                 int v = queues.at(lane, k);
@@ -35,11 +34,19 @@ final class QueueMarks {
                             && f.pos[ahead] - f.length[ahead] - f.pos[v] < JOINS_WITHIN;
                     if (stopped || joined) {
                         ledger.queued[v] = 1;
-                        events.joinedQueue(lane, table.end[lane] - f.pos[v] + f.length[v]);
+                        joins.add(v);
                     }
                 }
                 ahead = v;
             }
+        }
+    }
+
+    /** Tells the observers. */
+    void tell(Tally joins, TrafficEvents events) {
+        for (int i = 0; i < joins.count(); i++) {
+            int v = joins.at(i);
+            events.joinedQueue(f.lane[v], table.end[f.lane[v]] - f.pos[v] + f.length[v]);
         }
     }
 

@@ -1,6 +1,6 @@
 package org.ulicarro.core.traffic;
 
-/** What set a vehicle's acceleration in a step: the strictest of all that it had to heed. */
+/** What set a vehicle's acceleration in a step: the strictest of all that it had to heed. The order is part of the track format. */
 public enum Restraint {
     /** Its own wish. */
     NOTHING,
@@ -15,5 +15,13 @@ public enum Restraint {
     /** It has to change lanes and finds no room. */
     LANE,
     /** A curve or a lower limit ahead. */
-    CURVE
+    CURVE,
+    /** It leaves room for somebody who has to change lanes. */
+    ROOM,
+    /** A stop of its service. */
+    STOP,
+    /** A closed stretch of its lane. */
+    CLOSURE,
+    /** What its engine can do at this speed and grade. */
+    POWER
 }

@@ -9,31 +9,35 @@ import org.ulicarro.core.base.Clock;
 import org.ulicarro.core.base.Stateful;
 import org.ulicarro.core.demand.Departures;
 import org.ulicarro.core.network.Movement;
-import org.ulicarro.core.signal.Aspects;
 import org.ulicarro.core.signal.Controller;
 import org.ulicarro.core.signal.DetectorBoard;
 import org.ulicarro.core.study.Study;
 
 /** The moving traffic of one replication. */
-public final class Traffic implements Stateful {
+public final class Traffic implements Stateful, AutoCloseable {
 
+    /** Below this many vehicles one thread is quicker than several. */
+    private static final int WORTH_SHARING = 2000;
+
+    /** Rows are put in lane order, and standstills looked for, this often (ticks). */
+    private static final int ROUND = 100;
+
+    private final Parts parts;
     private final LaneTable table;
     private final Departures departures;
     private final List<Controller> controllers;
-    private final Aspects aspects;
-    private final Fleet fleet = new Fleet();
-    private final Ledger ledger = new Ledger();
-    private final LaneQueues queues;
-    private final TrafficEvents events = new TrafficEvents();
+    private final Fleet fleet;
+    private final Ledger ledger;
+    private final TrafficEvents events;
     private final Entries entries;
     private final LaneChanges laneChanges;
-    private final GiveWay giveWay;
-    private final Driving driving;
     private final Motion motion;
     private final QueueMarks queueMarks;
+    private final Renumbering renumbering;
+    private final StandstillWatch standstills;
+    private final Stages stages;
     private final TrafficView view;
     private final List<Observer> observers = new ArrayList<>();
-    private final int ticksPerStep;
     private int tick;
 
     /**
@@ -42,22 +46,31 @@ public final class Traffic implements Stateful {
      * @param startTick tick of the day at which it begins
      */
     public Traffic(Study study, LaneTable table, Departures departures, int startTick) {
+        this(study, table, departures, startTick, 1);
+    }
+
+    /**
+     * The same, worked on by several threads once there are enough vehicles. Their number changes no result.
+     *
+     * @param threads how many, the caller's own among them
+     */
+    public Traffic(Study study, LaneTable table, Departures departures, int startTick, int threads) {
         this.table = table;
         this.departures = departures;
-        ticksPerStep = Clock.ticks(study.step());
         tick = startTick;
-        double dt = Clock.seconds(ticksPerStep);
+        parts = new Parts(study, table, departures);
+        fleet = parts.fleet;
+        ledger = parts.ledger;
+        events = parts.events;
         controllers = table.signals.newControllers();
-        aspects = new Aspects(table.signals.groups().size());
-        queues = new LaneQueues(table);
-        Occupancy occupancy = new Occupancy(table, queues, fleet, departures.routes(), departures.route());
-        entries = new Entries(table, queues, fleet, ledger, occupancy, departures, new Traits(study), events, dt);
-        laneChanges = new LaneChanges(table, queues, fleet, occupancy, events, dt);
-        giveWay = new GiveWay(table, queues, fleet, aspects, occupancy);
-        driving = new Driving(table, queues, fleet, ledger, aspects, occupancy, dt);
-        motion = new Motion(table, queues, fleet, ledger, entries, occupancy, events, dt);
-        queueMarks = new QueueMarks(table, queues, fleet, ledger, events);
-        view = new TrafficView(table, queues, fleet, ledger, entries, aspects, departures);
+        entries = new Entries(parts, new Traits(study));
+        laneChanges = new LaneChanges(parts);
+        motion = new Motion(parts, entries);
+        queueMarks = new QueueMarks(parts);
+        renumbering = new Renumbering(parts);
+        standstills = new StandstillWatch(parts);
+        stages = new Stages(parts, motion, queueMarks, threads);
+        view = new TrafficView(parts, entries);
         view.at(tick);
     }
 
@@ -67,30 +80,45 @@ public final class Traffic implements Stateful {
 
     /** One step. */
     public void step() {
+        if (tick % ROUND < parts.ticksPerStep) {
+            renumbering.run();
+            standstills.look(tick);
+        }
         events.clear();
+        parts.witness.begin(fleet);
         double now = now();
         showAspects();
+        parts.blocks.at(tick);
         entries.admit(now);
-        laneChanges.step();
-        giveWay.decide(now);
-        driving.accelerate();
-        motion.integrate();
-        motion.handOver(now);
+        stages.begin(fleet.count() >= WORTH_SHARING);
+        laneChanges.make(stages.wishes(tick), now, tick);
+        stages.giveWay(now);
+        stages.accelerate();
+        Moved moved = stages.integrate(tick + parts.ticksPerStep);
+        tellStands(moved.stoodOrWent);
+        motion.handOver(moved.over, now);
         motion.clearGuests();
-        motion.closeAccounts();
-        motion.depart(now);
-        queueMarks.mark();
-        tick += ticksPerStep;
+        motion.closeAccounts(moved.behindIt);
+        motion.depart(moved.over, now);
+        queueMarks.tell(stages.markQueues(), events);
+        checkCounts();
+        tick += parts.ticksPerStep;
         view.at(tick);
         for (int i = 0; i < observers.size(); i++) {
             observers.get(i).afterStep(view, events);
         }
     }
 
+    private void tellStands(Tally rows) {
+        for (int i = 0; i < rows.count(); i++) {
+            events.stoodOrWent(rows.at(i));
+        }
+    }
+
     private void showAspects() {
-        for (int t = tick; t < tick + ticksPerStep; t++) {
+        for (int t = tick; t < tick + parts.ticksPerStep; t++) {
             for (int i = 0; i < controllers.size(); i++) {
-                controllers.get(i).advance(t, DetectorBoard.NONE, aspects);
+                controllers.get(i).advance(t, DetectorBoard.NONE, parts.aspects);
             }
         }
     }
@@ -102,6 +130,32 @@ public final class Traffic implements Stateful {
 
     public TrafficView view() {
         return view;
+    }
+
+    /** Looks over a driver's shoulder: why it drives as it does. */
+    public Witness witness() {
+        return parts.witness;
+    }
+
+    /** Rings of vehicles that block each other, as far as they were found. */
+    public List<Standstill> standstills() {
+        return List.copyOf(standstills.found());
+    }
+
+    /** Vehicles that found no room to change lanes for their movement in time, and drove on another way. */
+    public int missedTurns() {
+        return laneChanges.missedTurns;
+    }
+
+    /** Bytes that the state of one vehicle takes. */
+    public int bytesPerVehicle() {
+        return fleet.bytesPerRow() + ledger.bytesPerRow();
+    }
+
+    /** Lets the other threads go; none is left behind. */
+    @Override
+    public void close() {
+        stages.close();
     }
 
     /** Closes the accounts of all who are still on the road or outside, with their delay so far, and tells the observers. */
@@ -139,34 +193,54 @@ public final class Traffic implements Stateful {
     }
 
     /**
-     * Vehicles that wanted to travel by now: on the road, outside, or through. The three always add up to the demand so far.
+     * Who wanted to travel by now is on the road, outside, or through: at every step, and by counting those on the lanes, not only
+     * by what was noted when they came and went.
      *
      * @throws IllegalStateException when a vehicle was lost or made: a defect
      */
     public void checkConservation() {
-        int waiting = 0;
-        for (int count : entries.outside) {
-            waiting += count;
+        checkCounts();
+        int onLanes = 0;
+        for (int lane = 0; lane < table.lanes; lane++) {
+            onLanes += parts.queues.count[lane];
         }
-        int found = fleet.count() + waiting + motion.arrived;
-        if (found != entries.wanted() || fleet.count() + motion.arrived != entries.entered) {
-            throw new IllegalStateException("vehicles are not conserved at " + Clock.timeOfDay(now()) + ": "
-                    + entries.wanted() + " wanted to travel, but " + fleet.count() + " are on the road, " + waiting
-                    + " outside and " + motion.arrived + " through");
+        if (onLanes != fleet.count()) {
+            throw lost("the lanes hold " + onLanes);
         }
+        int[] wanted = new int[table.network.links().size()];
+        for (int d = 0; d < entries.wanted(); d++) {
+            wanted[departures.entry()[d]]++;
+        }
+        entries.checkByEntry(wanted);
+    }
+
+    private void checkCounts() {
+        boolean all = fleet.count() + entries.waiting() + motion.arrived == entries.wanted();
+        if (!all || fleet.count() + motion.arrived != entries.entered) {
+            throw lost("they do not add up");
+        }
+    }
+
+    private IllegalStateException lost(String how) {
+        return new IllegalStateException("vehicles are not conserved at " + Clock.timeOfDay(now()) + ": "
+                + entries.wanted() + " wanted to travel, " + fleet.count() + " are on the road, " + entries.waiting()
+                + " outside and " + motion.arrived + " through; " + how);
     }
 
     @Override
     public void save(DataOutput out) throws IOException {
         out.writeInt(tick);
         out.writeInt(motion.arrived);
-        aspects.save(out);
+        out.writeInt(laneChanges.missedTurns);
+        parts.aspects.save(out);
         for (Controller controller : controllers) {
             controller.save(out);
         }
         fleet.save(out);
         ledger.save(out);
-        queues.save(out);
+        parts.queues.save(out);
+        parts.routes.save(out);
+        standstills.save(out);
         entries.save(out);
         for (Observer observer : observers) {
             observer.save(out);
@@ -177,13 +251,17 @@ public final class Traffic implements Stateful {
     public void restore(DataInput in) throws IOException {
         tick = in.readInt();
         motion.arrived = in.readInt();
-        aspects.restore(in);
+        laneChanges.missedTurns = in.readInt();
+        parts.aspects.restore(in);
+        parts.blocks.restart();
         for (Controller controller : controllers) {
             controller.restore(in);
         }
         fleet.restore(in);
         ledger.restore(in);
-        queues.restore(in);
+        parts.queues.restore(in);
+        parts.routes.restore(in);
+        standstills.restore(in);
         entries.restore(in);
         for (Observer observer : observers) {
             observer.restore(in);

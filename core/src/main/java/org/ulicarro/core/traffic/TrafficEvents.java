@@ -2,7 +2,8 @@ package org.ulicarro.core.traffic;
 
 import java.util.Arrays;
 
-/** What happened in one step, as arrays that observers read once per step. Each entry is one event in the order in which it came. */
+/** What happened in one step, as arrays that observers read once per step. Each entry is one event in the order in which it came.
+ * Rows are those of {@link FleetView}. */
 public final class TrafficEvents {
 
     /** A vehicle's front came onto another lane at the end of the one before. */
@@ -36,12 +37,24 @@ public final class TrafficEvents {
     private int[] moveLane = new int[16];
     private int moves;
 
+    private int[] moveMotive = new int[16];
+
+    private int[] missedVehicle = new int[16];
+    private int[] missedMovement = new int[16];
+    private int missed;
+
     private int[] standRow = new int[16];
     private int stands;
 
     private final Visits visits = new Visits();
+    private final Fleet f;
+
+    TrafficEvents(Fleet fleet) {
+        f = fleet;
+    }
 
     void clear() {
+        missed = 0;
         entered = 0;
         left = 0;
         lines = 0;
@@ -58,7 +71,7 @@ public final class TrafficEvents {
             enteredAt = Arrays.copyOf(enteredAt, entered * 2);
         }
         enteredVehicle[entered] = vehicle;
-        enteredRow[entered] = row;
+        enteredRow[entered] = f.slot[row];
         enteredAt[entered++] = at;
     }
 
@@ -69,7 +82,7 @@ public final class TrafficEvents {
             leftAt = Arrays.copyOf(leftAt, left * 2);
         }
         leftVehicle[left] = vehicle;
-        leftRow[left] = row;
+        leftRow[left] = f.slot[row];
         leftAt[left++] = at;
     }
 
@@ -94,25 +107,36 @@ public final class TrafficEvents {
     }
 
     void ontoLane(int row, int lane) {
-        move(ONTO, row, lane);
+        move(ONTO, row, lane, 0);
     }
 
-    void startedOver(int row, int lane) {
-        move(STARTED_OVER, row, lane);
+    void startedOver(int row, int lane, int motive) {
+        move(STARTED_OVER, row, lane, motive);
     }
 
     void movedOver(int row) {
-        move(MOVED_OVER, row, LaneTable.NONE);
+        move(MOVED_OVER, row, LaneTable.NONE, 0);
     }
 
-    private void move(int kind, int row, int lane) {
+    void missedTurn(int vehicle, int movement) {
+        if (missed == missedVehicle.length) {
+            missedVehicle = Arrays.copyOf(missedVehicle, missed * 2);
+            missedMovement = Arrays.copyOf(missedMovement, missed * 2);
+        }
+        missedVehicle[missed] = vehicle;
+        missedMovement[missed++] = movement;
+    }
+
+    private void move(int kind, int row, int lane, int motive) {
         if (moves == moveKind.length) {
+            moveMotive = Arrays.copyOf(moveMotive, moves * 2);
             moveKind = Arrays.copyOf(moveKind, moves * 2);
             moveRow = Arrays.copyOf(moveRow, moves * 2);
             moveLane = Arrays.copyOf(moveLane, moves * 2);
         }
         moveKind[moves] = kind;
-        moveRow[moves] = row;
+        moveRow[moves] = f.slot[row];
+        moveMotive[moves] = motive;
         moveLane[moves++] = lane;
     }
 
@@ -120,7 +144,7 @@ public final class TrafficEvents {
         if (stands == standRow.length) {
             standRow = Arrays.copyOf(standRow, stands * 2);
         }
-        standRow[stands++] = row;
+        standRow[stands++] = f.slot[row];
     }
 
     Visits writeVisits() {
@@ -214,6 +238,25 @@ public final class TrafficEvents {
     /** The lane it belongs to from then on. */
     public int moveLane(int event) {
         return moveLane[event];
+    }
+
+    /** Why somebody {@link #STARTED_OVER}. */
+    public Motive moveMotive(int event) {
+        return Motive.of(moveMotive[event]);
+    }
+
+    /** Vehicles that found no room to change lanes for their movement and drove on another way. */
+    public int missedCount() {
+        return missed;
+    }
+
+    public int missedVehicle(int event) {
+        return missedVehicle[event];
+    }
+
+    /** The movement that it missed. */
+    public int missedMovement(int event) {
+        return missedMovement[event];
     }
 
     /** Vehicles that came to a stand, or moved off. */

@@ -20,22 +20,15 @@ public final class TrafficView {
     private final FleetView rows;
     private int tick;
 
-    TrafficView(
-            LaneTable table,
-            LaneQueues queues,
-            Fleet fleet,
-            Ledger ledger,
-            Entries entries,
-            Aspects aspects,
-            Departures departures) {
-        this.table = table;
-        this.queues = queues;
-        f = fleet;
-        this.ledger = ledger;
+    TrafficView(Parts parts, Entries entries) {
+        table = parts.table;
+        queues = parts.queues;
+        f = parts.fleet;
+        ledger = parts.ledger;
         this.entries = entries;
-        this.aspects = aspects;
-        this.departures = departures;
-        rows = new FleetView(table, fleet, ledger);
+        aspects = parts.aspects;
+        departures = parts.departures;
+        rows = new FleetView(table, f, ledger);
     }
 
     void at(int now) {

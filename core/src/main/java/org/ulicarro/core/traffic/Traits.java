@@ -5,6 +5,7 @@ import org.ulicarro.core.base.Quantity;
 import org.ulicarro.core.study.Drivers;
 import org.ulicarro.core.study.RoadClass;
 import org.ulicarro.core.study.Study;
+import org.ulicarro.core.study.Vehicle;
 import org.ulicarro.core.study.VehicleType;
 
 /**
@@ -18,17 +19,15 @@ final class Traits {
     /** Spread of a property between drivers of one type, as a share of its mean. */
     private static final double SPREAD = 0.1;
 
-    private static final double HARDEST_BRAKING = 8.0;
-
     /**
      * Deceleration up to which drivers stop at yellow, mean and standard deviation (m/s²). The form is that of the field: a share of
      * stops that rises with the time to the line (C. V. Zegeer, R. C. Deen, <i>Green-extension systems at high-speed
      * intersections</i>, ITE Journal 48, 1978). With 1 s to react, at 50 km/h, 4 % stop who are 2.5 s from the line when yellow
      * begins, where the paper has 10 %, and nearly all who could only pass after its end; see docs/model.md.
      */
-    private static final double YELLOW_LIMIT = 3.1;
+    private static final double YELLOW_LIMIT = 3.3;
 
-    private static final double YELLOW_LIMIT_SD = 1.0;
+    private static final double YELLOW_LIMIT_SD = 1.05;
 
     /** Critical gap of a permissive left turn (s); Highway Capacity Manual, 6th ed., chapter 31. */
     private static final double CRITICAL_GAP = 4.5;
@@ -40,11 +39,16 @@ final class Traits {
 
     private static final VehicleType[] TYPES = VehicleType.values();
 
+    private final Vehicle[] vehicles = new Vehicle[TYPES.length];
     private final Quantity[] gapTime = new Quantity[RoadClass.values().length];
     private final Quantity[] reaction = new Quantity[RoadClass.values().length];
     private final double[] space = new double[RoadClass.values().length];
+    private final double[] cooperation = new double[RoadClass.values().length];
 
     Traits(Study study) {
+        for (VehicleType type : TYPES) {
+            vehicles[type.ordinal()] = study.vehicle(type);
+        }
         for (RoadClass roadClass : RoadClass.values()) {
             Drivers written = study.drivers().get(roadClass);
             int i = roadClass.ordinal();
@@ -53,25 +57,37 @@ final class Traits {
             reaction[i] = written == null || written.reaction() == null ? REACTION : written.reaction();
             Quantity spacing =
                     written == null || written.standingSpacing() == null ? STANDING_SPACING : written.standingSpacing();
-            space[i] = Math.max(0.5, spacing.mean() - VehicleType.CAR.length());
+            space[i] = Math.max(0.5, spacing.mean() - vehicles[VehicleType.CAR.ordinal()].length());
+            cooperation[i] = LaneRules.cooperation(study, roadClass);
         }
     }
 
     void draw(Fleet f, int row, VehicleType type, RoadClass roadClass, long key) {
         int c = roadClass.ordinal();
-        f.type[row] = type.ordinal();
-        f.length[row] = type.length();
-        f.factor[row] = Draws.normalWithinTwo(key, 1, type.speedFactor(), SPREAD * 0.6);
-        f.gapTime[row] = Math.max(0.3, Draws.normalWithinTwo(key, 2, gapTime[c].mean(), gapTime[c].spread()));
-        f.pickup[row] = Draws.normalWithinTwo(key, 3, type.acceleration(), SPREAD * type.acceleration());
-        f.comfort[row] = Draws.normalWithinTwo(key, 4, type.deceleration(), SPREAD * type.deceleration());
+        Vehicle vehicle = vehicles[type.ordinal()];
+        double share = vehicle.timeGap();
+        f.type[row] = (byte) type.ordinal();
+        f.length[row] = vehicle.length();
+        f.factor[row] = (float) least(0.2, draw(key, 1, vehicle.speedFactor()));
+        f.gapTime[row] = least(0.3, share * draw(key, 2, gapTime[c]));
+        f.pickup[row] = least(0.3, draw(key, 3, vehicle.acceleration()));
+        f.comfort[row] = least(0.5, draw(key, 4, vehicle.deceleration()));
         f.space[row] = Draws.normalWithinTwo(key, 5, space[c], SPREAD * space[c]);
-        f.reaction[row] = Math.max(0, Draws.normalWithinTwo(key, 6, reaction[c].mean(), reaction[c].spread()));
-        f.yellowLimit[row] = Draws.normalWithinTwo(key, 7, YELLOW_LIMIT, YELLOW_LIMIT_SD);
-        f.criticalGap[row] = Draws.normalWithinTwo(key, 8, CRITICAL_GAP, SPREAD * CRITICAL_GAP);
-        f.hardest[row] = HARDEST_BRAKING;
+        f.reaction[row] = (float) least(0, draw(key, 6, reaction[c]));
+        f.yellowLimit[row] = (float) Draws.normalWithinTwo(key, 7, YELLOW_LIMIT, YELLOW_LIMIT_SD);
+        f.criticalGap[row] = (float) Draws.normalWithinTwo(key, 8, CRITICAL_GAP, SPREAD * CRITICAL_GAP);
+        f.top[row] = (float) least(1, draw(key, 9, vehicle.topSpeed()));
+        f.power[row] = (float) draw(key, 10, vehicle.power());
+        f.lets[row] = (byte) (Draws.uniform(key, 11) < cooperation[c] ? 1 : 0);
         f.closing[row] = 1 / (2 * Math.sqrt(f.pickup[row] * f.comfort[row]));
-        f.stopping[row] = 1 / (2 * HARDEST_BRAKING);
+    }
+
+    private static double draw(long key, int property, Quantity quantity) {
+        return Draws.normalWithinTwo(key, property, quantity.mean(), quantity.spread());
+    }
+
+    private static double least(double bound, double drawn) {
+        return Math.max(bound, drawn);
     }
 
     static VehicleType type(int ordinal) {

@@ -38,7 +38,12 @@ final class Bodies {
                 double chord = Math.sqrt(dx * dx + dy * dy);
                 // a body points along the chord between its ends, as one on two axles does
                 Pose body = new Pose(front.x(), front.y(), dx / chord, dy / chord);
-                bodies.add(new Body(id, "lane " + lane.index() + " at " + pos, body, length, type.width()));
+                bodies.add(new Body(
+                        id,
+                        "lane " + lane.index() + " at " + pos,
+                        body,
+                        length,
+                        type.usual().width()));
             }
         }
         return bodies;

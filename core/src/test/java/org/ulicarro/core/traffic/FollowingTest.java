@@ -17,7 +17,7 @@ class FollowingTest {
     private static double follow(double speed, double gap, double leaderSpeed) {
         double towards = Following.towards(speed, gap, leaderSpeed, 2.5, 1.0, A, CLOSING);
         double free = Following.free(speed, 13.9, A, B);
-        return Math.min(Math.min(free, towards), Following.safe(speed, gap, leaderSpeed, 8, 8, DT));
+        return Math.min(Math.min(free, towards), Following.safe(speed, gap, leaderSpeed, DT));
     }
 
     /** The equilibrium gap is space + v T exactly, at every speed up to the desired one. */
@@ -78,15 +78,14 @@ class FollowingTest {
         for (int scene = 0; scene < 400; scene++) {
             double dt = 0.1 + 0.9 * Draws.uniform(key, n++);
             double hardest = 3 + 6 * Draws.uniform(key, n++);
-            double leaderHardest = 3 + 6 * Draws.uniform(key, n++);
             double leaderSpeed = 30 * Draws.uniform(key, n++);
             double speed = 30 * Draws.uniform(key, n++);
-            double leaderStops = leaderSpeed * leaderSpeed / (2 * Math.max(hardest, leaderHardest));
+            double leaderStops = leaderSpeed * leaderSpeed / (2 * hardest);
             double room = speed * speed / (2 * hardest) - leaderStops;
             double gap = Math.max(0.3, room + 0.5 + 5 * Draws.uniform(key, n++));
             for (int i = 0; i < 300; i++) {
-                double accel = Math.min(3, Following.safe(speed, gap, leaderSpeed, hardest, leaderHardest, dt));
-                double leaderAccel = -leaderHardest + (leaderHardest + 3) * Draws.uniform(key, n++);
+                double accel = Math.min(3, Following.safeWith(hardest, speed, gap, leaderSpeed, dt));
+                double leaderAccel = -hardest + (hardest + 3) * Draws.uniform(key, n++);
                 gap += moved(leaderSpeed, leaderAccel, dt) - moved(speed, accel, dt);
                 leaderSpeed = Math.max(0, leaderSpeed + leaderAccel * dt);
                 speed = Math.max(0, speed + accel * dt);

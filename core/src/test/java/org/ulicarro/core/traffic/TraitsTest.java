@@ -29,6 +29,7 @@ class TraitsTest {
                 s.seed(),
                 s.files(),
                 drivers,
+                null,
                 s.network(),
                 s.demand(),
                 s.signals());
@@ -58,14 +59,14 @@ class TraitsTest {
         assertThat(mean(study, VehicleType.CAR, RoadClass.URBAN, f -> f.pickup[0]))
                 .isCloseTo(2.4, within(0.02));
         assertThat(mean(study, VehicleType.TRUCK, RoadClass.URBAN, f -> f.factor[0]))
-                .isCloseTo(0.93, within(0.005));
+                .isCloseTo(0.95, within(0.005));
         assertThat(mean(study, VehicleType.CAR, RoadClass.URBAN, f -> f.space[0] + f.length[0]))
                 .isCloseTo(7.3, within(0.02));
     }
 
     @Test
     void aStudyMayHaveItsOwnDrivers() {
-        Drivers own = new Drivers(new Quantity(1.6, 0.1), null, new Quantity(8.0, 0));
+        Drivers own = new Drivers(new Quantity(1.6, 0.1), null, new Quantity(8.0, 0), null, null, null, null);
         Study study = with(Map.of(RoadClass.URBAN, own));
         assertThat(mean(study, VehicleType.CAR, RoadClass.URBAN, f -> f.gapTime[0]))
                 .isCloseTo(1.6, within(0.01));
@@ -87,7 +88,7 @@ class TraitsTest {
         a.take();
         b.take();
         new Traits(with(null)).draw(a, 0, VehicleType.VAN, RoadClass.URBAN, 99);
-        Drivers own = new Drivers(new Quantity(2.0, 0.5), null, null);
+        Drivers own = new Drivers(new Quantity(2.0, 0.5), null, null, null, null, null, null);
         new Traits(with(Map.of(RoadClass.URBAN, own))).draw(b, 0, VehicleType.VAN, RoadClass.URBAN, 99);
         assertThat(b.gapTime[0]).isNotEqualTo(a.gapTime[0]);
         assertThat(b.factor[0]).isEqualTo(a.factor[0]);

@@ -59,7 +59,9 @@ public final class SceneMaker {
                         .toList(),
                 network.junctions().values().stream().map(SceneMaker::place).toList(),
                 Arrays.stream(VehicleType.values())
-                        .map(t -> new SceneType(t.name().toLowerCase(Locale.ROOT), t.width()))
+                        .map(t -> new SceneType(
+                                t.name().toLowerCase(Locale.ROOT),
+                                model.study().vehicle(t).width()))
                         .toList(),
                 painted(FAR),
                 painted(NEAR));

@@ -1,0 +1,14 @@
+package org.ulicarro.core.network;
+
+/** What it costs to drive along a link, as a {@link Router} is to see it. */
+@FunctionalInterface
+public interface LinkCost {
+
+    /** Seconds, or what counts like them; infinite where the link may not be used. */
+    double of(Link link);
+
+    /** Seconds at the limit. */
+    static LinkCost freeTime() {
+        return link -> link.length() / link.speed();
+    }
+}

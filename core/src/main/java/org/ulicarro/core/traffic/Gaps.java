@@ -1,0 +1,112 @@
+package org.ulicarro.core.traffic;
+
+/** Whether there is room for a change of lanes, and what it would do to those concerned. Reads only, but for what it notes. */
+final class Gaps {
+
+    /** Bodies keep this from each other when somebody moves in (m). */
+    private static final double LEAST = 0.5;
+
+    private final LaneTable table;
+    private final LaneQueues queues;
+    private final Fleet f;
+    private final Occupancy occupancy;
+    private final Blocks blocks;
+    private final double dt;
+
+    /** The last answer: who stood in the way, as a row, or -1. */
+    int inTheWay;
+
+    /** Whether that was because of how a vehicle behind would have to brake. */
+    boolean behind;
+
+    Gaps(Parts parts) {
+        table = parts.table;
+        queues = parts.queues;
+        f = parts.fleet;
+        occupancy = parts.occupancy;
+        blocks = parts.blocks;
+        dt = parts.dt;
+    }
+
+    /** The acceleration of a vehicle behind another one, or alone (m/s²). */
+    double pull(int v, int leader) {
+        double free = Following.free(f.speed[v], f.want[v], f.pickup[v], f.comfort[v]);
+        if (leader < 0) {
+            return free;
+        }
+        double gap = f.pos[leader] - f.length[leader] - f.pos[v];
+        double behindIt = Following.towards(
+                f.speed[v], Math.max(gap, 0.1), f.speed[leader], f.space[v], f.gapTime[v], f.pickup[v], f.closing[v]);
+        return Math.max(-Following.HARDEST, Math.min(free, behindIt));
+    }
+
+    /** How pressing a change is that has to be made: 0 not yet, 1 at the end of what can be used. */
+    double urgency(int v) {
+        double left = f.needBy[v] - f.pos[v];
+        if (blocks.any(f.lane[v])) {
+            left = Math.min(left, blocks.ahead(f.lane[v], f.pos[v]) - f.pos[v]);
+        }
+        double room = Math.max(1, Math.abs(f.need[v])) * (40 + 6 * f.want[v]);
+        return Math.max(0, Math.min(1, 1 - (left - 10) / room));
+    }
+
+    /** Whether the lane has begun, and both the leader and the follower there can live with the change. */
+    boolean fits(int v, int target, boolean needed) {
+        inTheWay = -1;
+        behind = false;
+        double pos = f.pos[v];
+        if (pos - f.length[v] / 2 < table.start[target]
+                || pos > table.end[target]
+                || table.mayNotCross(f.lane[v], target, pos)
+                || blocks.touches(target, pos - f.length[v], pos + 2)) {
+            return false;
+        }
+        double urgency = needed ? urgency(v) : 0;
+        double accepted = needed ? 2.0 + 2.0 * urgency : 2.0;
+        double share = needed ? 0.7 - 0.3 * urgency : 0.9;
+        int ahead = occupancy.firstAhead(target, pos);
+        if (ahead >= 0 && !canFollow(v, ahead, f.pos[ahead], accepted, share)) {
+            inTheWay = ahead;
+            return false;
+        }
+        int place = occupancy.place(target, pos);
+        if (place < queues.count[target]) {
+            int follower = queues.at(target, place);
+            if (!canFollow(follower, v, pos, accepted, share)) {
+                inTheWay = follower;
+                behind = true;
+                return false;
+            }
+        }
+        for (int g = 0; g < queues.guestCount[target]; g++) {
+            int u = queues.guest(target, g);
+            double there = f.pos[u] + queues.guestOffset(target, g);
+            boolean fine =
+                    there >= pos ? canFollow(v, u, there, accepted, share) : there < pos - f.length[v] - f.space[u];
+            if (!fine && u != v) {
+                inTheWay = u;
+                return false;
+            }
+        }
+        return true;
+    }
+
+    /** Whether one vehicle can follow another, whose front would be at a position, without braking harder than accepted. */
+    private boolean canFollow(int follower, int ahead, double aheadAt, double accepted, double share) {
+        double gap = aheadAt - f.length[ahead] - f.pos[follower];
+        if (gap < LEAST) {
+            return false;
+        }
+        double speed = f.speed[follower];
+        double wanted = Following.towards(
+                speed,
+                gap,
+                f.speed[ahead],
+                f.space[follower] * share,
+                f.gapTime[follower] * share,
+                f.pickup[follower],
+                f.closing[follower]);
+        double safe = Following.safe(speed, gap, f.speed[ahead], dt);
+        return speed < 0.1 ? safe >= 0 : Math.min(wanted, safe) >= -accepted;
+    }
+}

@@ -1,0 +1,43 @@
+package org.ulicarro.core.traffic;
+
+import org.ulicarro.core.base.Clock;
+import org.ulicarro.core.demand.Departures;
+import org.ulicarro.core.signal.Aspects;
+import org.ulicarro.core.study.Study;
+
+/** What the stages of one replication share. */
+final class Parts {
+
+    final LaneTable table;
+    final LaneRules rules;
+    final LaneQueues queues;
+    final Fleet fleet = new Fleet();
+    final Ledger ledger = new Ledger();
+    final Aspects aspects;
+    final Departures departures;
+    final Routes routes;
+    final Wayfinding wayfinding;
+    final Occupancy occupancy;
+    final Blocks blocks;
+    final Halts halts;
+    final Witness witness = new Witness();
+    final TrafficEvents events;
+    final int ticksPerStep;
+    final double dt;
+
+    Parts(Study study, LaneTable table, Departures departures) {
+        this.table = table;
+        this.departures = departures;
+        ticksPerStep = Clock.ticks(study.step());
+        dt = Clock.seconds(ticksPerStep);
+        rules = new LaneRules(study, table);
+        queues = new LaneQueues(table);
+        events = new TrafficEvents(fleet);
+        aspects = new Aspects(table.signals.groups().size());
+        routes = new Routes(departures);
+        wayfinding = new Wayfinding(table, rules, fleet, routes, departures);
+        occupancy = new Occupancy(table, queues, fleet);
+        blocks = new Blocks(study, table);
+        halts = new Halts(fleet, departures, wayfinding);
+    }
+}

@@ -1,0 +1,152 @@
+package org.ulicarro.core.traffic;
+
+/**
+ * The stages of the step that read only what stood before, cut into shares for several threads. Shares hold about equally many
+ * vehicles; what each found is put together in the order of the shares, which is the order of lanes or rows, so that neither their
+ * number nor where they are cut changes a result.
+ */
+final class Stages implements AutoCloseable {
+
+    private final Parts parts;
+    private final LaneQueues queues;
+    private final Fleet f;
+    private final Motion motion;
+    private final QueueMarks queueMarks;
+    private final GiveWay giveWay;
+    private final Wishes[] wishes; // share -> its own, since each keeps notes while it works
+    private final Driving[] driving;
+    private final Tally[] found;
+    private final Moved[] moved;
+    private final int[] firstLane; // share -> first of its lanes; one more than shares
+    private final int[] firstPath; // share -> first of its yielding paths
+    private final int[] firstRow; // share -> first of its rows
+    private final Crew crew; // null where one thread does it all
+    private final Crew.Stage wishStage = this::collectWishes;
+    private final Crew.Stage giveWayStage = this::decideGaps;
+    private final Crew.Stage driveStage = this::drive;
+    private final Crew.Stage moveStage = this::move;
+    private final Crew.Stage queueStage = this::joinQueues;
+    private int shares = 1; // in this step
+    private int tick;
+    private double now;
+
+    Stages(Parts parts, Motion motion, QueueMarks queueMarks, int threads) {
+        this.parts = parts;
+        queues = parts.queues;
+        f = parts.fleet;
+        this.motion = motion;
+        this.queueMarks = queueMarks;
+        giveWay = new GiveWay(parts);
+        wishes = new Wishes[threads];
+        driving = new Driving[threads];
+        found = new Tally[threads];
+        moved = new Moved[threads];
+        for (int i = 0; i < threads; i++) {
+            wishes[i] = new Wishes(parts, new Gaps(parts));
+            driving[i] = new Driving(parts);
+            found[i] = new Tally();
+            moved[i] = new Moved();
+        }
+        firstLane = new int[threads + 1];
+        firstPath = new int[threads + 1];
+        firstRow = new int[threads + 1];
+        crew = threads > 1 ? new Crew(threads) : null;
+    }
+
+    /** Cuts the work of a step. */
+    void begin(boolean worthSharing) {
+        shares = crew != null && worthSharing ? crew.shares() : 1;
+        int lanes = parts.table.lanes;
+        int total = f.count() + lanes; // an empty lane costs something too
+        int lane = 0;
+        int sum = 0;
+        for (int i = 1; i < shares; i++) {
+            while (sum < (long) total * i / shares) {
+                sum += queues.count[lane++] + 1;
+            }
+            firstLane[i] = lane;
+            firstPath[i] = giveWay.nextPlace((int) ((long) giveWay.paths() * i / shares));
+            firstRow[i] = (int) ((long) f.rows * i / shares);
+        }
+        firstLane[shares] = lanes;
+        firstPath[shares] = giveWay.paths();
+        firstRow[shares] = f.rows;
+    }
+
+    private void run(Crew.Stage stage) {
+        if (shares == 1) {
+            stage.run(0);
+        } else {
+            crew.run(stage);
+        }
+    }
+
+    /** Who wants to change lanes, as rows. */
+    Tally wishes(int atTick) {
+        tick = atTick;
+        run(wishStage);
+        return together();
+    }
+
+    private void collectWishes(int share) {
+        found[share].clear();
+        wishes[share].collect(firstLane[share], firstLane[share + 1], tick, found[share]);
+    }
+
+    private Tally together() {
+        for (int i = 1; i < shares; i++) {
+            found[0].addAll(found[i]);
+        }
+        return found[0];
+    }
+
+    void giveWay(double atTime) {
+        now = atTime;
+        run(giveWayStage);
+    }
+
+    private void decideGaps(int share) {
+        giveWay.decide(firstPath[share], firstPath[share + 1], now);
+    }
+
+    void accelerate() {
+        run(driveStage);
+    }
+
+    private void drive(int share) {
+        driving[share].accelerate(firstLane[share], firstLane[share + 1]);
+    }
+
+    /** Moves everybody; says for whom there is more to do. */
+    Moved integrate(int endTick) {
+        tick = endTick;
+        run(moveStage);
+        for (int i = 1; i < shares; i++) {
+            moved[0].addAll(moved[i]);
+        }
+        return moved[0];
+    }
+
+    private void move(int share) {
+        moved[share].clear();
+        motion.integrate(firstRow[share], firstRow[share + 1], tick, moved[share]);
+    }
+
+    /** Who joined a queue, as rows. */
+    Tally markQueues() {
+        run(queueStage);
+        return together();
+    }
+
+    private void joinQueues(int share) {
+        found[share].clear();
+        queueMarks.mark(firstLane[share], firstLane[share + 1], found[share]);
+    }
+
+    @Override
+    public void close() {
+        if (crew != null) {
+            crew.close();
+        }
+    }
+}

@@ -1,0 +1,200 @@
+package org.ulicarro.core.traffic;
+
+import org.ulicarro.core.demand.Departures;
+import org.ulicarro.core.demand.ServiceLine;
+import org.ulicarro.core.network.StopPlace;
+
+/**
+ * What a driver plans when coming onto a lane: by which path to go on, how many lanes to move over and by when, and which slower
+ * stretch ahead binds first. Writes only the row of the vehicle it is asked for.
+ */
+final class Wayfinding {
+
+    /** Over links shorter than this drivers think of the movement after the next (m). */
+    private static final double THINKS_AHEAD = 400;
+
+    private static final int LINKS_AHEAD = 3;
+
+    /** A change of lanes now weighs less than one later on a short link. */
+    private static final double CHANGE_NOW = 0.3;
+
+    private static final double WAY_IS_LOST = 4;
+
+    private final LaneTable table;
+    private final LaneRules rules;
+    private final Fleet f;
+    private final Routes routes;
+    private final Departures departures;
+
+    Wayfinding(LaneTable table, LaneRules rules, Fleet fleet, Routes routes, Departures departures) {
+        this.table = table;
+        this.rules = rules;
+        f = fleet;
+        this.routes = routes;
+        this.departures = departures;
+    }
+
+    /** The movement at a place of a vehicle's route, or NONE after its end. */
+    int movementOf(int v, int cursor) {
+        return routes.movement(f.id[v], cursor);
+    }
+
+    /** Where a vehicle goes on from a lane of a link: a path, or {@link Fleet#EXIT}, or {@link Fleet#WRONG_LANE}. */
+    int wayOn(int v, int lane, int cursor) {
+        int movement = movementOf(v, cursor);
+        if (movement == LaneTable.NONE) {
+            return table.ends[lane] ? Fleet.WRONG_LANE : Fleet.EXIT;
+        }
+        int path = table.pathFor(lane, movement);
+        return path == LaneTable.NONE ? Fleet.WRONG_LANE : path;
+    }
+
+    /** The stop that a vehicle calls at next if it lies on the link that the vehicle is on, else null. */
+    StopPlace stopHere(int v) {
+        if (f.call[v] == Fleet.NO_CALL || table.path[f.lane[v]]) {
+            return null;
+        }
+        ServiceLine line = departures.lines().get(departures.line()[f.id[v]]);
+        return line.leg()[f.call[v]] == f.cursor[v] ? table.network.stops().get(line.stop()[f.call[v]]) : null;
+    }
+
+    /** Plans the way on from a lane of a link. */
+    void plan(int v, int lane) {
+        f.next[v] = wayOn(v, lane, f.cursor[v]);
+        f.need[v] = 0;
+        f.needBy[v] = Double.POSITIVE_INFINITY;
+        StopPlace stop = stopHere(v);
+        if (stop != null) {
+            planStop(v, lane, stop);
+        } else if (table.first[lane] != table.last[lane] || table.left[lane] != LaneTable.NONE) {
+            planLane(v, lane);
+        }
+        lookForLimits(v, lane);
+    }
+
+    private void planStop(int v, int lane, StopPlace stop) {
+        if (lane == stop.standsOn()) {
+            return;
+        }
+        f.need[v] = (byte) (lane == stop.lane() ? 1 : stop.lane() - lane);
+        f.needBy[v] = Math.min(stop.to(), table.end[lane]);
+    }
+
+    private void planLane(int v, int lane) {
+        boolean aside = table.first[lane] == table.last[lane]; // inside a lay-by
+        int from = aside ? table.left[lane] : lane;
+        int movement = movementOf(v, f.cursor[v]);
+        int best = bestLane(v, from, movement);
+        if (best == LaneTable.NONE) {
+            return;
+        }
+        f.need[v] = (byte) (aside ? -1 : best - lane);
+        if (f.need[v] != 0) {
+            boolean here = f.next[v] == Fleet.WRONG_LANE;
+            f.needBy[v] = here ? table.end[lane] : table.end[lane] + lengthAfter(lane, f.next[v]);
+        }
+    }
+
+    private double lengthAfter(int lane, int path) {
+        return path >= 0 ? table.end[path] + table.end[table.to[path]] : 0;
+    }
+
+    /** The lane of a link on which a vehicle gets on with the fewest changes, those on the next short links included. */
+    private int bestLane(int v, int lane, int movement) {
+        int best = LaneTable.NONE;
+        double least = Double.POSITIVE_INFINITY;
+        for (int l = table.first[lane]; l <= table.last[lane]; l++) {
+            if (table.serves(l, movement)) {
+                double cost = CHANGE_NOW * Math.abs(l - lane) + changesAfter(v, l);
+                if (cost < least) {
+                    least = cost;
+                    best = l;
+                }
+            }
+        }
+        return best;
+    }
+
+    /** Changes of lanes that a lane costs on the short links after it, weighted by how little room there is for them. */
+    double changesAfter(int v, int lane) {
+        int movement = movementOf(v, f.cursor[v]);
+        return movement == LaneTable.NONE ? 0 : changesAfter(v, lane, f.cursor[v], THINKS_AHEAD, LINKS_AHEAD);
+    }
+
+    private double changesAfter(int v, int lane, int cursor, double reach, int links) {
+        int path = table.pathFor(lane, movementOf(v, cursor));
+        if (path == LaneTable.NONE || links == 0) {
+            return path == LaneTable.NONE ? WAY_IS_LOST : 0;
+        }
+        int there = table.to[path];
+        double length = table.end[there];
+        if (length >= reach) {
+            return 0;
+        }
+        int movement = movementOf(v, cursor + 1);
+        double weight = 1 - length / THINKS_AHEAD;
+        if (movement == LaneTable.NONE) {
+            return table.ends[there] ? weight : 0;
+        }
+        double least = Double.POSITIVE_INFINITY;
+        for (int l = table.first[there]; l <= table.last[there]; l++) {
+            if (table.serves(l, movement)) {
+                double cost = weight * Math.abs(l - there) + changesAfter(v, l, cursor + 1, reach - length, links - 1);
+                least = Math.min(least, cost);
+            }
+        }
+        return Math.min(least, WAY_IS_LOST);
+    }
+
+    /**
+     * Sets the desired speed here and the slower stretch ahead that binds first. All are braked for alike, so the one that allows
+     * the least at this point does so until it is reached.
+     */
+    void lookForLimits(int v, int lane) {
+        double pos = f.pos[v];
+        double want = wantOn(v, lane, rules.limitAt(lane, pos));
+        f.want[v] = want;
+        f.slowAt[v] = Double.POSITIVE_INFINITY;
+        f.slowTo[v] = want;
+        double least = Double.POSITIVE_INFINITY;
+        for (int z = 0; z < rules.zones(lane); z++) {
+            if (rules.zoneFrom(lane, z) > pos) {
+                least = heed(v, rules.zoneFrom(lane, z), wantOn(v, lane, rules.zoneLimit(lane, z)), least);
+            }
+        }
+        double offset = table.end[lane];
+        int cursor = f.cursor[v] + (table.path[lane] ? 1 : 0);
+        int at = f.next[v];
+        double reach = offset + want * want / (2 * Driving.CURVE_DECELERATION);
+        while (at >= 0 && offset < reach) {
+            least = heed(v, offset, wantOn(v, at, rules.limitAt(at, 0)), least);
+            for (int z = 0; z < rules.zones(at); z++) {
+                least = heed(v, offset + rules.zoneFrom(at, z), wantOn(v, at, rules.zoneLimit(at, z)), least);
+            }
+            offset += table.end[at];
+            if (table.path[at]) {
+                at = table.to[at];
+                cursor++;
+            } else {
+                at = wayOn(v, at, cursor);
+            }
+        }
+    }
+
+    private double heed(int v, double at, double speed, double least) {
+        double bound = speed * speed + 2 * Driving.CURVE_DECELERATION * at;
+        if (speed < f.want[v] && bound < least) {
+            f.slowAt[v] = at;
+            f.slowTo[v] = speed;
+            return bound;
+        }
+        return least;
+    }
+
+    /** The desired speed of a vehicle at a limit on a lane (m/s): what its driver, the vehicle and the grade allow. */
+    double wantOn(int v, int lane, double limit) {
+        double want = Math.min(limit * f.factor[v], f.top[v]);
+        boolean climbs = f.power[v] > 0 && rules.grade[lane] > 0.005;
+        return climbs ? Math.min(want, Power.crawlSpeed(f.power[v], Power.drag(f.type[v]), rules.grade[lane])) : want;
+    }
+}

@@ -1,0 +1,259 @@
+package org.ulicarro.core.traffic;
+
+import org.ulicarro.core.network.StopPlace;
+
+/**
+ * Stage 3a: which lane each driver would change into now, and why. Needs come first: the way, the end of the lane, a closure, a lane
+ * kept for others, a stop. Then gain, by M. Treiber's and A. Kesting's MOBIL: A. Kesting, M. Treiber, D. Helbing, <i>General
+ * lane-changing model MOBIL for car-following models</i>, Transportation Research Record 1999, 2007.
+ *
+ * <p>Reads what stood before; writes only {@code target} and {@code motive} of the vehicle it looks at.
+ */
+final class Wishes {
+
+    /** Closed lanes are announced or seen this far ahead (m). */
+    private static final double SEES_CLOSURE = 300;
+
+    /** Seconds between two looks at whether another lane is better. */
+    private static final double LOOKS_EVERY = 1.0;
+
+    /** Nobody changes for gain again before this (s). */
+    private static final double CALM_FOR = 5;
+
+    /** Least gain that is worth a change (m/s²). */
+    private static final double WORTHWHILE = 0.2;
+
+    /** What speaks for the lane next to the kerb where drivers keep to it (m/s²). */
+    private static final double KEEP_OUTER_BIAS = 0.3;
+
+    /** Drivers who keep to the outer lane do so when they can follow their wish there this long (s). */
+    private static final double FREE_FOR = 8;
+
+    /** Acceleration that a lane costs for each change more on the short links after it (m/s²). */
+    private static final double LATER_CHANGE = 1.0;
+
+    /** Gain is sought below this share of the desired speed. */
+    private static final double HINDERED = 0.96;
+
+    private final LaneTable table;
+    private final LaneRules rules;
+    private final LaneQueues queues;
+    private final Fleet f;
+    private final Occupancy occupancy;
+    private final Wayfinding wayfinding;
+    private final Blocks blocks;
+    private final Gaps gaps;
+    private final int stepsBetweenLooks;
+    private final int ticksPerStep;
+
+    Wishes(Parts parts, Gaps gaps) {
+        table = parts.table;
+        rules = parts.rules;
+        queues = parts.queues;
+        f = parts.fleet;
+        occupancy = parts.occupancy;
+        wayfinding = parts.wayfinding;
+        blocks = parts.blocks;
+        this.gaps = gaps;
+        ticksPerStep = parts.ticksPerStep;
+        stepsBetweenLooks = Math.max(1, (int) Math.rint(LOOKS_EVERY / parts.dt));
+    }
+
+    /** Collects who wants to change on the lanes from one to before another. */
+    void collect(int fromLane, int toLane, int tick, Tally found) {
+        int step = tick / ticksPerStep;
+        for (int lane = fromLane; lane < toLane; lane++) {
+            if (queues.count[lane] == 0
+                    || table.left[lane] == LaneTable.NONE
+                            && table.right[lane] == LaneTable.NONE
+                            && !blocks.any(lane)
+                            && table.first[lane] == table.last[lane]
+                            && !mayStop(lane)) {
+                continue;
+            }
+            for (int k = 0; k < queues.count[lane]; k++) { // from the front, nearly in the order that is needed
+                int v = queues.at(lane, k);
+                f.target[v] = LaneTable.NONE;
+                if (f.changedFrom[v] == LaneTable.NONE) {
+                    need(v, lane, tick);
+                    if (f.target[v] == LaneTable.NONE && (f.id[v] + step) % stepsBetweenLooks == 0) {
+                        gain(v, lane, k, tick);
+                    }
+                    if (f.target[v] != LaneTable.NONE) {
+                        found.add(v);
+                    }
+                }
+            }
+        }
+    }
+
+    /** A single lane may still have a lay-by beside it. */
+    private boolean mayStop(int lane) {
+        return table.hasLayby[lane];
+    }
+
+    private void need(int v, int lane, int tick) {
+        if (blocks.any(lane)) {
+            double block = blocks.ahead(lane, f.pos[v]);
+            if (block - f.pos[v] < SEES_CLOSURE) {
+                leaveClosed(v, lane, block, tick);
+                return;
+            }
+        }
+        if (f.need[v] != 0 && f.needBy[v] - f.pos[v] < reach(v)) {
+            needWay(v, lane, tick);
+        } else if (!rules.mayUse(lane, f.type[v], tick) && !rules.mayTurnIn(lane, f.pos[v])) {
+            leaveReserved(v, lane, tick);
+        }
+    }
+
+    /** Drivers begin to think of their lane this far before they must be on it (m). */
+    private double reach(int v) {
+        return Math.abs(f.need[v]) * (150 + 15 * f.want[v]);
+    }
+
+    private void needWay(int v, int lane, int tick) {
+        StopPlace stop = wayfinding.stopHere(v);
+        int target = f.need[v] < 0 ? table.left[lane] : table.right[lane];
+        if (stop != null && stop.layby() >= 0 && lane == stop.lane()) {
+            target = stop.layby();
+        }
+        if (target == LaneTable.NONE || isShutAt(v, target)) {
+            return;
+        }
+        boolean open = stop != null
+                || rules.mayUse(target, f.type[v], tick)
+                || rules.mayTurnIn(target, f.pos[v])
+                || Math.abs(f.need[v]) > 1;
+        if (open) {
+            Motive why = stop != null ? Motive.STOP : table.ends[lane] ? Motive.LANE_END : Motive.WAY;
+            f.target[v] = target;
+            f.motive[v] = (byte) why.ordinal();
+        }
+    }
+
+    private boolean isShutAt(int v, int target) {
+        return blocks.any(target) && blocks.ahead(target, f.pos[v] - f.length[v]) - f.pos[v] < 30;
+    }
+
+    private void leaveClosed(int v, int lane, double block, int tick) {
+        int best = LaneTable.NONE;
+        double furthest = block + 20;
+        int first = f.need[v] > 0 ? table.right[lane] : table.left[lane];
+        int second = f.need[v] > 0 ? table.left[lane] : table.right[lane];
+        for (int i = 0; i < 2; i++) {
+            int target = i == 0 ? first : second;
+            if (target != LaneTable.NONE && rules.mayUse(target, f.type[v], tick) && reaches(target, block)) {
+                double there = blocks.ahead(target, f.pos[v] - f.length[v]);
+                if (there > furthest) {
+                    furthest = there;
+                    best = target;
+                }
+            }
+        }
+        f.target[v] = best;
+        f.motive[v] = (byte) Motive.CLOSURE.ordinal();
+    }
+
+    private boolean reaches(int target, double position) {
+        return table.start[target] < position && table.end[target] > position;
+    }
+
+    private void leaveReserved(int v, int lane, int tick) {
+        for (int away = 1; away <= table.last[lane] - table.first[lane]; away++) {
+            for (int side = -1; side <= 1; side += 2) {
+                int there = lane + side * away;
+                boolean inside = there >= table.first[lane] && there <= table.last[lane];
+                if (inside && rules.mayUse(there, f.type[v], tick) && !table.ends[there]) {
+                    f.target[v] = side < 0 ? table.left[lane] : table.right[lane];
+                    f.motive[v] = (byte) Motive.LANE_USE.ordinal();
+                    return;
+                }
+            }
+        }
+    }
+
+    private void gain(int v, int lane, int k, int tick) {
+        if (tick - f.changedAt[v] < CALM_FOR * 10 || !Float.isNaN(f.dwell[v]) || wayfinding.stopHere(v) != null) {
+            return;
+        }
+        boolean hindered = f.restraint[v] == VEHICLE && f.speed[v] < HINDERED * f.want[v];
+        boolean outward = rules.keepOuter[lane] && table.right[lane] != LaneTable.NONE;
+        // who keeps others up moves over for them, if politely asked
+        boolean pressed = k + 1 < queues.count[lane] && isPressedBy(queues.at(lane, k + 1), v);
+        if (!hindered && !outward && !pressed) {
+            return;
+        }
+        int leader = k > 0 ? queues.at(lane, k - 1) : -1;
+        int follower = k + 1 < queues.count[lane] ? queues.at(lane, k + 1) : -1;
+        double now = gaps.pull(v, leader);
+        double best = 0;
+        for (int side = -1; side <= 1; side += 2) {
+            int target = side < 0 ? table.left[lane] : table.right[lane];
+            if (target == LaneTable.NONE || !isFit(v, lane, target, tick)) {
+                continue;
+            }
+            double worth = worth(v, target, now, leader, follower)
+                    - LATER_CHANGE * (wayfinding.changesAfter(v, target) - wayfinding.changesAfter(v, lane));
+            boolean keeps = false;
+            if (rules.keepOuter[lane]) {
+                keeps = side > 0 && isFreeThere(v, target);
+                worth += side < 0 ? -KEEP_OUTER_BIAS : keeps ? 2 * KEEP_OUTER_BIAS : 0;
+            }
+            if (worth > WORTHWHILE && worth > best) {
+                best = worth;
+                f.target[v] = target;
+                f.motive[v] = (byte) (keeps && !hindered ? Motive.KEEP_OUTER : Motive.GAIN).ordinal();
+            }
+        }
+    }
+
+    private boolean isPressedBy(int follower, int v) {
+        return f.restraint[follower] == VEHICLE
+                && f.want[follower] > 1.1 * f.want[v]
+                && f.pos[v] - f.length[v] - f.pos[follower] < 3 * f.speed[follower];
+    }
+
+    /** Whether the way still leads on from there, with time enough to come back where it does not. */
+    private boolean isFit(int v, int lane, int target, int tick) {
+        double pos = f.pos[v];
+        if (pos - f.length[v] < table.start[target]
+                || !rules.mayUse(target, f.type[v], tick)
+                || blocks.any(target) && blocks.ahead(target, pos - f.length[v]) - pos < SEES_CLOSURE) {
+            return false;
+        }
+        int movement = wayfinding.movementOf(v, f.cursor[v]);
+        int back = table.changesTo(target, movement);
+        double left = Math.min(table.end[target], table.end[lane]) - pos;
+        return back == 0 ? left > 4 * f.speed[v] + 5 : left > back * (200 + 25 * f.want[v]);
+    }
+
+    /** Gain for the driver and, by politeness, for those behind in both lanes (m/s²); low where the change is not safe. */
+    private double worth(int v, int target, double now, int leader, int follower) {
+        int place = occupancy.place(target, f.pos[v]);
+        int ahead = place > 0 ? queues.at(target, place - 1) : -1;
+        int behind = place < queues.count[target] ? queues.at(target, place) : -1;
+        double gap = ahead < 0 ? Double.POSITIVE_INFINITY : f.pos[ahead] - f.length[ahead] - f.pos[v];
+        if (gap < 2 || f.speed[v] < 1 && gap < 12) {
+            return Double.NEGATIVE_INFINITY;
+        }
+        double own = gaps.pull(v, ahead) - now;
+        double others = 0;
+        if (behind >= 0) {
+            others += gaps.pull(behind, v) - gaps.pull(behind, ahead);
+        }
+        if (follower >= 0) {
+            others += gaps.pull(follower, leader) - gaps.pull(follower, v);
+        }
+        return own + rules.politeness[f.lane[v]] * others;
+    }
+
+    private boolean isFreeThere(int v, int target) {
+        int ahead = occupancy.firstAhead(target, f.pos[v]);
+        return ahead < 0
+                || f.speed[ahead] >= 0.98 * f.want[v]
+                || f.pos[ahead] - f.length[ahead] - f.pos[v] > FREE_FOR * f.want[v];
+    }
+
+    private static final byte VEHICLE = (byte) Restraint.VEHICLE.ordinal();
+}
