@@ -71,4 +71,21 @@ public class RawLoop {
         moved.vehicleSteps += n;
         return x[0];
     }
+
+    /** Vehicle-steps per second over about so many seconds, for comparisons outside of JMH. */
+    static double measure(double seconds) {
+        RawLoop loop = new RawLoop();
+        loop.vehicles = 500;
+        loop.setUp();
+        Moved moved = new Moved();
+        long begun = System.nanoTime();
+        double taken = 0;
+        while (taken < seconds) {
+            for (int i = 0; i < 200; i++) {
+                loop.step(moved);
+            }
+            taken = (System.nanoTime() - begun) / 1e9;
+        }
+        return moved.vehicleSteps / taken;
+    }
 }

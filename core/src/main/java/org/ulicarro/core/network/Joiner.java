@@ -176,7 +176,7 @@ final class Joiner {
 
     private TurningPath path(int movement, Lane from, Lane to, MovementInput own) {
         PathShape shape = PathShape.between(from.at(from.end()), to.at(to.start()));
-        return draft.path(movement, from, to, shape, Overrides.speed(own, shape.radius(), from, to));
+        return draft.path(movement, from, to, shape, Overrides.speed(own, driven(shape.radius(), from, to), from, to));
     }
 
     /** Lanes for which the road beyond has no room end here; those in them have to change before. */
@@ -191,5 +191,11 @@ final class Joiner {
                 draft.lanes.set(lane.index(), lane.thatEnds());
             }
         }
+    }
+
+    private static double driven(double radius, Lane from, Lane to) {
+        Pose in = from.line().at(from.line().length());
+        Pose out = to.line().at(0);
+        return TurnSpeed.driven(radius, in.dx() * out.dx() + in.dy() * out.dy());
     }
 }

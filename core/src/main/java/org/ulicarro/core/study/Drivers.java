@@ -9,6 +9,7 @@ import org.ulicarro.core.base.Quantity;
  * @param timeGap desired time to the vehicle ahead (s)
  * @param reaction delay of a driver who stands before moving off (s)
  * @param standingSpacing front to front in a standing queue of cars (m)
+ * @param acceleration share of a vehicle's usual acceleration that drivers use
  * @param keepOuter whether drivers go back to the lane next to the kerb when nothing is in their way there
  * @param politeness weight of what others lose or gain by a change of lanes made to get on faster
  * @param cooperation share of drivers who leave room for somebody who has to change lanes
@@ -16,7 +17,7 @@ import org.ulicarro.core.base.Quantity;
  */
 public record Drivers(
         @Unit(Dimension.TIME)
-        @About("Desired time gap to the vehicle ahead, 1.0 s ± 0.2 s; on motorways 1.4 s ± 0.3 s.")
+        @About("Desired time gap to the vehicle ahead, 1.0 s ± 0.2 s; on motorways 1.25 s ± 0.25 s.")
         Quantity timeGap,
 
         @Unit(Dimension.TIME) @About("Delay before a standing driver moves off, 0.9 s ± 0.2 s.")
@@ -24,6 +25,10 @@ public record Drivers(
 
         @Unit(Dimension.LENGTH) @About("Front to front in a standing queue of cars, 7.3 m.")
         Quantity standingSpacing,
+
+        @Unit(Dimension.SHARE)
+        @About("How much of a vehicle's usual acceleration drivers use, 100 %; on motorways 60 %.")
+        Double acceleration,
 
         @Usual("false")
         @Key("keep-outer")

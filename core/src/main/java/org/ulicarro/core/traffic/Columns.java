@@ -11,6 +11,12 @@ import org.ulicarro.core.base.SavedArrays;
 /** Parallel arrays with one entry per row that grow, are put in another order, and are saved together. */
 abstract class Columns {
 
+    /**
+     * What each column is longer than a power of two (bytes): columns of equal length would lie such that the entries of one row
+     * compete for the same few places of the processor's cache.
+     */
+    private static final int APART = 304;
+
     private final List<byte[]> byteColumns = new ArrayList<>();
     private final List<int[]> intColumns = new ArrayList<>();
     private final List<float[]> floatColumns = new ArrayList<>();
@@ -41,25 +47,25 @@ abstract class Columns {
     abstract void allocate();
 
     final byte[] bytes(byte[] old) {
-        byte[] grown = old == null ? new byte[capacity] : Arrays.copyOf(old, capacity);
+        byte[] grown = old == null ? new byte[capacity + APART] : Arrays.copyOf(old, capacity + APART);
         byteColumns.add(grown);
         return grown;
     }
 
     final int[] ints(int[] old) {
-        int[] grown = old == null ? new int[capacity] : Arrays.copyOf(old, capacity);
+        int[] grown = old == null ? new int[capacity + APART / 4] : Arrays.copyOf(old, capacity + APART / 4);
         intColumns.add(grown);
         return grown;
     }
 
     final float[] floats(float[] old) {
-        float[] grown = old == null ? new float[capacity] : Arrays.copyOf(old, capacity);
+        float[] grown = old == null ? new float[capacity + APART / 4] : Arrays.copyOf(old, capacity + APART / 4);
         floatColumns.add(grown);
         return grown;
     }
 
     final double[] doubles(double[] old) {
-        double[] grown = old == null ? new double[capacity] : Arrays.copyOf(old, capacity);
+        double[] grown = old == null ? new double[capacity + APART / 8] : Arrays.copyOf(old, capacity + APART / 8);
         doubleColumns.add(grown);
         return grown;
     }

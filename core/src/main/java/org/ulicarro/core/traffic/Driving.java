@@ -13,8 +13,24 @@ final class Driving {
     /** Distance to a stop line at which drivers come to rest (m). */
     private static final double BEFORE_LINE = 1.0;
 
+    /**
+     * Time over which drivers let a gap that a change of lanes has cut short grow again (s), from none of it. Without it the one
+     * behind brakes hard for what a human takes calmly: J. A. Laval, L. Leclercq, <i>Microscopic modeling of the relaxation phenomenon
+     * using a macroscopic lane-changing model</i>, Transportation Research B 42, 2008.
+     */
+    private static final double EASES_OVER = 20;
+
+    /**
+     * By how much time gaps on motorways are larger after long standing, and how fast drivers come to that (s). The reason why a queue
+     * discharges less than flowed before it: M. Treiber, D. Helbing, <i>Memory effects in microscopic traffic models and wide scattering
+     * in flow-density data</i>, Physical Review E 68, 2003.
+     */
+    private static final double WEARY = 0.4;
+
+    private static final double WEARIES_OVER = 240;
+
     /** Distance to a closed stretch at which drivers come to rest (m). */
-    private static final double BEFORE_BLOCK = 2.0;
+    private static final double BEFORE_BLOCK = 4.0;
 
     /** Share of the comfortable deceleration with which drivers leave room for somebody else. */
     private static final double FRIENDLY = 0.7;
@@ -73,6 +89,15 @@ final class Driving {
     private byte restraint;
     private int restrainedBy; // number among the departures, or -1
 
+    // the lane in hand
+    private boolean path;
+    private boolean guests;
+    private boolean parts;
+    private boolean blocked;
+    private boolean motorway;
+    private double grade;
+    private double end;
+
     Driving(Parts parts) {
         table = parts.table;
         rules = parts.rules;
@@ -93,6 +118,16 @@ final class Driving {
     void accelerate(int fromLane, int toLane) {
         for (int lane = fromLane; lane < toLane; lane++) {
             int vehicles = queues.count[lane];
+            if (vehicles == 0) {
+                continue;
+            }
+            path = table.path[lane];
+            guests = queues.guestCount[lane] > 0;
+            parts = table.siblings[lane].length > 0;
+            blocked = blocks.any(lane);
+            motorway = rules.motorway[lane];
+            grade = rules.grade[lane];
+            end = table.end[lane];
             int leader = -1;
             for (int k = 0; k < vehicles; k++) {
                 int v = queues.at(lane, k);
@@ -110,54 +145,88 @@ final class Driving {
         restraint = NOTHING;
         restrainedBy = -1;
         f.holds[v] = 0;
-        double toEnd = table.end[lane] - f.pos[v];
+        double speed = f.speed[v];
+        double want = f.want[v];
+        if (f.ease[v] < 1) {
+            f.ease[v] = (float) Math.min(1, f.ease[v] + dt / EASES_OVER);
+        } else if (motorway && (speed < 0.95 * want || f.ease[v] > 1.001f)) {
+            growWeary(v);
+        }
+        double toEnd = end - f.pos[v];
+        boolean far = false;
         if (leader < 0) {
-            lookBeyond(lane, v, toEnd);
+            // what is farther than anybody needs to stop from full speed matters to nobody yet
+            double horizon = 20 + speed * (f.gapTime[v] + speed / f.comfort[v]);
+            far = toEnd > horizon;
+            if (!far) {
+                lookBeyond(lane, v, toEnd, horizon);
+            }
         } else {
             follow(v, leader, 0);
         }
-        if (queues.guestCount[lane] > 0) {
+        if (guests) {
             followGuests(lane, v);
         }
-        if (table.siblings[lane].length > 0) {
+        if (parts) {
             followParting(v, lane, 0);
         }
-        if (f.changedFrom[v] != LaneTable.NONE) {
-            keepClearOfOldLane(v);
+        byte rare = f.rare[v];
+        if (rare != 0) {
+            heedRare(v, rare);
         }
-        if (f.roomFor[v] >= 0) {
-            leaveRoom(v, f.roomFor[v]);
-            f.roomFor[v] = -1;
-        }
-        if (blocks.any(lane)) {
+        if (blocked) {
             stopAtBlock(v, lane);
         }
-        if (f.call[v] != Fleet.NO_CALL) {
-            stopForPassengers(v);
+        if (!far || path || f.next[v] == Fleet.WRONG_LANE) {
+            obeyControl(lane, v, leader, toEnd);
         }
-        obeyControl(lane, v, leader, toEnd);
-        double speed = f.speed[v];
-        double want = f.want[v];
         // comparisons instead of Math.min in this loop: it need not care for NaN and -0, and they are a good deal
         // cheaper
-        double free = Following.free(speed, want, f.pickup[v], f.comfort[v]);
+        double free =
+                speed > want ? Following.slowing(speed, want, f.comfort[v]) : Following.free(speed, want, f.pickup[v]);
         if (v == witness.row) {
-            witness.free(speed, want, free);
+            witness.free(want, free);
         }
         if (free < accel) {
             set(free, NOTHING);
         }
-        ledger.allowedSquared[v] = want * want;
         if (f.slowTo[v] < want) {
-            slowDownAhead(v, speed, want);
+            slowDownAhead(v, speed);
         }
-        if (rules.grade[lane] != 0 || f.power[v] > 0) {
-            heedPower(v, lane, speed);
+        if ((rare & Fleet.HEAVY) != 0) {
+            heedPower(v, speed);
+        }
+        if (grade > 0 && accel > 0) {
+            double left = 1 - LaneRules.GRAVITY * grade * UPHILL_SHARE / f.pickup[v];
+            accel *= left < 0.2 ? 0.2 : left;
         }
         f.restraint[v] = restraint;
         f.restrainedBy[v] = restrainedBy;
-        markHeld(v);
-        f.accel[v] = react(v);
+        if (accel < -0.1) {
+            markHeld(v);
+        }
+        f.accel[v] = speed > Motion.STANDING ? accel : react(v);
+    }
+
+    private void heedRare(int v, byte rare) {
+        if ((rare & Fleet.MOVES_OVER) != 0) {
+            keepClearOfOldLane(v);
+        }
+        if ((rare & Fleet.LEAVES_ROOM) != 0) {
+            leaveRoom(v, f.roomFor[v]);
+            f.rare[v] &= ~Fleet.LEAVES_ROOM;
+            f.roomFor[v] = -1;
+        }
+        if ((rare & Fleet.CALLS) != 0) {
+            stopForPassengers(v);
+        }
+    }
+
+    /** Who has been driving in slow traffic for a while keeps larger gaps, also for some time after it. */
+    private void growWeary(int v) {
+        double share = f.speed[v] / f.want[v];
+        double tends = 1 + WEARY * (share < 1 ? 1 - share : 0);
+        f.ease[v] = (float) Math.max(1, f.ease[v] + (tends - f.ease[v]) * dt / WEARIES_OVER);
     }
 
     private void set(double wanted, byte reason) {
@@ -187,7 +256,9 @@ final class Driving {
     private double behind(int v, int leader, double gap) {
         double speed = f.speed[v];
         double leaderSpeed = f.speed[leader];
-        double wanted = Following.towards(speed, gap, leaderSpeed, f.space[v], f.gapTime[v], f.pickup[v], f.closing[v]);
+        double ease = f.ease[v];
+        double wanted = Following.towards(
+                speed, gap, leaderSpeed, f.space[v] * ease, f.gapTime[v] * ease, f.pickup[v], f.closing[v]);
         wanted = wanted < -Following.HARDEST ? -Following.HARDEST : wanted;
         double after = speed + wanted * dt;
         after = after < 0 ? 0 : after;
@@ -225,8 +296,7 @@ final class Driving {
     }
 
     /** The first of a lane looks along its way as far as braking needs. */
-    private void lookBeyond(int lane, int v, double toEnd) {
-        double horizon = 20 + f.speed[v] * (f.gapTime[v] + f.speed[v] / f.comfort[v]);
+    private void lookBeyond(int lane, int v, double toEnd, double horizon) {
         double offset = toEnd + f.pos[v]; // of positions on the lane looked at, on the scale of this one
         int at = f.next[v];
         if (at >= 0 && table.path[at]) {
@@ -351,14 +421,10 @@ final class Driving {
     }
 
     /** Braking for the curve or the lower limit ahead that binds first, once it takes a comfortable deceleration. */
-    private void slowDownAhead(int v, double speed, double want) {
+    private void slowDownAhead(int v, double speed) {
         double distance = f.slowAt[v] - f.pos[v];
         distance = distance < 0 ? 0 : distance;
         double there = f.slowTo[v];
-        double allowed = there * there + 2 * CURVE_DECELERATION * distance;
-        if (allowed < want * want) {
-            ledger.allowedSquared[v] = allowed;
-        }
         double excess = speed * speed - there * there;
         double room = 2 * (distance < 0.5 ? 0.5 : distance);
         if (excess >= CURVE_DECELERATION * room) {
@@ -372,13 +438,9 @@ final class Driving {
         }
     }
 
-    /** What the engine can do at this speed and grade; uphill everybody has less to spare. */
-    private void heedPower(int v, int lane, double speed) {
-        double grade = rules.grade[lane];
-        double most = grade > 0 ? f.pickup[v] - LaneRules.GRAVITY * grade * UPHILL_SHARE : Double.POSITIVE_INFINITY;
-        if (f.power[v] > 0) {
-            most = Math.min(most, Power.limit(f.power[v], Power.drag(f.type[v]), grade, speed));
-        }
+    /** What the engine can do at this speed and grade. */
+    private void heedPower(int v, double speed) {
+        double most = Power.limit(f.power[v], Power.drag(f.type[v]), grade, speed);
         if (v == witness.row) {
             witness.point(POWER, -1, Double.NaN, most);
         }
@@ -495,7 +557,7 @@ final class Driving {
 
     /** From the first braking for the control, or for somebody whom it holds back, the delay is the control's. */
     private void markHeld(int v) {
-        if (ledger.held[v] == Ledger.FREE && ledger.ahead[v] != LaneTable.NONE && accel < -0.1) {
+        if (ledger.held[v] == Ledger.FREE && ledger.ahead[v] != LaneTable.NONE) {
             if (byControl || byVehicle >= 0 && isHeld(v, byVehicle)) {
                 ledger.held[v] = Ledger.HELD_NOW;
             }
@@ -509,10 +571,6 @@ final class Driving {
 
     /** A standing driver moves off only after a reaction time; who watches for a gap is ready. */
     private double react(int v) {
-        if (f.speed[v] > Motion.STANDING) {
-            f.ready[v] = f.reaction[v];
-            return accel;
-        }
         if (accel <= 0.02) {
             f.ready[v] = f.reaction[v];
             return Math.min(accel, 0);

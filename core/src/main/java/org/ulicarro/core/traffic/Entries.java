@@ -61,7 +61,10 @@ final class Entries implements Stateful {
         firstOutside = new int[table.lanes];
         lastOutside = new int[table.lanes];
         outside = new int[table.lanes];
-        entryLanes = table.network.entries().stream()
+        entryLanes = java.util.Arrays.stream(departures.entry())
+                .distinct()
+                .sorted()
+                .mapToObj(table.network.links()::get)
                 .flatMapToInt(
                         link -> java.util.stream.IntStream.range(link.firstLane(), link.firstLane() + link.lanes()))
                 .toArray();
@@ -221,10 +224,12 @@ final class Entries implements Stateful {
                 ? Fleet.NO_CALL
                 : 0;
         f.dwell[row] = Float.NaN;
+        f.ease[row] = 1;
         f.target[row] = LaneTable.NONE;
         f.changedAt[row] = LONG_AGO;
         f.letInAt[row] = LONG_AGO;
         f.roomFor[row] = -1;
+        f.rare[row] = (byte) ((f.call[row] == Fleet.NO_CALL ? 0 : Fleet.CALLS) | (f.power[row] > 0 ? Fleet.HEAVY : 0));
         f.stoodSince[row] = -1;
         f.changedFrom[row] = LaneTable.NONE;
         f.tail[row] = LaneTable.NONE;

@@ -36,6 +36,12 @@ final class Fleet extends Columns implements Stateful {
     static final byte TAKES_GAP = 2; // from this step on
     static final byte DROPS_GAP = 3; // from this step on
 
+    // Bits of 'rare': what few vehicles are about. One look says whether the columns behind it matter.
+    static final byte MOVES_OVER = 1; // 'changedFrom' is a lane beside its own
+    static final byte LEAVES_ROOM = 2; // 'roomFor' is set
+    static final byte CALLS = 4; // 'call' is set
+    static final byte HEAVY = 8; // 'power' is set
+
     int rows; // rows 0 .. rows-1 have been used; free ones among them are in 'free'
     private int freeRows;
     private int[] free = new int[0];
@@ -78,6 +84,7 @@ final class Fleet extends Columns implements Stateful {
     double[] slowAt; // position on its lane of the slower stretch ahead that binds first, m
     double[] slowTo; // speed there, m/s; at least 'want' where there is none
     float[] ready; // s of reaction left before moving off
+    byte[] rare; // bits of what few vehicles are about, see above
     byte[] decision; // at yellow: UNDECIDED, GOES or STOPS
     byte[] committed; // whether it has taken its gap, see above
     byte[] holds; // 1 while something at or behind its stop line keeps it back
@@ -94,6 +101,8 @@ final class Fleet extends Columns implements Stateful {
     int[] restrainedBy; // number among the departures of the vehicle behind that, or -1
     int[] inTheWay; // who denied it the gap it looks for, as a number among the departures, or -1
     int[] stoodSince; // tick at which it came to a stand, or -1 while it moves
+    float[] ease; // share of its time gap and standing distance that it keeps: below 1 for a while after somebody moved
+    // in
     float[] changeLeft; // s until it has left that lane
     float[] dwell; // s left at the stop where it stands, NaN when it stands at none
     double[] since; // s since midnight when it stopped at a line where it must or at the end of a wrong lane, NaN
@@ -159,6 +168,7 @@ final class Fleet extends Columns implements Stateful {
         type = bytes(type);
         need = bytes(need);
         lets = bytes(lets);
+        rare = bytes(rare);
         decision = bytes(decision);
         committed = bytes(committed);
         holds = bytes(holds);
@@ -188,6 +198,7 @@ final class Fleet extends Columns implements Stateful {
         yellowLimit = floats(yellowLimit);
         criticalGap = floats(criticalGap);
         ready = floats(ready);
+        ease = floats(ease);
         changeLeft = floats(changeLeft);
         dwell = floats(dwell);
         needBy = doubles(needBy);

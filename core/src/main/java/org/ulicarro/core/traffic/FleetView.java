@@ -60,9 +60,10 @@ public final class FleetView {
         return f.factor[f.rowAt(row)];
     }
 
-    /** Lane it is still leaving sideways, or -1. */
+    /** Lane beside its own that it is still leaving sideways, or -1. */
     public int changedFrom(int row) {
-        return f.changedFrom[f.rowAt(row)];
+        int v = f.rowAt(row);
+        return (f.rare[v] & Fleet.MOVES_OVER) == 0 ? LaneTable.NONE : f.changedFrom[v];
     }
 
     /** s until it has left that lane */

@@ -27,9 +27,16 @@ final class Following {
 
     /** Acceleration on an empty road (m/s²): a (1 - (v/v0)^4), above v0 back to it within about a second. */
     static double free(double speed, double desired, double pickup, double comfort) {
-        if (speed > desired) {
-            return Math.max(-comfort, (desired - speed) / RELAXATION);
-        }
+        return speed > desired ? slowing(speed, desired, comfort) : free(speed, desired, pickup);
+    }
+
+    /** Above the desired speed: back to it within about a second (m/s²). */
+    static double slowing(double speed, double desired, double comfort) {
+        return Math.max(-comfort, (desired - speed) / RELAXATION);
+    }
+
+    /** Up to the desired speed: a (1 - (v/v0)^4) (m/s²). */
+    static double free(double speed, double desired, double pickup) {
         double share = speed / desired;
         double squared = share * share;
         return pickup * (1 - squared * squared);

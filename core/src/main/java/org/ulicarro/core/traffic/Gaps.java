@@ -10,11 +10,15 @@ final class Gaps {
     private final LaneQueues queues;
     private final Fleet f;
     private final Occupancy occupancy;
+    private final Wayfinding wayfinding;
     private final Blocks blocks;
     private final double dt;
 
     /** The last answer: who stood in the way, as a row, or -1. */
     int inTheWay;
+
+    /** The last answer: the share of their time gaps that those concerned keep at first. */
+    double ease;
 
     /** Whether that was because of how a vehicle behind would have to brake. */
     boolean behind;
@@ -24,6 +28,7 @@ final class Gaps {
         queues = parts.queues;
         f = parts.fleet;
         occupancy = parts.occupancy;
+        wayfinding = parts.wayfinding;
         blocks = parts.blocks;
         dt = parts.dt;
     }
@@ -62,27 +67,40 @@ final class Gaps {
             return false;
         }
         double urgency = needed ? urgency(v) : 0;
-        double accepted = needed ? 2.0 + 2.0 * urgency : 2.0;
+        double accepted = needed ? 2.0 + 1.5 * urgency : 2.0;
         double share = needed ? 0.7 - 0.3 * urgency : 0.9;
+        ease = share;
         int ahead = occupancy.firstAhead(target, pos);
-        if (ahead >= 0 && !canFollow(v, ahead, f.pos[ahead], accepted, share)) {
+        double aheadAt = ahead < 0 ? 0 : f.pos[ahead];
+        if (ahead < 0) {
+            int path = wayfinding.wayOn(v, target, f.cursor[v]);
+            if (path >= 0 && queues.count[path] > 0) {
+                ahead = queues.last(path);
+                aheadAt = table.end[target] + f.pos[ahead];
+            }
+        }
+        if (ahead >= 0 && !canFollow(v, pos, ahead, aheadAt, accepted, share)) {
             inTheWay = ahead;
             return false;
         }
         int place = occupancy.place(target, pos);
         if (place < queues.count[target]) {
             int follower = queues.at(target, place);
-            if (!canFollow(follower, v, pos, accepted, share)) {
+            if (!canFollow(follower, f.pos[follower], v, pos, accepted, share)) {
                 inTheWay = follower;
                 behind = true;
                 return false;
             }
+        } else if (!fitsBeforeNewcomers(v, target, pos, accepted, share)) {
+            behind = true;
+            return false;
         }
         for (int g = 0; g < queues.guestCount[target]; g++) {
             int u = queues.guest(target, g);
             double there = f.pos[u] + queues.guestOffset(target, g);
-            boolean fine =
-                    there >= pos ? canFollow(v, u, there, accepted, share) : there < pos - f.length[v] - f.space[u];
+            boolean fine = there >= pos
+                    ? canFollow(v, pos, u, there, accepted, share)
+                    : there < pos - f.length[v] - f.space[u];
             if (!fine && u != v) {
                 inTheWay = u;
                 return false;
@@ -91,9 +109,31 @@ final class Gaps {
         return true;
     }
 
+    /** The same for those who are about to come onto the lane from the ones before it. */
+    private boolean fitsBeforeNewcomers(int v, int target, double pos, double accepted, double share) {
+        for (int path : table.sources[target]) {
+            int u = -1;
+            double at = 0;
+            if (queues.count[path] > 0) {
+                u = queues.at(path, 0);
+                at = f.pos[u] - table.end[path];
+            } else if (table.path[path] && queues.count[table.from[path]] > 0) {
+                u = queues.at(table.from[path], 0);
+                at = f.pos[u] - table.end[table.from[path]] - table.end[path];
+                u = f.next[u] == path ? u : -1;
+            }
+            if (u >= 0 && u != v && !canFollow(u, at, v, pos, accepted, share)) {
+                inTheWay = u;
+                return false;
+            }
+        }
+        return true;
+    }
+
     /** Whether one vehicle can follow another, whose front would be at a position, without braking harder than accepted. */
-    private boolean canFollow(int follower, int ahead, double aheadAt, double accepted, double share) {
-        double gap = aheadAt - f.length[ahead] - f.pos[follower];
+    private boolean canFollow(
+            int follower, double followerAt, int ahead, double aheadAt, double accepted, double share) {
+        double gap = aheadAt - f.length[ahead] - followerAt;
         if (gap < LEAST) {
             return false;
         }

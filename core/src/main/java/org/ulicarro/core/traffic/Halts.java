@@ -75,6 +75,9 @@ final class Halts {
         f.dwell[v] = Float.NaN;
         int calls = departures.lines().get(departures.line()[f.id[v]]).stop().length;
         f.call[v] = f.call[v] + 1 < calls ? f.call[v] + 1 : Fleet.NO_CALL;
+        if (f.call[v] == Fleet.NO_CALL) {
+            f.rare[v] &= ~Fleet.CALLS;
+        }
         wayfinding.plan(v, f.lane[v]);
     }
 }

@@ -64,6 +64,9 @@ final class LaneChanges {
         sortByTarget(wishes);
         for (int i = 0; i < wishes.count(); i++) {
             int v = wishes.at(i);
+            if (f.changedFrom[v] != LaneTable.NONE) {
+                continue; // its body is still on a lane of the link before
+            }
             int target = f.target[v];
             boolean needed = f.motive[v] < Motive.GAIN.ordinal();
             boolean fits = gaps.fits(v, target, needed);
@@ -112,12 +115,16 @@ final class LaneChanges {
         int old = f.lane[v];
         int place = occupancy.place(target, f.pos[v]);
         if (place < queues.count[target]) {
-            f.letInAt[queues.at(target, place)] = tick;
+            int follower = queues.at(target, place);
+            f.letInAt[follower] = tick;
+            f.ease[follower] = (float) Math.min(f.ease[follower], gaps.ease);
         }
+        f.ease[v] = (float) Math.min(f.ease[v], gaps.ease);
         queues.remove(old, v);
         queues.insert(target, place, v);
         queues.addGuest(old, v, 0);
         f.changedFrom[v] = old;
+        f.rare[v] |= Fleet.MOVES_OVER;
         f.changeLeft[v] = (float) DURATION;
         f.changedAt[v] = tick;
         f.lane[v] = target;
@@ -129,14 +136,23 @@ final class LaneChanges {
     /** The nearest one behind in the other lane leaves room, if that is its way and it has not just done so for somebody else. */
     private void askForRoom(int v, int target, int tick) {
         int place = occupancy.place(target, f.pos[v]);
+        // who stands beside it had better drive on: the next one behind can open a gap
+        while (place < queues.count[target] && isBeside(queues.at(target, place), v)) {
+            place++;
+        }
         if (place < queues.count[target]) {
             int u = queues.at(target, place);
             boolean sees = f.pos[v] - f.length[v] - f.pos[u] < SEES_NEED;
             boolean justDid = tick - f.letInAt[u] < ONE_AT_A_TIME * 10;
             if (sees && !justDid && f.lets[u] == 1) {
+                f.rare[u] |= Fleet.LEAVES_ROOM;
                 f.roomFor[u] = v; // of several the nearest ahead of it, who comes last in this order
             }
         }
+    }
+
+    private boolean isBeside(int u, int v) {
+        return f.pos[u] > f.pos[v] - f.length[v] - 1 && f.speed[u] < 3;
     }
 
     /** At the end of a wrong lane a driver loses patience in the end. */
@@ -173,6 +189,7 @@ final class LaneChanges {
         events.missedTurn(f.id[v], way[cursor]);
         f.since[v] = Double.NaN;
         f.call[v] = Fleet.NO_CALL;
+        f.rare[v] &= ~Fleet.CALLS;
         wayfinding.plan(v, lane);
     }
 

@@ -167,6 +167,11 @@ final class LaneRules {
         return zoneLimit[lane][zone];
     }
 
+    /** Whether a lane is kept for some types, now or at times. */
+    boolean isReserved(int lane) {
+        return allowed[lane] != EVERYBODY;
+    }
+
     /** Whether a type may be on a lane at a tick, but for turning. */
     boolean mayUse(int lane, int type, int tick) {
         return allowed[lane] == EVERYBODY

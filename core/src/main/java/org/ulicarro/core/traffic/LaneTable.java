@@ -38,6 +38,7 @@ public final class LaneTable {
     final boolean[] path; // lane -> is it a turning path
     final double[] start; // lane -> first position on it, m
     final double[] end; // lane -> last position on it, m
+    final boolean[] curved; // lane -> whether it is a path whose curve is slower than the roads it joins
     final double[] limit; // lane -> highest speed, m/s
     final int[] left; // lane -> its left neighbour, or NONE
     final int[] right; // lane -> its right neighbour, or NONE
@@ -77,6 +78,7 @@ public final class LaneTable {
         path = new boolean[lanes];
         start = new double[lanes];
         end = new double[lanes];
+        curved = new boolean[lanes];
         limit = new double[lanes];
         left = filled(NONE);
         right = filled(NONE);
@@ -191,6 +193,8 @@ public final class LaneTable {
                 group[p.lane()] = signals.groupOf(m.index());
                 yellow[p.lane()] = signals.yellowOf(m.index());
                 link[p.lane()] = m.fromLink();
+                double roads = Math.max(limit[p.fromLane()], limit[p.toLane()]);
+                curved[p.lane()] = limit[p.lane()] < roads - 0.1;
                 leaving.get(p.fromLane()).add(p.lane());
                 arriving.get(p.lane()).add(p.fromLane());
                 arriving.get(p.toLane()).add(p.lane());

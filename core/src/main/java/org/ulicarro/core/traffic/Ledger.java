@@ -22,7 +22,6 @@ final class Ledger extends Columns implements Stateful {
     double[] outside; // s it waited outside
     double[] delay; // s of delay of any kind since it wanted to enter
     double[] aloneSquared; // (m/s)², what its speed would be here if it were alone
-    double[] allowedSquared; // (m/s)², highest speed that curves ahead allow it here
     double[] cruise; // m/s, its desired speed on the straight of this road
     double[] pace; // s/m, the inverse of that
 
@@ -49,7 +48,6 @@ final class Ledger extends Columns implements Stateful {
         outside = doubles(outside);
         delay = doubles(delay);
         aloneSquared = doubles(aloneSquared);
-        allowedSquared = doubles(allowedSquared);
         cruise = doubles(cruise);
         pace = doubles(pace);
         ahead = ints(ahead);
@@ -77,7 +75,6 @@ final class Ledger extends Columns implements Stateful {
         outside[row] = enteredAt - wantedAt;
         delay[row] = outside[row];
         aloneSquared[row] = desired * desired;
-        allowedSquared[row] = desired * desired;
         cruiseAt(row, desired);
         rows = Math.max(rows, row + 1);
         begin(row, movementAhead);

@@ -60,6 +60,7 @@ final class Motion {
                 f.pos[v] += metres;
                 if (before < STANDING != after < STANDING) {
                     f.stoodSince[v] = after < STANDING ? tick : -1;
+                    f.ready[v] = f.reaction[v];
                     moved.stoodOrWent.add(v);
                 }
                 settle(v);
@@ -108,9 +109,10 @@ final class Motion {
         double freeTime = moved * ledger.pace[v];
         double cruise = ledger.cruise[v];
         double full = cruise * cruise;
-        if (ledger.allowedSquared[v] < full || ledger.aloneSquared[v] < full) {
+        double want = f.want[v];
+        if (f.slowTo[v] < want || want < cruise || ledger.aloneSquared[v] < full) {
             double onStraight = freeTime;
-            freeTime = timeAlone(v, moved);
+            freeTime = timeAlone(v, moved, want * want);
             ledger.geometric[v] += freeTime - onStraight;
         }
         double lost = dt - freeTime;
@@ -135,10 +137,12 @@ final class Motion {
     }
 
     /** Time for a stretch near a curve, if the vehicle were alone: it brakes for the curve and picks up speed after it. */
-    private double timeAlone(int v, double moved) {
-        double allowed = ledger.allowedSquared[v];
+    private double timeAlone(int v, double moved, double wantSquared) {
+        double distance = Math.max(0, f.slowAt[v] - (f.pos[v] - moved));
+        double slow = f.slowTo[v];
+        double allowed = Math.min(wantSquared, slow * slow + 2 * Driving.CURVE_DECELERATION * distance);
         double alone = Math.min(ledger.aloneSquared[v], allowed);
-        double share = Math.min(1, alone / (f.want[v] * f.want[v]));
+        double share = Math.min(1, alone / wantSquared);
         double reached = Math.min(allowed, alone + 2 * f.pickup[v] * (1 - share * share) * moved);
         ledger.aloneSquared[v] = reached;
         return moved / Math.sqrt((alone + reached) / 2);
@@ -207,6 +211,7 @@ final class Motion {
         queues.append(lane, v);
         if (f.changedFrom[v] != LaneTable.NONE) { // still moving over: its old lane ends beside the one it leaves
             queues.shiftGuest(f.changedFrom[v], v, table.end[old]);
+            f.rare[v] &= ~Fleet.MOVES_OVER;
         }
         trailBehind(v, old);
         f.lane[v] = lane;
@@ -255,6 +260,7 @@ final class Motion {
         if (f.changedFrom[v] != LaneTable.NONE) {
             queues.removeGuest(f.changedFrom[v], v);
             f.changedFrom[v] = LaneTable.NONE;
+            f.rare[v] &= ~Fleet.MOVES_OVER;
         }
     }
 
@@ -289,7 +295,10 @@ final class Motion {
                     if (f.changeLeft[v] <= 1e-6 || gone) {
                         queues.removeGuestAt(lane, g);
                         f.changedFrom[v] = LaneTable.NONE;
-                        events.movedOver(v);
+                        if ((f.rare[v] & Fleet.MOVES_OVER) != 0) {
+                            f.rare[v] &= ~Fleet.MOVES_OVER;
+                            events.movedOver(v);
+                        }
                     }
                 } else if (f.pos[v] + queues.guestOffset(lane, g) - f.length[v] >= table.end[lane]) {
                     queues.removeGuestAt(lane, g);

@@ -33,7 +33,9 @@ final class Traits {
     private static final double CRITICAL_GAP = 4.5;
 
     private static final Quantity URBAN_GAP = new Quantity(1.0, 0.2);
-    private static final Quantity MOTORWAY_GAP = new Quantity(1.4, 0.3);
+    private static final Quantity MOTORWAY_GAP = new Quantity(1.15, 0.25);
+    private static final Quantity MOTORWAY_REACTION = new Quantity(0.9, 0.2);
+    private static final double MOTORWAY_ACCELERATION = 1.0;
     private static final Quantity REACTION = new Quantity(0.9, 0.2);
     private static final Quantity STANDING_SPACING = new Quantity(7.3, 0);
 
@@ -43,6 +45,7 @@ final class Traits {
     private final Quantity[] gapTime = new Quantity[RoadClass.values().length];
     private final Quantity[] reaction = new Quantity[RoadClass.values().length];
     private final double[] space = new double[RoadClass.values().length];
+    private final double[] acceleration = new double[RoadClass.values().length];
     private final double[] cooperation = new double[RoadClass.values().length];
 
     Traits(Study study) {
@@ -53,8 +56,11 @@ final class Traits {
             Drivers written = study.drivers().get(roadClass);
             int i = roadClass.ordinal();
             Quantity usualGap = roadClass == RoadClass.URBAN ? URBAN_GAP : MOTORWAY_GAP;
+            Quantity usualReaction = roadClass == RoadClass.URBAN ? REACTION : MOTORWAY_REACTION;
             gapTime[i] = written == null || written.timeGap() == null ? usualGap : written.timeGap();
-            reaction[i] = written == null || written.reaction() == null ? REACTION : written.reaction();
+            reaction[i] = written == null || written.reaction() == null ? usualReaction : written.reaction();
+            double usualShare = roadClass == RoadClass.URBAN ? 1 : MOTORWAY_ACCELERATION;
+            acceleration[i] = written == null || written.acceleration() == null ? usualShare : written.acceleration();
             Quantity spacing =
                     written == null || written.standingSpacing() == null ? STANDING_SPACING : written.standingSpacing();
             space[i] = Math.max(0.5, spacing.mean() - vehicles[VehicleType.CAR.ordinal()].length());
@@ -70,7 +76,7 @@ final class Traits {
         f.length[row] = vehicle.length();
         f.factor[row] = (float) least(0.2, draw(key, 1, vehicle.speedFactor()));
         f.gapTime[row] = least(0.3, share * draw(key, 2, gapTime[c]));
-        f.pickup[row] = least(0.3, draw(key, 3, vehicle.acceleration()));
+        f.pickup[row] = least(0.3, acceleration[c] * draw(key, 3, vehicle.acceleration()));
         f.comfort[row] = least(0.5, draw(key, 4, vehicle.deceleration()));
         f.space[row] = Draws.normalWithinTwo(key, 5, space[c], SPREAD * space[c]);
         f.reaction[row] = (float) least(0, draw(key, 6, reaction[c]));

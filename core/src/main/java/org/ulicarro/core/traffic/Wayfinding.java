@@ -20,6 +20,9 @@ final class Wayfinding {
 
     private static final double WAY_IS_LOST = 4;
 
+    /** In curves drivers differ less than on the straight: the tyres and the coffee are the same for all. */
+    private static final double CURVE_SPREAD = 0.5;
+
     private final LaneTable table;
     private final LaneRules rules;
     private final Fleet f;
@@ -193,7 +196,8 @@ final class Wayfinding {
 
     /** The desired speed of a vehicle at a limit on a lane (m/s): what its driver, the vehicle and the grade allow. */
     double wantOn(int v, int lane, double limit) {
-        double want = Math.min(limit * f.factor[v], f.top[v]);
+        double factor = table.curved[lane] ? 1 + CURVE_SPREAD * (f.factor[v] - 1) : f.factor[v];
+        double want = Math.min(limit * factor, f.top[v]);
         boolean climbs = f.power[v] > 0 && rules.grade[lane] > 0.005;
         return climbs ? Math.min(want, Power.crawlSpeed(f.power[v], Power.drag(f.type[v]), rules.grade[lane])) : want;
     }

@@ -43,7 +43,7 @@ final class Wishes {
     private final Wayfinding wayfinding;
     private final Blocks blocks;
     private final Gaps gaps;
-    private final int stepsBetweenLooks;
+    private final int looks; // steps between two looks less one, all bits set
     private final int ticksPerStep;
 
     Wishes(Parts parts, Gaps gaps) {
@@ -56,7 +56,7 @@ final class Wishes {
         blocks = parts.blocks;
         this.gaps = gaps;
         ticksPerStep = parts.ticksPerStep;
-        stepsBetweenLooks = Math.max(1, (int) Math.rint(LOOKS_EVERY / parts.dt));
+        looks = Integer.highestOneBit(Math.max(1, (int) Math.rint(LOOKS_EVERY / parts.dt))) - 1;
     }
 
     /** Collects who wants to change on the lanes from one to before another. */
@@ -71,12 +71,17 @@ final class Wishes {
                             && !mayStop(lane)) {
                 continue;
             }
+            boolean unusual = blocks.any(lane) || rules.isReserved(lane);
             for (int k = 0; k < queues.count[lane]; k++) { // from the front, nearly in the order that is needed
                 int v = queues.at(lane, k);
-                f.target[v] = LaneTable.NONE;
-                if (f.changedFrom[v] == LaneTable.NONE) {
-                    need(v, lane, tick);
-                    if (f.target[v] == LaneTable.NONE && (f.id[v] + step) % stepsBetweenLooks == 0) {
+                if (f.target[v] != LaneTable.NONE) {
+                    f.target[v] = LaneTable.NONE;
+                }
+                if ((f.rare[v] & Fleet.MOVES_OVER) == 0) {
+                    if (unusual || f.need[v] != 0) {
+                        need(v, lane, tick);
+                    }
+                    if (f.target[v] == LaneTable.NONE && (f.id[v] + step & looks) == 0) {
                         gain(v, lane, k, tick);
                     }
                     if (f.target[v] != LaneTable.NONE) {
@@ -174,14 +179,15 @@ final class Wishes {
     }
 
     private void gain(int v, int lane, int k, int tick) {
-        if (tick - f.changedAt[v] < CALM_FOR * 10 || !Float.isNaN(f.dwell[v]) || wayfinding.stopHere(v) != null) {
-            return;
-        }
-        boolean hindered = f.restraint[v] == VEHICLE && f.speed[v] < HINDERED * f.want[v];
+        boolean byOthers = f.restraint[v] == VEHICLE || f.restraint[v] == ROOM;
+        boolean hindered = byOthers && f.speed[v] < HINDERED * f.want[v];
         boolean outward = rules.keepOuter[lane] && table.right[lane] != LaneTable.NONE;
         // who keeps others up moves over for them, if politely asked
         boolean pressed = k + 1 < queues.count[lane] && isPressedBy(queues.at(lane, k + 1), v);
-        if (!hindered && !outward && !pressed) {
+        if (!hindered && !outward && !pressed || tick - f.changedAt[v] < CALM_FOR * 10) {
+            return;
+        }
+        if ((f.rare[v] & Fleet.CALLS) != 0 && wayfinding.stopHere(v) != null) {
             return;
         }
         int leader = k > 0 ? queues.at(lane, k - 1) : -1;
@@ -190,20 +196,23 @@ final class Wishes {
         double best = 0;
         for (int side = -1; side <= 1; side += 2) {
             int target = side < 0 ? table.left[lane] : table.right[lane];
-            if (target == LaneTable.NONE || !isFit(v, lane, target, tick)) {
+            if (target == LaneTable.NONE) {
                 continue;
             }
-            double worth = worth(v, target, now, leader, follower)
-                    - LATER_CHANGE * (wayfinding.changesAfter(v, target) - wayfinding.changesAfter(v, lane));
+            double worth = worth(v, target, now, leader, follower);
             boolean keeps = false;
             if (rules.keepOuter[lane]) {
                 keeps = side > 0 && isFreeThere(v, target);
                 worth += side < 0 ? -KEEP_OUTER_BIAS : keeps ? 2 * KEEP_OUTER_BIAS : 0;
             }
-            if (worth > WORTHWHILE && worth > best) {
-                best = worth;
-                f.target[v] = target;
-                f.motive[v] = (byte) (keeps && !hindered ? Motive.KEEP_OUTER : Motive.GAIN).ordinal();
+            // whether the way leads on from there is looked at last, since that is what takes longest to find out
+            if (worth > WORTHWHILE && worth > best && isFit(v, lane, target, tick)) {
+                worth -= LATER_CHANGE * (wayfinding.changesAfter(v, target) - wayfinding.changesAfter(v, lane));
+                if (worth > WORTHWHILE && worth > best) {
+                    best = worth;
+                    f.target[v] = target;
+                    f.motive[v] = (byte) (keeps && !hindered ? Motive.KEEP_OUTER : Motive.GAIN).ordinal();
+                }
             }
         }
     }
@@ -255,5 +264,6 @@ final class Wishes {
                 || f.pos[ahead] - f.length[ahead] - f.pos[v] > FREE_FOR * f.want[v];
     }
 
+    private static final byte ROOM = (byte) Restraint.ROOM.ordinal();
     private static final byte VEHICLE = (byte) Restraint.VEHICLE.ordinal();
 }

@@ -67,7 +67,7 @@ public final class Witness {
         }
     }
 
-    void free(double speed, double want, double wanted) {
+    void free(double want, double wanted) {
         bounds.add(new Bound(Restraint.NOTHING, -1, Double.NaN, want, wanted));
     }
 

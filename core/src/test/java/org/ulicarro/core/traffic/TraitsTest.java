@@ -55,7 +55,7 @@ class TraitsTest {
         assertThat(mean(study, VehicleType.CAR, RoadClass.URBAN, f -> f.gapTime[0]))
                 .isCloseTo(1.0, within(0.01));
         assertThat(mean(study, VehicleType.CAR, RoadClass.MOTORWAY, f -> f.gapTime[0]))
-                .isCloseTo(1.4, within(0.02));
+                .isCloseTo(1.15, within(0.02));
         assertThat(mean(study, VehicleType.CAR, RoadClass.URBAN, f -> f.pickup[0]))
                 .isCloseTo(2.4, within(0.02));
         assertThat(mean(study, VehicleType.TRUCK, RoadClass.URBAN, f -> f.factor[0]))
@@ -66,7 +66,7 @@ class TraitsTest {
 
     @Test
     void aStudyMayHaveItsOwnDrivers() {
-        Drivers own = new Drivers(new Quantity(1.6, 0.1), null, new Quantity(8.0, 0), null, null, null, null);
+        Drivers own = new Drivers(new Quantity(1.6, 0.1), null, new Quantity(8.0, 0), null, null, null, null, null);
         Study study = with(Map.of(RoadClass.URBAN, own));
         assertThat(mean(study, VehicleType.CAR, RoadClass.URBAN, f -> f.gapTime[0]))
                 .isCloseTo(1.6, within(0.01));
@@ -77,7 +77,7 @@ class TraitsTest {
                 .isCloseTo(0.9, within(0.01));
         assertThat(mean(study, VehicleType.CAR, RoadClass.MOTORWAY, f -> f.gapTime[0]))
                 .as("other class")
-                .isCloseTo(1.4, within(0.02));
+                .isCloseTo(1.15, within(0.02));
     }
 
     /** One property changed in a study must not shift what the others draw. */
@@ -88,7 +88,7 @@ class TraitsTest {
         a.take();
         b.take();
         new Traits(with(null)).draw(a, 0, VehicleType.VAN, RoadClass.URBAN, 99);
-        Drivers own = new Drivers(new Quantity(2.0, 0.5), null, null, null, null, null, null);
+        Drivers own = new Drivers(new Quantity(2.0, 0.5), null, null, null, null, null, null, null);
         new Traits(with(Map.of(RoadClass.URBAN, own))).draw(b, 0, VehicleType.VAN, RoadClass.URBAN, 99);
         assertThat(b.gapTime[0]).isNotEqualTo(a.gapTime[0]);
         assertThat(b.factor[0]).isEqualTo(a.factor[0]);

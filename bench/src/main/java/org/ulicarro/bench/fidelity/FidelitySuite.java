@@ -1,0 +1,40 @@
+package org.ulicarro.bench.fidelity;
+
+import java.util.LinkedHashMap;
+import java.util.List;
+import java.util.Locale;
+import java.util.Map;
+import java.util.function.Supplier;
+
+/** Holds what comes out against theory and published field values, and prints it: {@code bench/fidelity [CASE...]}. */
+public final class FidelitySuite {
+
+    private FidelitySuite() {}
+
+    private static Map<String, Supplier<List<Row>>> cases() {
+        Map<String, Supplier<List<Row>>> cases = new LinkedHashMap<>();
+        cases.put("queue", SignalCases::queue);
+        cases.put("factors", SignalCases::factors);
+        cases.put("lanes", LaneCases::use);
+        cases.put("drop", LaneCases::drop);
+        cases.put("breakdown", Motorway::breakdown);
+        cases.put("jam", Motorway::jam);
+        return cases;
+    }
+
+    public static void main(String[] args) {
+        System.out.printf(Locale.ROOT, "%-64s %-16s %9s  %-18s%n", "", "expected", "simulated", "95 % interval");
+        int missed = 0;
+        for (Map.Entry<String, Supplier<List<Row>>> one : cases().entrySet()) {
+            if (args.length > 0 && !List.of(args).contains(one.getKey())) {
+                continue;
+            }
+            System.out.println(one.getKey());
+            for (Row row : one.getValue().get()) {
+                System.out.println("  " + row.text());
+                missed += row.passes() ? 0 : 1;
+            }
+        }
+        System.out.println(missed == 0 ? "all within what is expected" : missed + " outside what is expected");
+    }
+}
