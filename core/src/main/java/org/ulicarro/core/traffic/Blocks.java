@@ -18,6 +18,7 @@ final class Blocks {
     private int[] ends = {}; // tick
     private boolean[] closed = {};
     private final int[] closedOn; // lane -> blocks that are closed now
+    private boolean some; // whether anything is closed anywhere
     private int nextChange; // tick at which the next one opens or closes
 
     Blocks(Study study, LaneTable table) {
@@ -65,8 +66,10 @@ final class Blocks {
             return;
         }
         nextChange = Integer.MAX_VALUE;
+        some = false;
         for (int b = 0; b < from.length; b++) {
             closed[b] = tick >= begins[b] && tick < ends[b];
+            some |= closed[b];
             if (tick < begins[b]) {
                 nextChange = Math.min(nextChange, begins[b]);
             } else if (tick < ends[b]) {
@@ -82,7 +85,7 @@ final class Blocks {
     }
 
     boolean any(int lane) {
-        return closedOn[lane] > 0;
+        return some && closedOn[lane] > 0;
     }
 
     /** Where the next closed stretch at or ahead of a position begins (m), infinite where there is none. */

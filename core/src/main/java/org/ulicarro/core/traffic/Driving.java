@@ -123,7 +123,7 @@ final class Driving {
             }
             path = table.path[lane];
             guests = queues.guestCount[lane] > 0;
-            parts = table.siblings[lane].length > 0;
+            parts = table.parts[lane];
             blocked = blocks.any(lane);
             motorway = rules.motorway[lane];
             grade = rules.grade[lane];
@@ -299,7 +299,7 @@ final class Driving {
     private void lookBeyond(int lane, int v, double toEnd, double horizon) {
         double offset = toEnd + f.pos[v]; // of positions on the lane looked at, on the scale of this one
         int at = f.next[v];
-        if (at >= 0 && table.path[at]) {
+        if (at >= 0 && table.parts[at]) {
             followParting(v, at, offset);
         }
         int cursor = f.cursor[v] + (table.path[lane] ? 1 : 0);

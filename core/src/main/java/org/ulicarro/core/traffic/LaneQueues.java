@@ -12,8 +12,11 @@ import org.ulicarro.core.base.Stateful;
  */
 final class LaneQueues implements Stateful {
 
-    private final int[][] ring; // lane -> rows; its length is a power of two
+    private int[] rows; // the rings of all lanes one behind the other
+    private final int[] begin; // lane -> where its ring begins
+    private final int[] mask; // lane -> places in its ring less one; the places are a power of two
     private final int[] head; // lane -> place of the first vehicle in its ring
+    private int used; // of 'rows'
     final int[] count; // lane -> vehicles in its ring
     private final int[][] guests; // lane -> rows of its guests
     private final double[][] guestOffset; // lane -> what turns each guest's own position into one on this lane, m
@@ -21,7 +24,8 @@ final class LaneQueues implements Stateful {
 
     LaneQueues(LaneTable table) {
         int lanes = table.lanes;
-        ring = new int[lanes][];
+        begin = new int[lanes];
+        mask = new int[lanes];
         head = new int[lanes];
         count = new int[lanes];
         guests = new int[lanes][4];
@@ -29,14 +33,20 @@ final class LaneQueues implements Stateful {
         guestCount = new int[lanes];
         for (int lane = 0; lane < lanes; lane++) {
             int most = (int) ((table.end[lane] - table.start[lane]) / 5.0) + 4;
-            ring[lane] = new int[Integer.highestOneBit(most) * 2];
+            begin[lane] = used;
+            mask[lane] = Integer.highestOneBit(most) * 2 - 1;
+            used += mask[lane] + 1;
         }
+        rows = new int[used];
     }
 
     /** The k-th vehicle of a lane, 0 the furthest downstream. */
     int at(int lane, int k) {
-        int[] rows = ring[lane];
-        return rows[(head[lane] + k) & (rows.length - 1)];
+        return rows[begin[lane] + (head[lane] + k & mask[lane])];
+    }
+
+    private void set(int lane, int k, int row) {
+        rows[begin[lane] + (head[lane] + k & mask[lane])] = row;
     }
 
     int last(int lane) {
@@ -49,44 +59,44 @@ final class LaneQueues implements Stateful {
 
     /** Puts a vehicle in at the k-th place; those behind move one back. */
     void insert(int lane, int k, int row) {
-        if (count[lane] == ring[lane].length) {
-            enlarge(lane);
+        if (count[lane] > mask[lane]) {
+            enlarge(lane, 2 * (mask[lane] + 1));
         }
-        int[] rows = ring[lane];
-        int mask = rows.length - 1;
         for (int i = count[lane]; i > k; i--) {
-            rows[(head[lane] + i) & mask] = rows[(head[lane] + i - 1) & mask];
+            set(lane, i, at(lane, i - 1));
         }
-        rows[(head[lane] + k) & mask] = row;
+        set(lane, k, row);
         count[lane]++;
     }
 
     void removeFirst(int lane) {
-        head[lane] = (head[lane] + 1) & (ring[lane].length - 1);
+        head[lane] = head[lane] + 1 & mask[lane];
         count[lane]--;
     }
 
     void remove(int lane, int row) {
-        int[] rows = ring[lane];
-        int mask = rows.length - 1;
         int k = 0;
         while (at(lane, k) != row) {
             k++;
         }
         for (int i = k; i + 1 < count[lane]; i++) {
-            rows[(head[lane] + i) & mask] = rows[(head[lane] + i + 1) & mask];
+            set(lane, i, at(lane, i + 1));
         }
         count[lane]--;
     }
 
-    private void enlarge(int lane) {
-        int[] old = ring[lane];
-        int[] longer = new int[old.length * 2];
-        for (int k = 0; k < count[lane]; k++) {
-            longer[k] = old[(head[lane] + k) & (old.length - 1)];
+    /** Moves a ring that has become too small behind all others; what it leaves is not used again. */
+    private void enlarge(int lane, int places) {
+        if (used + places > rows.length) {
+            rows = java.util.Arrays.copyOf(rows, Math.max(used + places, rows.length + rows.length / 4));
         }
-        ring[lane] = longer;
+        for (int k = 0; k < count[lane]; k++) {
+            rows[used + k] = at(lane, k);
+        }
+        begin[lane] = used;
+        mask[lane] = places - 1;
         head[lane] = 0;
+        used += places;
     }
 
     /** The g-th guest of a lane. */
@@ -136,11 +146,9 @@ final class LaneQueues implements Stateful {
 
     /** Calls every row by its new number. */
     void renumber(int[] newRow) {
-        for (int lane = 0; lane < ring.length; lane++) {
-            int[] rows = ring[lane];
+        for (int lane = 0; lane < count.length; lane++) {
             for (int k = 0; k < count[lane]; k++) {
-                int i = (head[lane] + k) & (rows.length - 1);
-                rows[i] = newRow[rows[i]];
+                set(lane, k, newRow[at(lane, k)]);
             }
             for (int g = 0; g < guestCount[lane]; g++) {
                 guests[lane][g] = newRow[guests[lane][g]];
@@ -150,8 +158,7 @@ final class LaneQueues implements Stateful {
 
     @Override
     public void save(DataOutput out) throws IOException {
-        for (int lane = 0; lane < ring.length; lane++) {
-            out.writeInt(ring[lane].length);
+        for (int lane = 0; lane < count.length; lane++) {
             out.writeInt(count[lane]);
             for (int k = 0; k < count[lane]; k++) {
                 out.writeInt(at(lane, k));
@@ -165,13 +172,15 @@ final class LaneQueues implements Stateful {
 
     @Override
     public void restore(DataInput in) throws IOException {
-        for (int lane = 0; lane < ring.length; lane++) {
-            int size = in.readInt();
-            ring[lane] = ring[lane].length == size ? ring[lane] : new int[size];
+        for (int lane = 0; lane < count.length; lane++) {
+            int vehicles = in.readInt();
+            count[lane] = 0;
             head[lane] = 0;
-            count[lane] = in.readInt();
-            for (int k = 0; k < count[lane]; k++) {
-                ring[lane][k] = in.readInt();
+            if (vehicles > mask[lane] + 1) {
+                enlarge(lane, Integer.highestOneBit(vehicles) * 2);
+            }
+            for (int k = 0; k < vehicles; k++) {
+                append(lane, in.readInt());
             }
             int room = in.readInt();
             guests[lane] = guests[lane].length == room ? guests[lane] : new int[room];

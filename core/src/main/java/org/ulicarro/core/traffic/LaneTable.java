@@ -62,6 +62,7 @@ public final class LaneTable {
     final int[][] paths; // lane -> the paths that leave it
     final int[][] sources; // lane -> the lanes from which vehicles come, in fixed order
     final double[] waitAt; // path -> where a vehicle that yields waits, m along it; NaN where it never yields
+    final boolean[] parts; // path -> whether it has siblings
     final int[][] siblings; // path -> paths that leave the same lane
     final double[][] partsAt; // path -> metres up to which each sibling is in the way
     final int[][] meets; // path -> the paths it meets from other lanes
@@ -101,6 +102,7 @@ public final class LaneTable {
         paths = new int[lanes][];
         sources = new int[lanes][];
         waitAt = new double[lanes];
+        parts = new boolean[lanes];
         siblings = new int[lanes][0];
         partsAt = new double[lanes][0];
         meets = new int[lanes][0];
@@ -236,6 +238,7 @@ public final class LaneTable {
     }
 
     private void addSibling(int path, int sibling, double until) {
+        parts[path] = true;
         siblings[path] = append(siblings[path], sibling);
         partsAt[path] = append(partsAt[path], until);
     }

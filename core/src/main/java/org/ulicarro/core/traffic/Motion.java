@@ -110,7 +110,7 @@ final class Motion {
         double cruise = ledger.cruise[v];
         double full = cruise * cruise;
         double want = f.want[v];
-        if (f.slowTo[v] < want || want < cruise || ledger.aloneSquared[v] < full) {
+        if (want < cruise || ledger.aloneSquared[v] < full || f.slowTo[v] < want && slowsHere(v, full)) {
             double onStraight = freeTime;
             freeTime = timeAlone(v, moved, want * want);
             ledger.geometric[v] += freeTime - onStraight;
@@ -134,6 +134,12 @@ final class Motion {
         } else if (after > MOVING_SPEED) {
             ledger.armed[v] = 1;
         }
+    }
+
+    /** Whether a vehicle alone would have begun to brake for the slower stretch ahead. */
+    private boolean slowsHere(int v, double full) {
+        double slow = f.slowTo[v];
+        return slow * slow + 2 * Driving.CURVE_DECELERATION * (f.slowAt[v] - f.pos[v]) < full;
     }
 
     /** Time for a stretch near a curve, if the vehicle were alone: it brakes for the curve and picks up speed after it. */

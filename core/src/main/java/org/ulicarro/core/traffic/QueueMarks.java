@@ -27,7 +27,7 @@ final class QueueMarks {
             int ahead = -1;
             for (int k = 0; k < queues.count[lane]; k++) {
                 int v = queues.at(lane, k);
-                if (ledger.queued[v] == 0 && f.speed[v] < Motion.MOVING_SPEED && waits(v)) {
+                if (f.speed[v] < Motion.MOVING_SPEED && ledger.queued[v] == 0 && waits(v)) {
                     boolean stopped = f.speed[v] < Motion.STOP_SPEED;
                     boolean joined = ahead >= 0
                             && ledger.queued[ahead] == 1

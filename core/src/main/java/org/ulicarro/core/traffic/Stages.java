@@ -7,6 +7,9 @@ package org.ulicarro.core.traffic;
  */
 final class Stages implements AutoCloseable {
 
+    /** What a vehicle costs, with an empty lane as the measure. */
+    private static final int PER_VEHICLE = 20;
+
     private final Parts parts;
     private final LaneQueues queues;
     private final Fleet f;
@@ -57,12 +60,12 @@ final class Stages implements AutoCloseable {
     void begin(boolean worthSharing) {
         shares = crew != null && worthSharing ? crew.shares() : 1;
         int lanes = parts.table.lanes;
-        int total = f.count() + lanes; // an empty lane costs something too
+        int total = PER_VEHICLE * f.count() + lanes;
         int lane = 0;
         int sum = 0;
         for (int i = 1; i < shares; i++) {
             while (sum < (long) total * i / shares) {
-                sum += queues.count[lane++] + 1;
+                sum += PER_VEHICLE * queues.count[lane++] + 1;
             }
             firstLane[i] = lane;
             firstPath[i] = giveWay.nextPlace((int) ((long) giveWay.paths() * i / shares));
