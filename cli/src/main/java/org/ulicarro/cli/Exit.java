@@ -10,6 +10,8 @@ final class Exit {
     static final int USAGE = 2;
     /** Input that cannot be used, or output that cannot be written. */
     static final int INPUT = 3;
+    /** The run could not finish. */
+    static final int UNFINISHED = 4;
     /** A defect of ours. */
     static final int DEFECT = 70;
 

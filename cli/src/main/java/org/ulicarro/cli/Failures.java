@@ -5,6 +5,7 @@ import java.io.PrintWriter;
 import java.nio.file.AccessDeniedException;
 import java.nio.file.FileSystemException;
 import java.nio.file.NoSuchFileException;
+import org.ulicarro.core.run.StandstillException;
 import org.ulicarro.files.Message;
 import org.ulicarro.files.StudyProblem;
 import picocli.CommandLine;
@@ -38,6 +39,10 @@ final class Failures implements IExecutionExceptionHandler, IParameterExceptionH
         if (e instanceof IOException io) {
             err.println("ulicarro: " + words(io));
             return Exit.INPUT;
+        }
+        if (e instanceof StandstillException) {
+            err.println("ulicarro: the run ends with a standstill, and nothing was kept. " + e.getMessage());
+            return Exit.UNFINISHED;
         }
         if (e instanceof InterruptedException) {
             err.println("ulicarro: interrupted; nothing was kept");

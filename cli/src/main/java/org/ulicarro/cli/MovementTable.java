@@ -18,6 +18,8 @@ final class MovementTable {
     private static final double METRES_PER_FOOT = 0.3048;
 
     /** Fewer outside for a moment are arrivals that came in a bunch; they stand in the entry delay. */
+    private static final int MOST_STANDSTILLS = 3;
+
     private static final int WORTH_A_WARNING = 10;
 
     private final RunRecord record;
@@ -76,6 +78,17 @@ final class MovementTable {
                             + "         they wait outside, and the delays inside look better than they are%n",
                     record.unservedAtEnd(),
                     record.unservedPeak());
+        }
+        if (record.missedTurns() > 0) {
+            out.printf(
+                    Locale.ROOT,
+                    "warning: %.1f vehicles per replication found no room to change lanes for their turn in time;%n"
+                            + "         they drove on another way, and are counted where they went%n",
+                    record.missedTurns());
+        }
+        record.standstills().stream().limit(MOST_STANDSTILLS).forEach(how -> out.println("warning: " + how));
+        if (record.standstills().size() > MOST_STANDSTILLS) {
+            out.println("         and " + (record.standstills().size() - MOST_STANDSTILLS) + " more, in log.txt");
         }
         if (record.replications() < 2) {
             out.println("warning: one replication has no interval; run at least five to know what a figure is worth");

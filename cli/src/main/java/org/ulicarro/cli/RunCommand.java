@@ -58,6 +58,11 @@ final class RunCommand implements Callable<Integer> {
             description = "serve a page on this computer that plays replication 1 while it is being simulated")
     private boolean watchPage;
 
+    @Option(
+            names = "--stop-on-standstill",
+            description = "end the run, with exit code 4, as soon as vehicles block each other for good")
+    private boolean stopOnStandstill;
+
     @Spec
     private CommandSpec spec;
 
@@ -76,6 +81,9 @@ final class RunCommand implements Callable<Integer> {
         }
         PrintWriter out = spec.commandLine().getOut();
         RunWork work = new RunWork(spec.commandLine().getErr());
+        if (stopOnStandstill) {
+            work.stopOnStandstill();
+        }
         int threads = jobs == null ? Runtime.getRuntime().availableProcessors() : jobs;
         for (LoadedStudy one : loaded) {
             Path run = run(work, one, threads, choice);

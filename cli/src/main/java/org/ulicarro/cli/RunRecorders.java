@@ -26,6 +26,7 @@ final class RunRecorders implements Experiment.Watch, AutoCloseable {
     private final int count;
     private final RecordChoice choice;
     private final WatchPage page;
+    private boolean stops;
     private final List<OutputStream> open = new ArrayList<>();
 
     /**
@@ -61,6 +62,16 @@ final class RunRecorders implements Experiment.Watch, AutoCloseable {
                 page.show(scene);
             }
         }
+    }
+
+    RunRecorders stopOnStandstill(boolean stop) {
+        stops = stop;
+        return this;
+    }
+
+    @Override
+    public boolean stopsOnStandstill() {
+        return stops;
     }
 
     @Override

@@ -24,6 +24,13 @@ import org.ulicarro.files.StudyProblem;
 final class RunWork {
 
     private final PrintWriter err;
+    private boolean stopOnStandstill;
+
+    /** Ends with {@link org.ulicarro.core.run.StandstillException} as soon as vehicles block each other. */
+    RunWork stopOnStandstill() {
+        stopOnStandstill = true;
+        return this;
+    }
 
     RunWork(PrintWriter err) {
         this.err = err;
@@ -83,7 +90,8 @@ final class RunWork {
         long clock = System.nanoTime();
         ProgressLine progress = new ProgressLine(err, count);
         List<ReplicationResult> results;
-        try (RunRecorders recorders = new RunRecorders(part, study.alternative(), model, count, choice, page)) {
+        try (RunRecorders recorders = new RunRecorders(part, study.alternative(), model, count, choice, page)
+                .stopOnStandstill(stopOnStandstill)) {
             results = Experiment.run(model, count, jobs, progress, recorders);
         } catch (UncheckedIOException e) {
             throw e.getCause();
@@ -120,6 +128,14 @@ final class RunWork {
                         .average()
                         .orElse(0),
                 results.stream().mapToInt(ReplicationResult::unservedPeak).max().orElse(0),
+                results.stream()
+                        .mapToInt(ReplicationResult::missedTurns)
+                        .average()
+                        .orElse(0),
+                results.stream()
+                        .flatMap(
+                                r -> r.standstills().stream().map(how -> "replication " + r.replication() + ": " + how))
+                        .toList(),
                 warnings.stream().map(Message::toString).toList(),
                 started.toString(),
                 StrictMath.rint(seconds * 1000) / 1000,
@@ -144,6 +160,10 @@ final class RunWork {
                     r.unservedPeak(),
                     r.mostOnRoad(),
                     r.vehicleSteps()));
+            r.standstills().forEach(how -> log.add("  standstill: " + how));
+            if (r.missedTurns() > 0) {
+                log.add("  missed turns: " + r.missedTurns());
+            }
         }
         log.add(String.format(Locale.ROOT, "done in %.1f s, digest %s", record.seconds(), record.digest()));
         return log;

@@ -56,6 +56,19 @@ public final class RunFolder {
         return root.toPrettyString() + "\n";
     }
 
+    /** Whether a study is still the one that a run was made of, to the last value. */
+    public static boolean isOf(Path folder, LoadedStudy study) throws IOException {
+        try {
+            JsonMapper json = new JsonMapper();
+            return json.readTree(Files.readString(folder.resolve(RECORD)))
+                    .path("study")
+                    .toString()
+                    .equals(json.readTree(study.tree().toString()).toString());
+        } catch (JacksonException e) {
+            throw new IOException(folder.resolve(RECORD) + " is damaged", e);
+        }
+    }
+
     /** Reads the facts of a run. */
     public static RunRecord record(Path folder) throws IOException {
         try {

@@ -25,6 +25,8 @@ import tools.jackson.core.json.JsonFactory;
  * @param wanted vehicles that wanted to travel, mean over replications
  * @param unservedAtEnd vehicles outside when the period ended, mean over replications
  * @param unservedPeak the most outside at once in any replication
+ * @param missedTurns vehicles that found no room to change lanes for their movement, mean over replications
+ * @param standstills rings of vehicles that blocked each other, in words
  * @param warnings what the study's check said
  * @param started when the run began (ISO 8601, UTC)
  * @param seconds how long it took
@@ -46,6 +48,8 @@ public record RunRecord(
         double wanted,
         double unservedAtEnd,
         int unservedPeak,
+        double missedTurns,
+        List<String> standstills,
         List<String> warnings,
         String started,
         double seconds,
@@ -57,6 +61,7 @@ public record RunRecord(
     static RunRecord read(String json) {
         Map<String, String> facts = new HashMap<>();
         List<String> warnings = new ArrayList<>();
+        List<String> standstills = new ArrayList<>();
         try (JsonParser parser = new JsonFactory().createParser(ObjectReadContext.empty(), json)) {
             parser.nextToken();
             while (parser.nextToken() == JsonToken.PROPERTY_NAME) {
@@ -64,9 +69,9 @@ public record RunRecord(
                 JsonToken token = parser.nextToken();
                 if (token.isScalarValue()) {
                     facts.put(key, parser.getString());
-                } else if (key.equals("warnings")) {
+                } else if (key.equals("warnings") || key.equals("standstills")) {
                     while (parser.nextToken() != JsonToken.END_ARRAY) {
-                        warnings.add(parser.getString());
+                        (key.equals("warnings") ? warnings : standstills).add(parser.getString());
                     }
                 } else {
                     parser.skipChildren();
@@ -90,6 +95,8 @@ public record RunRecord(
                 number(facts, "wanted"),
                 number(facts, "unserved_at_end"),
                 (int) number(facts, "unserved_peak"),
+                number(facts, "missed_turns"),
+                standstills,
                 warnings,
                 facts.get("started"),
                 number(facts, "seconds"),

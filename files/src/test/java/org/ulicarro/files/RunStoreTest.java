@@ -69,6 +69,8 @@ class RunStoreTest {
                 1.5,
                 2.5,
                 3,
+                0.5,
+                List.of("nothing moves"),
                 List.of("a warning, with \"quotes\""),
                 "2026-01-01T00:00:00Z",
                 1.25,

@@ -23,6 +23,11 @@ public final class Experiment {
 
         /** An observer of its own for one replication, or null. */
         Observer of(int replication);
+
+        /** Whether the run is to end when vehicles block each other. */
+        default boolean stopsOnStandstill() {
+            return false;
+        }
     }
 
     private Experiment() {}
@@ -47,7 +52,9 @@ public final class Experiment {
             List<Future<ReplicationResult>> running = new ArrayList<>();
             for (int number = 1; number <= count; number++) {
                 int own = number;
-                running.add(pool.submit(() -> one(model, own, progress, watch)));
+                // threads that no replication needs help with the ones there are
+                int threads = Math.max(1, jobs / count);
+                running.add(pool.submit(() -> one(model, own, threads, progress, watch)));
             }
             List<ReplicationResult> results = new ArrayList<>();
             for (Future<ReplicationResult> future : running) {
@@ -64,9 +71,9 @@ public final class Experiment {
         }
     }
 
-    private static ReplicationResult one(Model model, int number, Progress progress, Watch watch)
+    private static ReplicationResult one(Model model, int number, int threads, Progress progress, Watch watch)
             throws InterruptedException {
-        Replication replication = new Replication(model, number);
+        Replication replication = new Replication(model, number, threads);
         Observer observer = watch.of(number);
         if (observer != null) {
             replication.observe(observer);
@@ -77,6 +84,9 @@ public final class Experiment {
                     number,
                     replication.progress(),
                     replication.view().wanted() - replication.view().entered());
+            if (watch.stopsOnStandstill() && !replication.standstills().isEmpty()) {
+                throw new StandstillException(number, replication.standstills().get(0));
+            }
             if (Thread.interrupted()) {
                 throw new InterruptedException();
             }

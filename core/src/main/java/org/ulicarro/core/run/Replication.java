@@ -3,6 +3,7 @@ package org.ulicarro.core.run;
 import java.io.DataInput;
 import java.io.DataOutput;
 import java.io.IOException;
+import java.util.List;
 import org.ulicarro.core.base.Clock;
 import org.ulicarro.core.base.Stateful;
 import org.ulicarro.core.demand.Window;
@@ -11,6 +12,7 @@ import org.ulicarro.core.measure.Meters;
 import org.ulicarro.core.traffic.Observer;
 import org.ulicarro.core.traffic.Traffic;
 import org.ulicarro.core.traffic.TrafficView;
+import org.ulicarro.core.traffic.Witness;
 
 /** One replication of a model: the same model, seed and number give the same result to the bit. */
 public final class Replication implements Stateful {
@@ -31,6 +33,15 @@ public final class Replication implements Stateful {
      * @param number from 1; replications of equal number meet the same traffic in all alternatives
      */
     public Replication(Model model, int number) {
+        this(model, number, 1);
+    }
+
+    /**
+     * The same, worked on by several threads where it is large enough. Their number changes no result.
+     *
+     * @param threads how many, the caller's own among them
+     */
+    public Replication(Model model, int number, int threads) {
         this.model = model;
         this.number = number;
         window = model.demand().window();
@@ -38,7 +49,8 @@ public final class Replication implements Stateful {
                 model.study(),
                 model.table(),
                 model.demand().draw(model.study().seed(), number),
-                Clock.ticks(window.start()));
+                Clock.ticks(window.start()),
+                threads);
         meters = new Meters(model.network(), model.signals(), new Intervals(window));
         meters.attach(traffic);
     }
@@ -91,9 +103,13 @@ public final class Replication implements Stateful {
      * @throws IllegalStateException when vehicles were lost or made, a defect
      */
     public ReplicationResult result() {
-        advanceTo(window.end());
-        traffic.checkConservation();
-        traffic.finish();
+        try {
+            advanceTo(window.end());
+            traffic.checkConservation();
+            traffic.finish();
+        } finally {
+            traffic.close();
+        }
         TrafficView view = traffic.view();
         return new ReplicationResult(
                 number,
@@ -104,7 +120,21 @@ public final class Replication implements Stateful {
                 unservedAtEnd,
                 unservedPeak,
                 vehicleSteps,
-                mostOnRoad);
+                mostOnRoad,
+                traffic.missedTurns(),
+                standstills());
+    }
+
+    /** Rings of vehicles that block each other, as found so far, in words. */
+    public List<String> standstills() {
+        return traffic.standstills().stream()
+                .map(one -> StandstillText.of(model, one))
+                .toList();
+    }
+
+    /** Looks over a driver's shoulder: why it drives as it does. */
+    public Witness witness() {
+        return traffic.witness();
     }
 
     public Model model() {

@@ -16,6 +16,8 @@ import org.ulicarro.core.measure.MovementRow;
  * @param unservedPeak the most that waited outside at once in the measured period
  * @param vehicleSteps vehicles moved, summed over all steps
  * @param mostOnRoad the most vehicles on the road at once
+ * @param missedTurns vehicles that found no room to change lanes in time and drove on another way
+ * @param standstills rings of vehicles that blocked each other, in words
  */
 public record ReplicationResult(
         int replication,
@@ -26,4 +28,6 @@ public record ReplicationResult(
         int unservedAtEnd,
         int unservedPeak,
         long vehicleSteps,
-        int mostOnRoad) {}
+        int mostOnRoad,
+        int missedTurns,
+        List<String> standstills) {}

@@ -17,7 +17,7 @@ import org.ulicarro.core.base.Quantity;
  */
 public record Drivers(
         @Unit(Dimension.TIME)
-        @About("Desired time gap to the vehicle ahead, 1.0 s ± 0.2 s; on motorways 1.25 s ± 0.25 s.")
+        @About("Desired time gap to the vehicle ahead, 1.0 s ± 0.2 s; on motorways 1.2 s ± 0.25 s.")
         Quantity timeGap,
 
         @Unit(Dimension.TIME) @About("Delay before a standing driver moves off, 0.9 s ± 0.2 s.")
@@ -27,7 +27,7 @@ public record Drivers(
         Quantity standingSpacing,
 
         @Unit(Dimension.SHARE)
-        @About("How much of a vehicle's usual acceleration drivers use, 100 %; on motorways 60 %.")
+        @About("How much of a vehicle's usual acceleration drivers use, 100 %; on motorways 110 %.")
         Double acceleration,
 
         @Usual("false")

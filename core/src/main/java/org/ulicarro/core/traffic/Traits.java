@@ -33,9 +33,9 @@ final class Traits {
     private static final double CRITICAL_GAP = 4.5;
 
     private static final Quantity URBAN_GAP = new Quantity(1.0, 0.2);
-    private static final Quantity MOTORWAY_GAP = new Quantity(1.15, 0.25);
+    private static final Quantity MOTORWAY_GAP = new Quantity(1.2, 0.25);
     private static final Quantity MOTORWAY_REACTION = new Quantity(0.9, 0.2);
-    private static final double MOTORWAY_ACCELERATION = 1.0;
+    private static final double MOTORWAY_ACCELERATION = 1.1;
     private static final Quantity REACTION = new Quantity(0.9, 0.2);
     private static final Quantity STANDING_SPACING = new Quantity(7.3, 0);
 

@@ -18,7 +18,7 @@ final class Wishes {
     private static final double LOOKS_EVERY = 1.0;
 
     /** Nobody changes for gain again before this (s). */
-    private static final double CALM_FOR = 5;
+    private static final double CALM_FOR = 8;
 
     /** Least gain that is worth a change (m/s²). */
     private static final double WORTHWHILE = 0.2;

@@ -55,7 +55,7 @@ class TraitsTest {
         assertThat(mean(study, VehicleType.CAR, RoadClass.URBAN, f -> f.gapTime[0]))
                 .isCloseTo(1.0, within(0.01));
         assertThat(mean(study, VehicleType.CAR, RoadClass.MOTORWAY, f -> f.gapTime[0]))
-                .isCloseTo(1.15, within(0.02));
+                .isCloseTo(1.2, within(0.02));
         assertThat(mean(study, VehicleType.CAR, RoadClass.URBAN, f -> f.pickup[0]))
                 .isCloseTo(2.4, within(0.02));
         assertThat(mean(study, VehicleType.TRUCK, RoadClass.URBAN, f -> f.factor[0]))
@@ -77,7 +77,7 @@ class TraitsTest {
                 .isCloseTo(0.9, within(0.01));
         assertThat(mean(study, VehicleType.CAR, RoadClass.MOTORWAY, f -> f.gapTime[0]))
                 .as("other class")
-                .isCloseTo(1.15, within(0.02));
+                .isCloseTo(1.2, within(0.02));
     }
 
     /** One property changed in a study must not shift what the others draw. */

@@ -1,0 +1,121 @@
+package org.ulicarro.cli;
+
+import java.io.IOException;
+import java.io.PrintWriter;
+import java.util.Locale;
+import org.ulicarro.core.base.Clock;
+import org.ulicarro.core.run.Model;
+import org.ulicarro.core.run.Replication;
+import org.ulicarro.core.traffic.FleetView;
+import org.ulicarro.core.traffic.Motive;
+import org.ulicarro.core.traffic.Witness;
+
+/** Explains what one driver did at a moment: everything that bounded the acceleration, and the wish to change lanes. */
+final class WhyText {
+
+    private final Model model;
+    private final Replication replication;
+    private final int vehicle;
+
+    WhyText(Model model, Replication replication, int vehicle) {
+        this.model = model;
+        this.replication = replication;
+        this.vehicle = vehicle;
+    }
+
+    /** Drives the replication up to the moment (s since midnight) and says what the driver saw then. */
+    void print(double moment, PrintWriter out) throws IOException {
+        replication.advanceTo(moment - model.study().step());
+        int row = row();
+        if (row < 0) {
+            throw new IOException("vehicle " + vehicle + " was not on the road at " + Clock.timeOfDay(moment)
+                    + "; 'trace' without --why tells when it was");
+        }
+        FleetView rows = replication.view().rows();
+        int lane = rows.lane(row);
+        out.printf(
+                Locale.ROOT,
+                "vehicle %d at %s: %s, %.1f m before its end, %.1f km/h%n",
+                vehicle,
+                Clock.timeOfDay(StrictMath.rint(replication.now() * 10) / 10),
+                Whereabouts.lane(model, lane),
+                model.table().end(lane) - rows.position(row),
+                rows.speed(row) * 3.6);
+        Witness witness = replication.witness();
+        witness.watch(vehicle);
+        replication.step();
+        double did = row() < 0 ? Double.NaN : rows.acceleration(row());
+        out.printf(Locale.ROOT, "it %s%n%n", action(did));
+        TextTable table = new TextTable(1);
+        table.alignLeft(true, false, false);
+        table.add("what it heeded", "distance m", "at most m/s²");
+        boolean first = true;
+        for (Witness.Bound bound : witness.bounds()) {
+            String most = bound.acceleration() > 1e6 ? "-" : String.format(Locale.ROOT, "%+.2f", bound.acceleration());
+            table.add(
+                    (first ? "> " : "  ") + words(bound),
+                    Double.isNaN(bound.distance()) ? "" : String.format(Locale.ROOT, "%.1f", bound.distance()),
+                    most);
+            first = false;
+        }
+        table.print(out);
+        out.println();
+        out.println("lanes: " + lanes(witness.change(), lane));
+        out.println("The strictest counts, marked >. Who stands moves off only after a reaction time.");
+    }
+
+    private int row() {
+        FleetView rows = replication.view().rows();
+        for (int row = 0; row < rows.count(); row++) {
+            if (rows.vehicle(row) == vehicle) {
+                return row;
+            }
+        }
+        return -1;
+    }
+
+    private static String action(double acceleration) {
+        if (Double.isNaN(acceleration)) {
+            return "left the network in this step";
+        }
+        String verb = acceleration > 0.05 ? "picked up speed" : acceleration < -0.05 ? "slowed down" : "kept its speed";
+        return String.format(Locale.ROOT, "%s, %+.2f m/s²", verb, acceleration);
+    }
+
+    private static String words(Witness.Bound bound) {
+        String who = bound.vehicle() < 0 ? "" : " " + bound.vehicle();
+        String speed =
+                Double.isNaN(bound.speed()) ? "" : String.format(Locale.ROOT, " at %.0f km/h", bound.speed() * 3.6);
+        return switch (bound.restraint()) {
+            case NOTHING -> "its own wish to drive" + speed;
+            case VEHICLE -> "vehicle" + who + " ahead" + speed;
+            case SIGNAL -> "a signal that is not green";
+            case GAP -> who.isEmpty() ? "waits for a gap" : "waits for a gap before vehicle" + who;
+            case CROSSING -> "vehicle" + who + " on its way through the junction";
+            case LANE ->
+                bound.vehicle() < 0 ? "the end of a lane it has to leave" : "room behind vehicle" + who + speed;
+            case CURVE -> "a curve or a lower limit, to be reached" + speed;
+            case ROOM -> "leaves room for vehicle" + who + speed;
+            case STOP -> "its stop";
+            case CLOSURE -> "the lane is closed";
+            case POWER -> "what its engine can do here";
+        };
+    }
+
+    private String lanes(Witness.Change change, int lane) {
+        if (change == null) {
+            return "it had no wish to change";
+        }
+        String wish = "it wanted to change to " + Whereabouts.lane(model, change.lane()) + ", "
+                + (change.motive() == Motive.GAIN || change.motive() == Motive.KEEP_OUTER ? "" : "for ")
+                + Whereabouts.motive(change.motive());
+        if (change.made()) {
+            return wish + ", and did";
+        }
+        if (change.vehicle() < 0) {
+            return wish + ", but the lane cannot be changed into here";
+        }
+        return wish + ", but vehicle " + change.vehicle()
+                + (change.behind() ? " behind there would have had to brake too hard" : " ahead there is too near");
+    }
+}

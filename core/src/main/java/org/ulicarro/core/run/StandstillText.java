@@ -1,0 +1,60 @@
+package org.ulicarro.core.run;
+
+import org.ulicarro.core.base.Clock;
+import org.ulicarro.core.network.Link;
+import org.ulicarro.core.network.Network;
+import org.ulicarro.core.traffic.LaneTable;
+import org.ulicarro.core.traffic.Restraint;
+import org.ulicarro.core.traffic.Standstill;
+
+/** Says in words who blocks whom. */
+final class StandstillText {
+
+    private static final int MOST_NAMED = 8;
+
+    private StandstillText() {}
+
+    static String of(Model model, Standstill standstill) {
+        StringBuilder text = new StringBuilder("nothing moves since ")
+                .append(Clock.timeOfDay(Clock.seconds(standstill.since())))
+                .append(": ");
+        int size = standstill.vehicles().size();
+        for (int i = 0; i < Math.min(size, MOST_NAMED); i++) {
+            text.append(i == 0 ? "vehicle " : ", which ")
+                    .append(
+                            i == 0
+                                    ? standstill.vehicles().get(i) + " ("
+                                            + where(model, standstill.lanes().get(i)) + ") "
+                                    : "")
+                    .append(reason(standstill.reasons().get(i)))
+                    .append(' ')
+                    .append(standstill.vehicles().get((i + 1) % size))
+                    .append(" (")
+                    .append(where(model, standstill.lanes().get((i + 1) % size)))
+                    .append(')');
+        }
+        return text.append(size > MOST_NAMED ? ", and so on round " + size + " vehicles" : "")
+                .toString();
+    }
+
+    private static String reason(int restraint) {
+        return switch (Restraint.values()[restraint]) {
+            case GAP -> "waits for a gap before";
+            case CROSSING -> "waits for the way to be cleared by";
+            case LANE -> "finds no room beside";
+            case ROOM -> "leaves room for";
+            default -> "stands behind";
+        };
+    }
+
+    private static String where(Model model, int lane) {
+        LaneTable table = model.table();
+        Network network = model.network();
+        if (table.isPath(lane)) {
+            var movement = network.movements().get(table.movementOf(lane));
+            return movement.place() + " " + movement.name();
+        }
+        Link link = network.links().get(table.linkOf(lane));
+        return link.id();
+    }
+}
