@@ -69,7 +69,7 @@ final class Approach {
                 turn,
                 yellow,
                 greenEnd,
-                greenEnd + 5);
+                greenEnd + yellow + 2);
         String counts = Scene.text(
                 "place,from,to,EB%s,NBT%nmiddle,08:00,%02d:00,%.3f,%d%n", turn, 8 + hours, veh * hours, 100 * hours);
         return Scene.read(study, counts);

@@ -13,8 +13,13 @@ public final class FidelitySuite {
 
     private static Map<String, Supplier<List<Row>>> cases() {
         Map<String, Supplier<List<Row>>> cases = new LinkedHashMap<>();
+        cases.put("following", FollowingCases::exact);
+        cases.put("platoon", FollowingCases::platoon);
         cases.put("queue", SignalCases::queue);
         cases.put("factors", SignalCases::factors);
+        cases.put("yellow", YellowCases::choice);
+        cases.put("delay", Delay::rows);
+        cases.put("dispersion", Dispersion::rows);
         cases.put("lanes", LaneCases::use);
         cases.put("drop", LaneCases::drop);
         cases.put("breakdown", Motorway::breakdown);

@@ -42,7 +42,6 @@ final class NetworkChecks {
         checks.checkParts();
         checks.checkLaneEnds();
         checks.checkWeaving();
-        checks.warnOfLaneChanges();
         checks.checkSpeeds();
         checks.checkCrossings();
     }
@@ -300,7 +299,7 @@ final class NetworkChecks {
 
     private void checkLaneEnds() {
         for (Lane lane : draft.lanes) {
-            if (lane.ends()) {
+            if (lane.ends() && !lane.isLayby()) {
                 Link link = draft.links.get(lane.link());
                 double needs = CHANGE_TIME * link.speed();
                 if (lane.end() - lane.start() < needs) {
@@ -334,8 +333,8 @@ final class NetworkChecks {
                 if (changes > 0 && needs > link.length() && said.add(before.id() + " " + next.id())) {
                     draft.warn(
                             draft.carriageway(link).pointer(),
-                            "from %s to %s takes %d lane %s within the %.0f m of %s; some drivers will not find a gap in time and"
-                                    + " will block their lane",
+                            "from %s to %s takes %d lane %s within the %.0f m of %s; some drivers will not find room in time,"
+                                    + " block their lane for a while and miss their turn",
                             before.id(),
                             next.id(),
                             changes,
@@ -345,40 +344,6 @@ final class NetworkChecks {
                 }
             }
         }
-    }
-
-    /** Said plainly, since such a study runs and its figures look like any others. */
-    private void warnOfLaneChanges() {
-        for (Link link : draft.links) {
-            Junction from = draft.junctions.get(link.from());
-            Junction to = draft.junctions.get(link.to());
-            boolean between = !link.ring() && from.controlled() && to.controlled();
-            if (between && draft.carriageway(link).lanes.lanes() > 1 && lanesDiffer(link, to)) {
-                draft.warn(
-                        draft.carriageway(link).pointer(),
-                        "between '%s' and '%s' drivers have to change lanes for their next turn, and others do not make room for them"
-                                + " yet; in dense traffic some are caught in a wrong lane and block it, and delays come out too long",
-                        link.from(),
-                        link.to());
-            }
-        }
-    }
-
-    /** Whether its through lanes lead to different movements. */
-    private boolean lanesDiffer(Link link, Junction to) {
-        Carriageway c = draft.carriageway(link);
-        List<Lane> lanes = draft.lanesOf(link);
-        for (int m : to.movements()) {
-            Movement movement = movement(m);
-            Set<Integer> from = new LinkedHashSet<>();
-            movement.paths().forEach(path -> from.add(path.fromLane()));
-            for (int i = 0; i < lanes.size() && movement.fromLink() == link.index(); i++) {
-                if (c.isThrough(i) && !from.contains(lanes.get(i).index())) {
-                    return true;
-                }
-            }
-        }
-        return false;
     }
 
     private static int fewestChanges(Movement before, Movement next, int link) {

@@ -30,9 +30,9 @@ public record Drivers(
         @About("How much of a vehicle's usual acceleration drivers use, 100 %; on motorways 110 %.")
         Double acceleration,
 
-        @Usual("false")
         @Key("keep-outer")
-        @About("Whether drivers go back to the lane next to the kerb when nothing is in their way there.")
+        @About(
+                "Whether drivers go back to the lane next to the kerb when nothing is in their way there; false where none is written.")
         Boolean keepOuter,
 
         @Usual("20 %")

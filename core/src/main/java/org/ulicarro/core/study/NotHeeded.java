@@ -18,8 +18,6 @@ final class NotHeeded {
     static void warn(Study study, List<Fault> faults) {
         NotHeeded warnings = new NotHeeded(faults);
         NetworkInput network = study.network();
-        warnings.warn(
-                !network.closures().isEmpty(), "/network/closures", "closed lanes are driven on as if they were open");
         warnings.warn(!network.gates().isEmpty(), "/network/gates", "gates let everybody pass without a stop");
         warnings.warn(!network.parking().isEmpty(), "/network/parking", "parking manoeuvres block nobody");
         network.places()
@@ -36,18 +34,8 @@ final class NotHeeded {
     }
 
     private void road(String pointer, Road road) {
-        warn(road.grade() != 0, pointer + "/grade", "grades slow nobody down");
         warn(!road.closedTo().isEmpty(), pointer + "/closed-to", "all types use this road");
         warn(!road.only().isEmpty(), pointer + "/only", "all types use this road");
-        direction(pointer + "/ahead", road.ahead());
-        direction(pointer + "/back", road.back());
-    }
-
-    private void direction(String pointer, Direction d) {
-        if (d != null) {
-            warn(!d.laneUse().isEmpty(), pointer + "/lane-use", "all types use these lanes");
-            warn(!d.speedZones().isEmpty(), pointer + "/speed-zones", "drivers keep to the limit of the whole road");
-        }
     }
 
     private void warn(boolean used, String pointer, String effect) {

@@ -1,19 +1,13 @@
 package org.ulicarro.core.study;
 
-import java.util.EnumSet;
 import java.util.List;
 import java.util.Map;
-import java.util.Set;
 import org.ulicarro.core.base.Clock;
 import org.ulicarro.core.base.Fault;
 import org.ulicarro.core.base.Names;
 
 /** What must hold between the values of a study, beyond the form of each. Finds all faults, not only the first. */
 public final class StudyRules {
-
-    /** Types that roads and lanes can be reserved for, but that the model does not move. */
-    private static final Set<VehicleType> NOT_DRIVEN_YET =
-            EnumSet.of(VehicleType.TRAM, VehicleType.BICYCLE, VehicleType.MOTORCYCLE);
 
     private final Study study;
     private final List<Fault> faults;
@@ -71,12 +65,6 @@ public final class StudyRules {
         for (Map.Entry<VehicleType, Double> share : study.demand().mix().entrySet()) {
             if (!(share.getValue() >= 0)) {
                 error("/demand/mix", "a share of the vehicle mix is negative");
-            }
-            if (NOT_DRIVEN_YET.contains(share.getKey())) {
-                error(
-                        Fault.child("/demand/mix", Written.of(share.getKey())),
-                        "there is no driver for a " + Written.of(share.getKey())
-                                + " yet; it may be named where roads and lanes are reserved or closed");
             }
             sum += share.getValue();
         }

@@ -39,7 +39,7 @@ public enum VehicleType {
                 width,
                 spread(acceleration, 0.1),
                 spread(deceleration, 0.1),
-                spread(speedFactor, 0.06),
+                spread(speedFactor, 0.08),
                 spread(topSpeed, topSpeed < 10 ? 0.15 : 0.03),
                 timeGap,
                 spread(power, 0.15),

@@ -25,9 +25,9 @@ final class Traits {
      * intersections</i>, ITE Journal 48, 1978). With 1 s to react, at 50 km/h, 4 % stop who are 2.5 s from the line when yellow
      * begins, where the paper has 10 %, and nearly all who could only pass after its end; see docs/model.md.
      */
-    private static final double YELLOW_LIMIT = 3.3;
+    private static final double YELLOW_LIMIT = 3.1;
 
-    private static final double YELLOW_LIMIT_SD = 1.05;
+    private static final double YELLOW_LIMIT_SD = 1.15;
 
     /** Critical gap of a permissive left turn (s); Highway Capacity Manual, 6th ed., chapter 31. */
     private static final double CRITICAL_GAP = 4.5;
