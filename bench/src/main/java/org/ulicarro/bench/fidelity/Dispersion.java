@@ -9,10 +9,12 @@ import org.ulicarro.core.traffic.TrafficView;
 /**
  * How platoons spread after a signal: D. I. Robertson, <i>TRANSYT: a traffic network study tool</i>, Road Research Laboratory report
  * LR 253, 1969: q'(t + 0.8 T) = F q(t) + (1 - F) q'(t - 1) by seconds. F is fitted to what passes, and held against 1 / (1 + 0.8 k T) with
- * k = 0.35, usual for streets with some friction.
+ * k = 0.25, the value for streets without parking, bends and side traffic, as this one is; 0.35 is usual with some of that and 0.5 with
+ * much.
  */
 final class Dispersion {
 
+    private static final double FRICTION = 0.25;
     private static final int CYCLE = 90;
     private static final double[] DISTANCES = {150, 300, 600};
 
@@ -64,7 +66,7 @@ final class Dispersion {
             for (double[] one : found) {
                 travel += one[2 * i + 1] / found.length;
             }
-            double expected = 1 / (1 + 0.8 * 0.35 * travel);
+            double expected = 1 / (1 + 0.8 * FRICTION * travel);
             rows.add(Row.of(
                     Scene.text("platoon dispersion, %.0f m after the line (%.1f s): F", DISTANCES[i], travel),
                     expected - 0.05,

@@ -12,6 +12,7 @@ import org.ulicarro.core.traffic.TrafficView;
  */
 final class YellowCases {
 
+    private static final double STEP = 0.2; // s
     private static final double WIDE = 0.15; // s each way
 
     private YellowCases() {}
@@ -23,7 +24,7 @@ final class YellowCases {
             approach.veh = 520;
             approach.hours = 4;
             approach.yellow = yellow;
-            double[][] found = Scene.each(20, approach.model(), r -> {
+            double[][] found = Scene.each(80, approach.model(), r -> {
                 int movement =
                         r.model().network().movement("middle", "EBT").movement().index();
                 Stops stops = new Stops(movement, r.model().signals().groupOf(movement));
@@ -90,7 +91,9 @@ final class YellowCases {
                     .fromLane();
             double ahead = Double.POSITIVE_INFINITY; // time to the line of the one ahead
             for (int k = 0; k < view.vehiclesOn(lane); k++) {
-                double time = (view.table().end(lane) - view.position(lane, k)) / Math.max(0.1, view.speed(lane, k));
+                // drivers decided at the beginning of the step that has just been made
+                double time =
+                        STEP + (view.table().end(lane) - view.position(lane, k)) / Math.max(0.1, view.speed(lane, k));
                 for (int bin = 0; bin < 2; bin++) {
                     boolean free = view.speed(lane, k) > 11.5 && (ahead == Double.POSITIVE_INFINITY || ahead < 2);
                     if (free && Math.abs(time - TIMES[bin]) < WIDE) {

@@ -27,7 +27,7 @@ public record Drivers(
         Quantity standingSpacing,
 
         @Unit(Dimension.SHARE)
-        @About("How much of a vehicle's usual acceleration drivers use, 100 %; on motorways 110 %.")
+        @About("How much of a vehicle's usual acceleration drivers use, 100 %; on motorways 120 %.")
         Double acceleration,
 
         @Key("keep-outer")

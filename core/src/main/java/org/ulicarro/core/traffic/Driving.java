@@ -25,7 +25,7 @@ final class Driving {
      * discharges less than flowed before it: M. Treiber, D. Helbing, <i>Memory effects in microscopic traffic models and wide scattering
      * in flow-density data</i>, Physical Review E 68, 2003.
      */
-    private static final double WEARY = 0.5;
+    private static final double WEARY = 0.6;
 
     private static final double WEARIES_OVER = 240;
 

@@ -22,20 +22,20 @@ final class Traits {
     /**
      * Deceleration up to which drivers stop at yellow, mean and standard deviation (m/s²). The form is that of the field: a share of
      * stops that rises with the time to the line (C. V. Zegeer, R. C. Deen, <i>Green-extension systems at high-speed
-     * intersections</i>, ITE Journal 48, 1978). With 1 s to react, at 50 km/h, 4 % stop who are 2.5 s from the line when yellow
-     * begins, where the paper has 10 %, and nearly all who could only pass after its end; see docs/model.md.
+     * intersections</i>, ITE Journal 48, 1978). With 1 s to react, at 50 km/h,
+     * that gives about the paper's one in ten who stop 2.5 s from the line, and nine in ten 5.5 s from it; see docs/fidelity.md.
      */
-    private static final double YELLOW_LIMIT = 3.1;
+    private static final double YELLOW_LIMIT = 3.2;
 
-    private static final double YELLOW_LIMIT_SD = 1.15;
+    private static final double YELLOW_LIMIT_SD = 1.2;
 
     /** Critical gap of a permissive left turn (s); Highway Capacity Manual, 6th ed., chapter 31. */
     private static final double CRITICAL_GAP = 4.5;
 
     private static final Quantity URBAN_GAP = new Quantity(1.0, 0.2);
     private static final Quantity MOTORWAY_GAP = new Quantity(1.2, 0.25);
-    private static final Quantity MOTORWAY_REACTION = new Quantity(0.9, 0.2);
-    private static final double MOTORWAY_ACCELERATION = 1.1;
+    private static final Quantity MOTORWAY_REACTION = new Quantity(0.8, 0.2);
+    private static final double MOTORWAY_ACCELERATION = 1.2;
     private static final Quantity REACTION = new Quantity(0.9, 0.2);
     private static final Quantity STANDING_SPACING = new Quantity(7.3, 0);
 

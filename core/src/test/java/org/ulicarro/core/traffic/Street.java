@@ -1,0 +1,100 @@
+package org.ulicarro.core.traffic;
+
+import static org.assertj.core.api.Assertions.assertThat;
+
+import java.util.ArrayList;
+import java.util.LinkedHashMap;
+import java.util.List;
+import java.util.Map;
+import org.ulicarro.core.base.Fault;
+import org.ulicarro.core.run.Model;
+import org.ulicarro.core.study.Closure;
+import org.ulicarro.core.study.Count;
+import org.ulicarro.core.study.DemandInput;
+import org.ulicarro.core.study.Direction;
+import org.ulicarro.core.study.Drivers;
+import org.ulicarro.core.study.LinkName;
+import org.ulicarro.core.study.NetworkInput;
+import org.ulicarro.core.study.Period;
+import org.ulicarro.core.study.Place;
+import org.ulicarro.core.study.Point;
+import org.ulicarro.core.study.Road;
+import org.ulicarro.core.study.RoadClass;
+import org.ulicarro.core.study.Service;
+import org.ulicarro.core.study.Stop;
+import org.ulicarro.core.study.Study;
+import org.ulicarro.core.study.VehicleInput;
+import org.ulicarro.core.study.VehicleType;
+
+/** A street from west over a middle place to east, one way, for tests of single rules. Fields may be set before {@link #model}. */
+final class Street {
+
+    static final double START = 8 * 3600;
+
+    double perHour = 600;
+    double length = 1000; // of the first road, m
+    double speed = 50 / 3.6;
+    double grade;
+    double seconds = 1200;
+    RoadClass roadClass = RoadClass.URBAN;
+    Direction first = Direction.of(2);
+    Direction second = Direction.of(2);
+    Map<VehicleType, Double> mix = Map.of(VehicleType.CAR, 1.0);
+    Map<String, Closure> closures = Map.of();
+    Map<String, Stop> stops = Map.of();
+    Map<String, Service> services = Map.of();
+    Map<VehicleType, VehicleInput> vehicles = Map.of();
+    Map<RoadClass, Drivers> drivers = Map.of();
+
+    static LinkName firstRoad() {
+        return LinkName.parse("w ahead");
+    }
+
+    Model model() {
+        Map<String, Place> places = new LinkedHashMap<>();
+        places.put("west", Place.of(new Point(-length, 0), Place.Control.NONE));
+        places.put("middle", Place.of(new Point(0, 0), Place.Control.NONE));
+        places.put("east", Place.of(new Point(500, 0), Place.Control.NONE));
+        Map<String, Road> roads = new LinkedHashMap<>();
+        roads.put("w", road("west", "middle", first));
+        roads.put("e", road("middle", "east", second));
+        NetworkInput plain = NetworkInput.of(places, roads);
+        NetworkInput network = new NetworkInput(
+                plain.origin(),
+                plain.backdrop(),
+                plain.tables(),
+                places,
+                roads,
+                plain.corridors(),
+                plain.detectors(),
+                stops,
+                plain.gates(),
+                closures,
+                plain.crossings(),
+                plain.parking());
+        Study study = new Study(
+                Study.Format.ULICARRO_1,
+                "street",
+                Study.Units.METRIC,
+                Study.DriveOn.RIGHT,
+                Map.of("p", new Period(START, START + seconds, null, 60)),
+                0.2,
+                1,
+                7,
+                null,
+                drivers,
+                vehicles,
+                network,
+                new DemandInput(mix, DemandInput.Arrivals.RANDOM, Map.of(), services),
+                Map.of());
+        List<Fault> faults = new ArrayList<>();
+        Count count = new Count("middle", "w>e", START, START + seconds, perHour * seconds / 3600, "/counts");
+        Model model = Model.compile(study, List.of(count), "p", faults);
+        assertThat(faults).filteredOn(f -> f.severity() == Fault.Severity.ERROR).isEmpty();
+        return model;
+    }
+
+    private Road road(String from, String to, Direction ahead) {
+        return new Road(null, roadClass, List.of(from, to), null, null, speed, grade, 0, null, null, ahead, null);
+    }
+}
