@@ -5,11 +5,9 @@ import static org.assertj.core.api.Assertions.assertThat;
 import java.util.LinkedHashMap;
 import java.util.Map;
 import org.junit.jupiter.api.Test;
-import org.ulicarro.core.Crossroads;
 import org.ulicarro.core.base.Quantity;
 import org.ulicarro.core.run.Model;
 import org.ulicarro.core.run.Replication;
-import org.ulicarro.core.study.Direction;
 import org.ulicarro.core.study.RoadClass;
 import org.ulicarro.core.study.VehicleInput;
 import org.ulicarro.core.study.VehicleType;
@@ -76,31 +74,30 @@ class LaneChangeTest {
         assertThat(sum[0] / sum[1]).isGreaterThan(0.94);
     }
 
-    /** A lane that ends: all leave it, nobody is lost, and both lanes are used up to there. */
+    /** Who comes from a ramp gets onto the main road; others make room and few have to wait at the end of the lane. */
     @Test
-    void aLaneThatEndsIsLeft() {
+    void anAccelerationLaneIsLeftInTime() {
         Street street = new Street();
-        street.first =
-                Direction.of(1).withEnds(new Direction.Bays(null, java.util.List.of(new Direction.Bay(300, 60))));
-        street.perHour = 1300;
-        Map<Motive, Integer> motives = motives(street.model(), new int[2]);
-        assertThat(motives.get(Motive.LANE_END)).isGreaterThan(100);
-    }
-
-    /** Left turners who find no room for long drive on, are counted, and come out somewhere. */
-    @Test
-    void whoMissesATurnIsCounted() {
-        Crossroads scene = new Crossroads();
-        scene.eastWest = "0-20";
-        scene.northSouth = "25-85";
-        scene.count("EBL", 260);
-        scene.count("EBT", 700);
-        scene.count("WBT", 500);
-        scene.count("NBT", 200);
-        scene.count("SBT", 200);
-        int[] missed = new int[2];
-        Model model = scene.model();
-        motives(model, missed);
-        assertThat(missed[0]).isPositive().isEqualTo(missed[1]);
+        street.roadClass = RoadClass.MOTORWAY;
+        street.speed = 100 / 3.6;
+        street.perHour = 2200;
+        street.rampPerHour = 500;
+        Model model = street.model();
+        assertThat(motives(model, new int[2]).getOrDefault(Motive.LANE_END, 0)).isGreaterThan(120);
+        int[] waited = {0};
+        Replication replication = new Replication(model, 1);
+        replication.observe(new StatelessObserver() {
+            @Override
+            public void afterStep(TrafficView view, TrafficEvents events) {
+                FleetView rows = view.rows();
+                for (int i = 0; i < events.standCount(); i++) {
+                    int row = events.standRow(i);
+                    boolean there = rows.vehicle(row) >= 0 && view.table().ends[rows.lane(row)];
+                    waited[0] += there && rows.stands(row) ? 1 : 0;
+                }
+            }
+        });
+        replication.result();
+        assertThat(waited[0]).isLessThan(15);
     }
 }

@@ -32,8 +32,10 @@ final class Street {
     static final double START = 8 * 3600;
 
     double perHour = 600;
+    double rampPerHour; // of a ramp that joins on the right at the middle place
     double length = 1000; // of the first road, m
     double speed = 50 / 3.6;
+    double step = 0.2;
     double grade;
     double seconds = 1200;
     RoadClass roadClass = RoadClass.URBAN;
@@ -58,6 +60,16 @@ final class Street {
         Map<String, Road> roads = new LinkedHashMap<>();
         roads.put("w", road("west", "middle", first));
         roads.put("e", road("middle", "east", second));
+        if (rampPerHour > 0) {
+            Direction.Ramp joins = new Direction.Ramp(Direction.Side.RIGHT, 200, 60);
+            places.put("slip", Place.of(new Point(-400, -60), Place.Control.NONE));
+            roads.put(
+                    "ramp",
+                    road(
+                            "slip",
+                            "middle",
+                            new Direction(1, 3.25, null, null, null, null, joins, null, null, null, null)));
+        }
         NetworkInput plain = NetworkInput.of(places, roads);
         NetworkInput network = new NetworkInput(
                 plain.origin(),
@@ -78,7 +90,7 @@ final class Street {
                 Study.Units.METRIC,
                 Study.DriveOn.RIGHT,
                 Map.of("p", new Period(START, START + seconds, null, 60)),
-                0.2,
+                step,
                 1,
                 7,
                 null,
@@ -89,7 +101,11 @@ final class Street {
                 Map.of());
         List<Fault> faults = new ArrayList<>();
         Count count = new Count("middle", "w>e", START, START + seconds, perHour * seconds / 3600, "/counts");
-        Model model = Model.compile(study, List.of(count), "p", faults);
+        List<Count> counts = new ArrayList<>(List.of(count));
+        if (rampPerHour > 0) {
+            counts.add(new Count("middle", "ramp>e", START, START + seconds, rampPerHour * seconds / 3600, "/counts"));
+        }
+        Model model = Model.compile(study, counts, "p", faults);
         assertThat(faults).filteredOn(f -> f.severity() == Fault.Severity.ERROR).isEmpty();
         return model;
     }

@@ -1,0 +1,133 @@
+package org.ulicarro.cli;
+
+import static org.assertj.core.api.Assertions.assertThat;
+
+import java.io.IOException;
+import java.io.PrintWriter;
+import java.io.StringWriter;
+import java.nio.file.Files;
+import java.nio.file.Path;
+import java.util.regex.Matcher;
+import java.util.regex.Pattern;
+import org.junit.jupiter.api.BeforeAll;
+import org.junit.jupiter.api.Test;
+import org.junit.jupiter.api.io.TempDir;
+import org.ulicarro.files.Samples;
+
+/** One vehicle followed and asked why; and what a run says of turns that were missed. */
+class TraceCommandTest {
+
+    @TempDir
+    private static Path temp;
+
+    private static Path study;
+    private String out;
+    private String err;
+
+    @BeforeAll
+    static void runOnce() throws IOException {
+        study = shortStudy("quayside");
+        assertThat(new TraceCommandTest().run("run", study, "-n", "1")).isZero();
+    }
+
+    private static Path shortStudy(String name) throws IOException {
+        Path folder = temp.resolve(name);
+        Samples.write(Samples.QUAYSIDE, folder);
+        replace(folder, "study.yaml", "to: \"17:30\"", "to: \"16:45\"");
+        replace(folder, "study.yaml", "length: 15 min", "length: 4 min");
+        return folder;
+    }
+
+    private static void replace(Path folder, String file, String old, String other) throws IOException {
+        String text = Files.readString(folder.resolve(file));
+        assertThat(text).contains(old);
+        Files.writeString(folder.resolve(file), text.replace(old, other));
+    }
+
+    private int run(Object... args) {
+        StringWriter stdout = new StringWriter();
+        StringWriter stderr = new StringWriter();
+        String[] words = java.util.Arrays.stream(args).map(Object::toString).toArray(String[]::new);
+        int code = Main.run(words, new PrintWriter(stdout), new PrintWriter(stderr));
+        out = stdout.toString();
+        err = stderr.toString();
+        return code;
+    }
+
+    @Test
+    void aJourneyIsToldFromBeginningToEnd() {
+        assertThat(run("trace", study, "--vehicle", 300)).as(err).isZero();
+        assertThat(out).contains("came in").contains("passed the line").contains("left the network");
+        assertThat(out.lines()).allSatisfy(line -> assertThat(line.length()).isLessThanOrEqualTo(140));
+    }
+
+    @Test
+    void theReasonForAMomentIsGiven() {
+        assertThat(run("trace", study, "--vehicle", 300)).isZero();
+        Matcher next = Pattern.compile("--why (\\S+)").matcher(out);
+        assertThat(next.find()).isTrue();
+        assertThat(run("trace", study, "--vehicle", 300, "--why", next.group(1)))
+                .as(err)
+                .isZero();
+        assertThat(out).contains("its own wish to drive").contains("> ").contains("lanes: ");
+    }
+
+    @Test
+    void whatCannotBeTracedIsSaid() {
+        assertThat(run("trace", study, "--vehicle", 99_999)).isEqualTo(3);
+        assertThat(err).contains("there is no vehicle 99999");
+        assertThat(run("trace", study, "--vehicle", 300, "-r", 7)).isEqualTo(3);
+        assertThat(err).contains("there is no replication 7");
+        assertThat(run("trace", study, "--vehicle", 300, "--why", "noon")).isEqualTo(2);
+        assertThat(run("trace", study, "--vehicle", 300, "--why", "03:00")).isEqualTo(3);
+        assertThat(err).contains("was not on the road at 03:00");
+    }
+
+    @Test
+    void anotherStudyIsNotTakenForTheRuns() throws IOException {
+        Path other = shortStudy("changed");
+        assertThat(run("run", other, "-n", "1")).isZero();
+        replace(other, "study.yaml", "seed: ", "seed: 9");
+        assertThat(run("trace", other, "--vehicle", 300)).isEqualTo(3);
+        assertThat(err).contains("has changed since this run");
+    }
+
+    /** The left bay is closed, so nobody can reach it: drivers lose patience, drive on and are counted. */
+    @Test
+    void missedTurnsAreCountedAndSaid() throws IOException {
+        Path closed = shortStudy("closed");
+        replace(
+                closed,
+                "network.yaml",
+                "  roads:\n",
+                "  closures: {works: {road: quay-1 ahead, lanes: [1], at: 330 m, length: 60 m}}\n  roads:\n");
+        replace(closed, "study.yaml", "seed:", "drivers: {urban: {patience: 10 s}}\nseed:");
+        assertThat(run("run", closed, "-n", "1")).as(err).isZero();
+        assertThat(out).contains("found no room to change lanes for their turn in time");
+        assertThat(run("trace", closed, "--vehicle", 300)).isZero();
+    }
+
+    @Test
+    void servicesThatDoNotFitAreExplained() throws IOException {
+        Path buses = shortStudy("buses");
+        replace(
+                buses,
+                "network.yaml",
+                "  roads:\n",
+                "  stops: {hall: {road: quay-1 ahead, at: 100 m, length: 20 m}}\n  roads:\n");
+        String wrong = """
+                  services:
+                    line-1: {route: [gate, markt, mole], every: 10 min}
+                    line-2: {route: [pier, mill], every: 10 min, stops: {hall: 20 s}}
+                    line-3: {route: [gate, mole], every: 10 min, stops: {hal: 20 s}}
+                """;
+        Files.writeString(
+                buses.resolve("demand.yaml"),
+                Files.readString(buses.resolve("demand.yaml")).stripTrailing() + "\n" + wrong);
+        assertThat(run("check", buses)).isEqualTo(1);
+        assertThat(out + err)
+                .contains("'markt' is no place. Did you mean 'market'?")
+                .contains("stop 'hall' lies on 'quay-1 ahead', where this line does not come by")
+                .contains("'hal' is no stop. Did you mean 'hall'?");
+    }
+}
