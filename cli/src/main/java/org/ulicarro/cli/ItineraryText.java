@@ -3,7 +3,6 @@ package org.ulicarro.cli;
 import java.io.PrintWriter;
 import java.util.List;
 import java.util.Locale;
-import org.ulicarro.core.base.Clock;
 import org.ulicarro.core.demand.Departures;
 import org.ulicarro.core.run.Itinerary;
 import org.ulicarro.core.run.Model;
@@ -21,7 +20,7 @@ final class ItineraryText {
                 vehicle,
                 Whereabouts.type(model, replication, vehicle),
                 replication,
-                Clock.timeOfDay(StrictMath.floor(all.time()[vehicle])),
+                Whereabouts.time(all.time()[vehicle]),
                 model.network().links().get(all.entry()[vehicle]).id());
         if (events.isEmpty()) {
             out.println("it never came in: there was no room until the end of the run");
@@ -33,7 +32,7 @@ final class ItineraryText {
         for (int i = 0; i < events.size(); i++) {
             Itinerary.Event event = events.get(i);
             table.add(
-                    Clock.timeOfDay(StrictMath.rint(event.time() * 10) / 10),
+                    Whereabouts.time(event.time()),
                     what(event, i + 1 < events.size() ? events.get(i + 1) : null),
                     event.movement() >= 0
                             ? Whereabouts.movement(model, event.movement())

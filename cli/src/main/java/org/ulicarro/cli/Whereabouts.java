@@ -11,6 +11,13 @@ final class Whereabouts {
 
     private Whereabouts() {}
 
+    /** To the tenth of a second (s since midnight). */
+    static String time(double seconds) {
+        long tenths = Math.round(seconds * 10);
+        return String.format(
+                Locale.ROOT, "%02d:%02d:%02d.%d", tenths / 36_000, tenths / 600 % 60, tenths / 10 % 60, tenths % 10);
+    }
+
     static String lane(Model model, int lane) {
         if (model.table().isPath(lane)) {
             return "inside " + movement(model, model.table().movementOf(lane));

@@ -37,7 +37,7 @@ final class WhyText {
                 Locale.ROOT,
                 "vehicle %d at %s: %s, %.1f m before its end, %.1f km/h%n",
                 vehicle,
-                Clock.timeOfDay(StrictMath.rint(replication.now() * 10) / 10),
+                Whereabouts.time(replication.now()),
                 Whereabouts.lane(model, lane),
                 model.table().end(lane) - rows.position(row),
                 rows.speed(row) * 3.6);

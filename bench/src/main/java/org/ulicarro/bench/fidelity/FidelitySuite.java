@@ -1,12 +1,15 @@
 package org.ulicarro.bench.fidelity;
 
+import java.io.IOException;
+import java.nio.file.Path;
 import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Locale;
 import java.util.Map;
 import java.util.function.Supplier;
 
-/** Holds what comes out against theory and published field values, and prints it: {@code bench/fidelity [CASE...]}. */
+/** Holds what comes out against theory and published field values, and prints it: {@code bench/fidelity [CASE...]}, or {@code
+ * bench/fidelity plots DIR} for the pictures. */
 public final class FidelitySuite {
 
     private FidelitySuite() {}
@@ -27,7 +30,11 @@ public final class FidelitySuite {
         return cases;
     }
 
-    public static void main(String[] args) {
+    public static void main(String[] args) throws IOException {
+        if (args.length == 2 && args[0].equals("plots")) {
+            Plots.write(Path.of(args[1]));
+            return;
+        }
         System.out.printf(Locale.ROOT, "%-64s %-16s %9s  %-18s%n", "", "expected", "simulated", "95 % interval");
         int missed = 0;
         for (Map.Entry<String, Supplier<List<Row>>> one : cases().entrySet()) {
