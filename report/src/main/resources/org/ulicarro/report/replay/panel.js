@@ -1,6 +1,7 @@
 /* The card that tells of what was clicked. Texts of the study are set as text, never as markup. */
 
-const REASONS = ['', 'vehicle', 'signal', 'gap', 'crossing', 'lane', 'curve'];
+const REASONS = ['', 'vehicle', 'signal', 'gap', 'crossing', 'lane', 'curve', 'room', 'stop', 'closure',
+  'power'];
 
 function timeOfDay(tick) {
   const s = Math.floor(tick * TICK + 1e-6);
@@ -98,6 +99,10 @@ class Card {
       case 'crossing': return other ? `until ${other} has passed` : 'until the way is clear';
       case 'lane': return other ? `to change lanes beside ${other}` : 'to change lanes';
       case 'curve': return 'no: slows down for a curve';
+      case 'room': return `to leave room for ${other}`;
+      case 'stop': return 'at a stop';
+      case 'closure': return 'before a closed stretch';
+      case 'power': return 'no: its engine can do no more here';
       default: return '';
     }
   }
