@@ -25,9 +25,9 @@ final class Traits {
      * intersections</i>, ITE Journal 48, 1978). With 1 s to react, at 50 km/h,
      * that gives about the paper's one in ten who stop 2.5 s from the line, and nine in ten 5.5 s from it; see docs/fidelity.md.
      */
-    private static final double YELLOW_LIMIT = 3.2;
+    private static final double YELLOW_LIMIT = 3.1;
 
-    private static final double YELLOW_LIMIT_SD = 1.2;
+    private static final double YELLOW_LIMIT_SD = 1.3;
 
     /** Critical gap of a permissive left turn (s); Highway Capacity Manual, 6th ed., chapter 31. */
     private static final double CRITICAL_GAP = 4.5;
