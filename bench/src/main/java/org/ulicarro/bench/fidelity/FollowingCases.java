@@ -85,11 +85,6 @@ final class FollowingCases {
 
     /** Cars behind a bus that drives 36 km/h: mean gap over the equilibrium's. */
     private static double steady() {
-        Approach approach = new Approach();
-        approach.study = EXACT;
-        approach.veh = 900;
-        approach.length = 5000;
-        approach.greenEnd = 40;
         Model model = Scene.read("""
                 format: ulicarro/1
                 title: behind a bus
