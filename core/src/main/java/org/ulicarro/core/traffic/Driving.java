@@ -8,10 +8,7 @@ import org.ulicarro.core.signal.SignalSystem;
  * Stage 5: what every driver does with the pedals in this step. Lane by lane, from the front; a vehicle reads where others stood
  * at the end of the last step and writes only its own acceleration and its own decisions.
  */
-final class Driving {
-
-    /** Distance to a stop line at which drivers come to rest (m). */
-    private static final double BEFORE_LINE = 1.0;
+final class Driving extends Pedals {
 
     /**
      * Time over which drivers let a gap that a change of lanes has cut short grow again (s), from none of it. Without it the one
@@ -32,17 +29,8 @@ final class Driving {
     /** Distance to a closed stretch at which drivers come to rest (m). */
     private static final double BEFORE_BLOCK = 4.0;
 
-    /** Share of the comfortable deceleration with which drivers leave room for somebody else. */
-    private static final double FRIENDLY = 0.7;
-
-    /** Share of the comfortable deceleration from which drivers brake for the end of a lane that they still hope to leave. */
-    private static final double LATE = 0.7;
-
     /** Share of gravity that drivers do not make up for by pressing harder when they speed up on a grade. */
     private static final double UPHILL_SHARE = 0.8;
-
-    /** Comfortable deceleration ahead of a curve or a lower limit (m/s²). */
-    static final double CURVE_DECELERATION = 1.8;
 
     /** Where somebody has taken a gap in front of them, drivers with priority brake only when this much is needed (m/s²). */
     private static final double YIELD_TO_COMMITTED = 4.0;
@@ -56,38 +44,14 @@ final class Driving {
     /** How hard they brake then (m/s²). */
     private static final double TOO_LATE_LIMIT = 4.5;
 
-    private static final byte NOTHING = (byte) Restraint.NOTHING.ordinal();
-    private static final byte VEHICLE = (byte) Restraint.VEHICLE.ordinal();
-    private static final byte SIGNAL = (byte) Restraint.SIGNAL.ordinal();
-    private static final byte GAP = (byte) Restraint.GAP.ordinal();
-    private static final byte CROSSING = (byte) Restraint.CROSSING.ordinal();
-    private static final byte LANE = (byte) Restraint.LANE.ordinal();
-    private static final byte ROOM = (byte) Restraint.ROOM.ordinal();
-    private static final byte STOP = (byte) Restraint.STOP.ordinal();
-    private static final byte CLOSURE = (byte) Restraint.CLOSURE.ordinal();
-    private static final byte POWER = (byte) Restraint.POWER.ordinal();
-    private static final byte CURVE = (byte) Restraint.CURVE.ordinal();
-
     private final LaneTable table;
     private final LaneRules rules;
     private final LaneQueues queues;
-    private final Fleet f;
     private final Ledger ledger;
     private final Aspects aspects;
-    private final Occupancy occupancy;
     private final Wayfinding wayfinding;
     private final Blocks blocks;
     private final Halts halts;
-    private final Witness witness;
-    private final double dt;
-    private final double halfStep;
-
-    // the strictest constraint found so far for the vehicle in hand
-    private double accel;
-    private boolean byControl;
-    private int byVehicle; // row, or -1
-    private byte restraint;
-    private int restrainedBy; // number among the departures, or -1
 
     // the lane in hand
     private boolean path;
@@ -99,19 +63,15 @@ final class Driving {
     private double end;
 
     Driving(Parts parts) {
+        super(parts);
         table = parts.table;
         rules = parts.rules;
         queues = parts.queues;
-        f = parts.fleet;
         ledger = parts.ledger;
         aspects = parts.aspects;
-        occupancy = parts.occupancy;
         wayfinding = parts.wayfinding;
         blocks = parts.blocks;
         halts = parts.halts;
-        witness = parts.witness;
-        dt = parts.dt;
-        halfStep = dt / 2;
     }
 
     /** All drivers on the lanes from one to before another. */
@@ -194,7 +154,7 @@ final class Driving {
             slowDownAhead(v, speed);
         }
         if ((rare & Fleet.HEAVY) != 0) {
-            heedPower(v, speed);
+            heedPower(v, speed, grade);
         }
         if (grade > 0 && accel > 0) {
             double left = 1 - LaneRules.GRAVITY * grade * UPHILL_SHARE / f.pickup[v];
@@ -227,72 +187,6 @@ final class Driving {
         double share = f.speed[v] / f.want[v];
         double tends = 1 + WEARY * (share < 1 ? 1 - share : 0);
         f.ease[v] = (float) Math.max(1, f.ease[v] + (tends - f.ease[v]) * dt / WEARIES_OVER);
-    }
-
-    private void set(double wanted, byte reason) {
-        accel = wanted;
-        byControl = false;
-        byVehicle = -1;
-        restraint = reason;
-        restrainedBy = -1;
-    }
-
-    private void follow(int v, int leader, double leaderOffset) {
-        double gap = f.pos[leader] + leaderOffset - f.length[leader] - f.pos[v];
-        double wanted = behind(v, leader, gap);
-        if (v == witness.row) {
-            witness.vehicle(VEHICLE, f.id[leader], gap, f.speed[leader], wanted);
-        }
-        if (wanted < accel) {
-            accel = wanted;
-            byControl = false;
-            byVehicle = leader;
-            restraint = VEHICLE;
-            restrainedBy = f.id[leader];
-        }
-    }
-
-    /** Acceleration behind a vehicle: comfortable as long as that is safe (m/s²). */
-    private double behind(int v, int leader, double gap) {
-        double speed = f.speed[v];
-        double leaderSpeed = f.speed[leader];
-        double ease = f.ease[v];
-        double wanted = Following.towards(
-                speed, gap, leaderSpeed, f.space[v] * ease, f.gapTime[v] * ease, f.pickup[v], f.closing[v]);
-        wanted = wanted < -Following.HARDEST ? -Following.HARDEST : wanted;
-        double after = speed + wanted * dt;
-        after = after < 0 ? 0 : after;
-        // the square root of the safe speed is only taken where the wanted one would break the promise
-        double needs = (speed + after) * halfStep + after * after * Following.STOPPING;
-        double has = gap - Following.MARGIN + leaderSpeed * leaderSpeed * Following.STOPPING;
-        if (needs > has) {
-            wanted = Math.min(wanted, Following.safe(speed, gap, leaderSpeed, dt));
-        }
-        return wanted;
-    }
-
-    private void stopAt(int v, double distance, double standOff, byte reason, int whom) {
-        double speed = f.speed[v];
-        double wanted = Following.towards(speed, distance, 0, standOff, f.gapTime[v], f.pickup[v], f.closing[v]);
-        wanted = Math.max(wanted, -Following.HARDEST);
-        double after = Math.max(0, speed + wanted * dt);
-        if ((speed + after) * halfStep + after * after * Following.STOPPING > distance - Following.MARGIN) {
-            wanted = Math.min(wanted, Following.safe(speed, distance, 0, dt));
-        }
-        restrain(v, wanted, reason, whom, distance, reason != STOP && reason != CLOSURE && reason != LANE);
-    }
-
-    private void restrain(int v, double wanted, byte reason, int whom, double distance, boolean control) {
-        if (v == witness.row) {
-            witness.point(reason, whom, distance, wanted);
-        }
-        if (wanted < accel) {
-            accel = wanted;
-            byControl = control;
-            byVehicle = -1;
-            restraint = reason;
-            restrainedBy = whom;
-        }
     }
 
     /** The first of a lane looks along its way as far as braking needs. */
@@ -377,35 +271,10 @@ final class Driving {
         }
     }
 
-    /** Leaves room for somebody in the next lane, with a deceleration that one chooses freely. */
-    private void leaveRoom(int v, int other) {
-        double gap = f.pos[other] - f.length[other] - f.pos[v];
-        double wanted = Following.towards(
-                f.speed[v], Math.max(gap, 1), f.speed[other], f.space[v], f.gapTime[v], f.pickup[v], f.closing[v]);
-        wanted = Math.max(wanted, -FRIENDLY * f.comfort[v]);
-        if (v == witness.row) {
-            witness.vehicle(ROOM, f.id[other], gap, f.speed[other], wanted);
-        }
-        if (wanted < accel) {
-            set(wanted, ROOM);
-            byVehicle = other;
-            restrainedBy = f.id[other];
-        }
-    }
-
     private void stopAtBlock(int v, int lane) {
         double distance = blocks.ahead(lane, f.pos[v]) - f.pos[v];
         if (distance < 20 + f.speed[v] * (f.gapTime[v] + f.speed[v] / f.comfort[v])) {
             stopLate(v, distance, BEFORE_BLOCK, CLOSURE);
-        }
-    }
-
-    /** Drives up to the end of what can be used before braking for it, since there may be room to move over on the way. */
-    private void stopLate(int v, double distance, double standOff, byte reason) {
-        double room = Math.max(0.5, distance - standOff);
-        double needed = f.speed[v] * f.speed[v] / (2 * room);
-        if (needed > LATE * f.comfort[v] || distance < 25 && f.speed[v] < 8) {
-            stopAt(v, distance, standOff, reason, -1);
         }
     }
 
@@ -417,35 +286,6 @@ final class Driving {
             } else {
                 stopAt(v, distance, 0.5, STOP, -1);
             }
-        }
-    }
-
-    /** Braking for the curve or the lower limit ahead that binds first, once it takes a comfortable deceleration. */
-    private void slowDownAhead(int v, double speed) {
-        double distance = f.slowAt[v] - f.pos[v];
-        distance = distance < 0 ? 0 : distance;
-        double there = f.slowTo[v];
-        double excess = speed * speed - there * there;
-        double room = 2 * (distance < 0.5 ? 0.5 : distance);
-        if (excess >= CURVE_DECELERATION * room) {
-            double wanted = -Math.min(excess / room, f.comfort[v]);
-            if (v == witness.row) {
-                witness.slower(distance, there, wanted);
-            }
-            if (wanted < accel) {
-                set(wanted, CURVE);
-            }
-        }
-    }
-
-    /** What the engine can do at this speed and grade. */
-    private void heedPower(int v, double speed) {
-        double most = Power.limit(f.power[v], Power.drag(f.type[v]), grade, speed);
-        if (v == witness.row) {
-            witness.point(POWER, -1, Double.NaN, most);
-        }
-        if (most < accel) {
-            set(most, POWER);
         }
     }
 
@@ -527,29 +367,6 @@ final class Driving {
                 int blocker = occupancy.blockedBy(v, path, c, at);
                 if (blocker >= 0) {
                     stopAt(v, distance, 0.5, CROSSING, f.id[blocker]);
-                }
-            }
-        }
-    }
-
-    /** In a lane that does not lead on, a driver stays behind those in the lane beside it, and stops at the line at the latest. */
-    private void keepRoomToChange(int v, double toEnd) {
-        stopLate(v, toEnd, BEFORE_LINE, LANE);
-        int target = f.target[v];
-        int leader = target == LaneTable.NONE ? -1 : occupancy.firstAhead(target, f.pos[v]);
-        if (leader >= 0) {
-            double gap = f.pos[leader] - f.length[leader] - f.pos[v];
-            if (gap > 0) {
-                double wanted = Following.towards(
-                        f.speed[v], gap, f.speed[leader], f.space[v], f.gapTime[v], f.pickup[v], f.closing[v]);
-                wanted = Math.max(wanted, -f.comfort[v]);
-                if (v == witness.row) {
-                    witness.vehicle(LANE, f.id[leader], gap, f.speed[leader], wanted);
-                }
-                if (wanted < accel) {
-                    set(wanted, LANE);
-                    byVehicle = leader;
-                    restrainedBy = f.id[leader];
                 }
             }
         }

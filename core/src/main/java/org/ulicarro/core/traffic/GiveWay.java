@@ -332,7 +332,7 @@ final class GiveWay {
         if (at >= 0 || speed <= curve) {
             return seconds(v, point - at, curve);
         }
-        double braking = (speed * speed - curve * curve) / (2 * Driving.CURVE_DECELERATION);
+        double braking = (speed * speed - curve * curve) / (2 * Pedals.CURVE_DECELERATION);
         double cruising = Math.max(0, -at - braking) / speed;
         double slowing = 2 * Math.min(-at, braking) / (speed + curve);
         return cruising + slowing + point / curve;

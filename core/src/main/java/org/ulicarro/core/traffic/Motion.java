@@ -139,14 +139,14 @@ final class Motion {
     /** Whether a vehicle alone would have begun to brake for the slower stretch ahead. */
     private boolean slowsHere(int v, double full) {
         double slow = f.slowTo[v];
-        return slow * slow + 2 * Driving.CURVE_DECELERATION * (f.slowAt[v] - f.pos[v]) < full;
+        return slow * slow + 2 * Pedals.CURVE_DECELERATION * (f.slowAt[v] - f.pos[v]) < full;
     }
 
     /** Time for a stretch near a curve, if the vehicle were alone: it brakes for the curve and picks up speed after it. */
     private double timeAlone(int v, double moved, double wantSquared) {
         double distance = Math.max(0, f.slowAt[v] - (f.pos[v] - moved));
         double slow = f.slowTo[v];
-        double allowed = Math.min(wantSquared, slow * slow + 2 * Driving.CURVE_DECELERATION * distance);
+        double allowed = Math.min(wantSquared, slow * slow + 2 * Pedals.CURVE_DECELERATION * distance);
         double alone = Math.min(ledger.aloneSquared[v], allowed);
         double share = Math.min(1, alone / wantSquared);
         double reached = Math.min(allowed, alone + 2 * f.pickup[v] * (1 - share * share) * moved);

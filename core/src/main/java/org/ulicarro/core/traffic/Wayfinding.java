@@ -168,7 +168,7 @@ final class Wayfinding {
         double offset = table.end[lane];
         int cursor = f.cursor[v] + (table.path[lane] ? 1 : 0);
         int at = f.next[v];
-        double reach = offset + want * want / (2 * Driving.CURVE_DECELERATION);
+        double reach = offset + want * want / (2 * Pedals.CURVE_DECELERATION);
         while (at >= 0 && offset < reach) {
             least = heed(v, offset, wantOn(v, at, rules.limitAt(at, 0)), least);
             for (int z = 0; z < rules.zones(at); z++) {
@@ -185,7 +185,7 @@ final class Wayfinding {
     }
 
     private double heed(int v, double at, double speed, double least) {
-        double bound = speed * speed + 2 * Driving.CURVE_DECELERATION * at;
+        double bound = speed * speed + 2 * Pedals.CURVE_DECELERATION * at;
         if (speed < f.want[v] && bound < least) {
             f.slowAt[v] = at;
             f.slowTo[v] = speed;

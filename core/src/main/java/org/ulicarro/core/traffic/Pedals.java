@@ -1,0 +1,196 @@
+package org.ulicarro.core.traffic;
+
+/**
+ * What bounds the acceleration of the vehicle in hand, one thing to heed at a time: the strictest found so far is kept, with what it was
+ * and who is behind it. {@link Driving} says which of them a driver has to heed.
+ */
+abstract class Pedals {
+
+    /** Distance to a stop line at which drivers come to rest (m). */
+    static final double BEFORE_LINE = 1.0;
+
+    /** Share of the comfortable deceleration with which drivers leave room for somebody else. */
+    private static final double FRIENDLY = 0.7;
+
+    /** Share of the comfortable deceleration from which drivers brake for the end of a lane that they still hope to leave. */
+    static final double LATE = 0.7;
+
+    /** Comfortable deceleration ahead of a curve or a lower limit (m/s²). */
+    static final double CURVE_DECELERATION = 1.8;
+
+    static final byte NOTHING = (byte) Restraint.NOTHING.ordinal();
+    static final byte VEHICLE = (byte) Restraint.VEHICLE.ordinal();
+    static final byte SIGNAL = (byte) Restraint.SIGNAL.ordinal();
+    static final byte GAP = (byte) Restraint.GAP.ordinal();
+    static final byte CROSSING = (byte) Restraint.CROSSING.ordinal();
+    static final byte LANE = (byte) Restraint.LANE.ordinal();
+    static final byte ROOM = (byte) Restraint.ROOM.ordinal();
+    static final byte STOP = (byte) Restraint.STOP.ordinal();
+    static final byte CLOSURE = (byte) Restraint.CLOSURE.ordinal();
+    static final byte POWER = (byte) Restraint.POWER.ordinal();
+    static final byte CURVE = (byte) Restraint.CURVE.ordinal();
+
+    final Fleet f;
+    final Occupancy occupancy;
+    final Witness witness;
+    final double dt;
+    private final double halfStep;
+
+    // the strictest constraint found so far for the vehicle in hand
+    double accel;
+    boolean byControl;
+    int byVehicle; // row, or -1
+    byte restraint;
+    int restrainedBy; // number among the departures, or -1
+
+    Pedals(Parts parts) {
+        f = parts.fleet;
+        occupancy = parts.occupancy;
+        witness = parts.witness;
+        dt = parts.dt;
+        halfStep = dt / 2;
+    }
+
+    final void set(double wanted, byte reason) {
+        accel = wanted;
+        byControl = false;
+        byVehicle = -1;
+        restraint = reason;
+        restrainedBy = -1;
+    }
+
+    final void follow(int v, int leader, double leaderOffset) {
+        double gap = f.pos[leader] + leaderOffset - f.length[leader] - f.pos[v];
+        double wanted = behind(v, leader, gap);
+        if (v == witness.row) {
+            witness.vehicle(VEHICLE, f.id[leader], gap, f.speed[leader], wanted);
+        }
+        if (wanted < accel) {
+            accel = wanted;
+            byControl = false;
+            byVehicle = leader;
+            restraint = VEHICLE;
+            restrainedBy = f.id[leader];
+        }
+    }
+
+    /** Acceleration behind a vehicle: comfortable as long as that is safe (m/s²). */
+    final double behind(int v, int leader, double gap) {
+        double speed = f.speed[v];
+        double leaderSpeed = f.speed[leader];
+        double ease = f.ease[v];
+        double wanted = Following.towards(
+                speed, gap, leaderSpeed, f.space[v] * ease, f.gapTime[v] * ease, f.pickup[v], f.closing[v]);
+        wanted = wanted < -Following.HARDEST ? -Following.HARDEST : wanted;
+        double after = speed + wanted * dt;
+        after = after < 0 ? 0 : after;
+        // the square root of the safe speed is only taken where the wanted one would break the promise
+        double needs = (speed + after) * halfStep + after * after * Following.STOPPING;
+        double has = gap - Following.MARGIN + leaderSpeed * leaderSpeed * Following.STOPPING;
+        if (needs > has) {
+            wanted = Math.min(wanted, Following.safe(speed, gap, leaderSpeed, dt));
+        }
+        return wanted;
+    }
+
+    final void stopAt(int v, double distance, double standOff, byte reason, int whom) {
+        double speed = f.speed[v];
+        double wanted = Following.towards(speed, distance, 0, standOff, f.gapTime[v], f.pickup[v], f.closing[v]);
+        wanted = Math.max(wanted, -Following.HARDEST);
+        double after = Math.max(0, speed + wanted * dt);
+        if ((speed + after) * halfStep + after * after * Following.STOPPING > distance - Following.MARGIN) {
+            wanted = Math.min(wanted, Following.safe(speed, distance, 0, dt));
+        }
+        restrain(v, wanted, reason, whom, distance, reason != STOP && reason != CLOSURE && reason != LANE);
+    }
+
+    final void restrain(int v, double wanted, byte reason, int whom, double distance, boolean control) {
+        if (v == witness.row) {
+            witness.point(reason, whom, distance, wanted);
+        }
+        if (wanted < accel) {
+            accel = wanted;
+            byControl = control;
+            byVehicle = -1;
+            restraint = reason;
+            restrainedBy = whom;
+        }
+    }
+
+    /** Drives up to the end of what can be used before braking for it, since there may be room to move over on the way. */
+    final void stopLate(int v, double distance, double standOff, byte reason) {
+        double room = Math.max(0.5, distance - standOff);
+        double needed = f.speed[v] * f.speed[v] / (2 * room);
+        if (needed > LATE * f.comfort[v] || distance < 25 && f.speed[v] < 8) {
+            stopAt(v, distance, standOff, reason, -1);
+        }
+    }
+
+    /** Braking for the curve or the lower limit ahead that binds first, once it takes a comfortable deceleration. */
+    final void slowDownAhead(int v, double speed) {
+        double distance = f.slowAt[v] - f.pos[v];
+        distance = distance < 0 ? 0 : distance;
+        double there = f.slowTo[v];
+        double excess = speed * speed - there * there;
+        double room = 2 * (distance < 0.5 ? 0.5 : distance);
+        if (excess >= CURVE_DECELERATION * room) {
+            double wanted = -Math.min(excess / room, f.comfort[v]);
+            if (v == witness.row) {
+                witness.slower(distance, there, wanted);
+            }
+            if (wanted < accel) {
+                set(wanted, CURVE);
+            }
+        }
+    }
+
+    /** What the engine can do at this speed and grade. */
+    final void heedPower(int v, double speed, double grade) {
+        double most = Power.limit(f.power[v], Power.drag(f.type[v]), grade, speed);
+        if (v == witness.row) {
+            witness.point(POWER, -1, Double.NaN, most);
+        }
+        if (most < accel) {
+            set(most, POWER);
+        }
+    }
+
+    /** In a lane that does not lead on, a driver stays behind those in the lane beside it, and stops at the line at the latest. */
+    final void keepRoomToChange(int v, double toEnd) {
+        stopLate(v, toEnd, BEFORE_LINE, LANE);
+        int target = f.target[v];
+        int leader = target == LaneTable.NONE ? -1 : occupancy.firstAhead(target, f.pos[v]);
+        if (leader >= 0) {
+            double gap = f.pos[leader] - f.length[leader] - f.pos[v];
+            if (gap > 0) {
+                double wanted = Following.towards(
+                        f.speed[v], gap, f.speed[leader], f.space[v], f.gapTime[v], f.pickup[v], f.closing[v]);
+                wanted = Math.max(wanted, -f.comfort[v]);
+                if (v == witness.row) {
+                    witness.vehicle(LANE, f.id[leader], gap, f.speed[leader], wanted);
+                }
+                if (wanted < accel) {
+                    set(wanted, LANE);
+                    byVehicle = leader;
+                    restrainedBy = f.id[leader];
+                }
+            }
+        }
+    }
+
+    /** Leaves room for somebody in the next lane, with a deceleration that one chooses freely. */
+    final void leaveRoom(int v, int other) {
+        double gap = f.pos[other] - f.length[other] - f.pos[v];
+        double wanted = Following.towards(
+                f.speed[v], Math.max(gap, 1), f.speed[other], f.space[v], f.gapTime[v], f.pickup[v], f.closing[v]);
+        wanted = Math.max(wanted, -FRIENDLY * f.comfort[v]);
+        if (v == witness.row) {
+            witness.vehicle(ROOM, f.id[other], gap, f.speed[other], wanted);
+        }
+        if (wanted < accel) {
+            set(wanted, ROOM);
+            byVehicle = other;
+            restrainedBy = f.id[other];
+        }
+    }
+}
