@@ -142,7 +142,7 @@ final class Town {
 
     private static SignalController.Group group(String a, String b) {
         List<String> serves = List.of(a + "L", a + "T", a + "R", b + "L", b + "T", b + "R");
-        return new SignalController.Group(serves, List.of(a + "L", b + "L"), 3, 2, 5);
+        return SignalController.Group.of(serves, List.of(a + "L", b + "L"), 3, 2, 5);
     }
 
     private void road(String from, String to, double speed, int lanes) {
@@ -188,7 +188,7 @@ final class Town {
                 null,
                 null,
                 NetworkInput.of(places, roads),
-                new DemandInput(Map.of(VehicleType.CAR, 1.0), DemandInput.Arrivals.RANDOM, Map.of(), Map.of()),
+                DemandInput.of(Map.of(VehicleType.CAR, 1.0)),
                 signals);
         List<Fault> faults = new ArrayList<>();
         Network network = NetworkCompiler.compile(study.network(), study.driveOn(), faults);

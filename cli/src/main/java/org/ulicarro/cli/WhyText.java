@@ -98,6 +98,8 @@ final class WhyText {
             case ROOM -> "leaves room for vehicle" + who + speed;
             case STOP -> "its stop";
             case CLOSURE -> "the lane is closed";
+            case KEEP_CLEAR -> "no room to stand clear of the junction";
+            case WALKERS -> "people who cross";
             case POWER -> "what its engine can do here";
         };
     }

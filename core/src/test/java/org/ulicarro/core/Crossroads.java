@@ -93,7 +93,7 @@ public final class Crossroads {
                 null,
                 null,
                 NetworkInput.of(places, roads),
-                new DemandInput(mix, DemandInput.Arrivals.RANDOM, Map.of(), Map.of()),
+                DemandInput.of(mix),
                 Map.of("market", controller()));
     }
 
@@ -133,7 +133,7 @@ public final class Crossroads {
                 yields.add(approach + "L");
             }
         }
-        return new SignalController.Group(serves, yields, 3, 2, 5);
+        return SignalController.Group.of(serves, yields, 3, 2, 5);
     }
 
     public List<Count> counts() {

@@ -146,7 +146,7 @@ public final class Star {
                 null,
                 null,
                 network(),
-                new DemandInput(Map.of(VehicleType.CAR, 1.0), DemandInput.Arrivals.RANDOM, Map.of(), Map.of()),
+                DemandInput.of(Map.of(VehicleType.CAR, 1.0)),
                 Map.of());
     }
 

@@ -105,8 +105,8 @@ class NetworkBindingTest {
         Place mid = network.places().get("mid");
         assertThat(mid.at()).isEqualTo(new Point(0, 0.5));
         assertThat(mid.control()).isEqualTo(Place.Control.ROUNDABOUT);
-        assertThat(mid.crossings().get("r")).isEqualTo(new Crossing(10 * 0.3048, true, Crossing.Kind.SIGNAL));
-        assertThat(mid.crossings().get("s")).isEqualTo(new Crossing(4, false, null));
+        assertThat(mid.crossings().get("r")).isEqualTo(new Crossing(10 * 0.3048, true, 1, Crossing.Kind.SIGNAL));
+        assertThat(mid.crossings().get("s")).isEqualTo(new Crossing(4, false, 1, null));
         assertThat(mid.bypass()).containsEntry("r>s", Place.Bypass.YIELD).containsEntry("EBR", Place.Bypass.FREE);
         var own = mid.movements().get("EBL");
         assertThat(own.turn()).isEqualTo(Turn.THROUGH);

@@ -48,7 +48,7 @@ class PlanDrawingTest {
                         Control.ROUNDABOUT,
                         null,
                         null,
-                        Map.of("e", new Crossing(4, true, null)),
+                        Map.of("e", new Crossing(4, true, 1, null)),
                         null,
                         null,
                         null,
@@ -78,7 +78,7 @@ class PlanDrawingTest {
                 null,
                 null,
                 NetworkInput.of(places, roads),
-                new DemandInput(Map.of(VehicleType.CAR, 1.0), DemandInput.Arrivals.RANDOM, Map.of(), Map.of()),
+                DemandInput.of(Map.of(VehicleType.CAR, 1.0)),
                 Map.of());
         List<Fault> faults = new ArrayList<>();
         Model model = Model.compile(study, counts(), "p", faults);

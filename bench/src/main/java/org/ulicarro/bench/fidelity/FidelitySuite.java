@@ -25,6 +25,10 @@ public final class FidelitySuite {
         cases.put("dispersion", Dispersion::rows);
         cases.put("lanes", LaneCases::use);
         cases.put("drop", LaneCases::drop);
+        cases.put("stop", SignCases::stop);
+        cases.put("roundabout", RingCases::rows);
+        cases.put("permissive", CourtesyCases::permissive);
+        cases.put("allstop", CourtesyCases::allStop);
         cases.put("breakdown", Motorway::breakdown);
         cases.put("jam", Motorway::jam);
         return cases;

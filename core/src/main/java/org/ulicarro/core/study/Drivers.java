@@ -13,6 +13,7 @@ import org.ulicarro.core.base.Quantity;
  * @param keepOuter whether drivers go back to the lane next to the kerb when nothing is in their way there
  * @param politeness weight of what others lose or gain by a change of lanes made to get on faster
  * @param cooperation share of drivers who leave room for somebody who has to change lanes
+ * @param blocking share of drivers who drive into a junction though they will have to stand in it
  * @param patience how long a driver waits at the end of a lane for room to change before driving on as the lane leads (s)
  */
 public record Drivers(
@@ -44,6 +45,11 @@ public record Drivers(
         @Unit(Dimension.SHARE)
         @About("Share of drivers who leave room for somebody who has to change lanes.")
         Double cooperation,
+
+        @Usual("2 %")
+        @Unit(Dimension.SHARE)
+        @About("Share of drivers who drive into a junction though they will have to stand in it.")
+        Double blocking,
 
         @Usual("60 s")
         @Unit(Dimension.TIME)

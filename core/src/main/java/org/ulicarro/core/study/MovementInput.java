@@ -12,6 +12,8 @@ import org.ulicarro.core.base.Dimension;
  * @param radius that its speed is derived from (m)
  * @param yieldsTo movements it gives way to
  * @param lanes explicit pairs, from lane to lane, each from the left
+ * @param criticalGap least headway in the stream it yields to that its drivers take (s), or null
+ * @param followUp headway at which they follow each other through one long gap (s), or null
  * @param closed nobody may make this movement
  */
 public record MovementInput(
@@ -28,6 +30,14 @@ public record MovementInput(
 
         @KeyForm(KeyForm.LANE) @About("Explicit pairs, from lane to lane, each counted from the left: {1: 2}.")
         Map<String, Integer> lanes,
+
+        @Key("critical-gap")
+        @Unit(Dimension.TIME)
+        @About("Least headway in the stream it yields to that drivers take on the mean.")
+        Double criticalGap,
+
+        @Key("follow-up") @Unit(Dimension.TIME) @About("Headway at which drivers follow each other through a long gap.")
+        Double followUp,
 
         @About("Nobody may make this movement.") boolean closed) {
 

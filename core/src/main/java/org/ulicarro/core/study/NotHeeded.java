@@ -22,11 +22,6 @@ final class NotHeeded {
         warnings.warn(!network.parking().isEmpty(), "/network/parking", "parking manoeuvres block nobody");
         network.places()
                 .forEach((id, place) -> warnings.warn(
-                        !place.rightOnRed().isEmpty(),
-                        Fault.child("/network/places", id) + "/right-on-red",
-                        "nobody turns on red"));
-        network.places()
-                .forEach((id, place) -> warnings.warn(
                         !place.saturation().isEmpty(),
                         Fault.child("/network/places", id) + "/saturation",
                         "drivers are not calibrated to measured saturation flows"));

@@ -30,20 +30,33 @@ public record SignalController(
     }
 
     /**
-     * Movements that always see the same display.
+     * Movements, or people on a crossing, that always see the same display.
      *
      * @param serves movements with green when the group has green
      * @param yields those of them that go in gaps while a conflicting movement has green too
+     * @param crosses crossings of its legs whose people it lets go, by road; with a refuge also one half, {@code pier.near}
+     * @param walk shortest walk (s)
+     * @param clear how long people have to finish after walk (s)
      * @param yellow how long yellow lasts after green (s)
      * @param red how long all others wait after that (s)
      * @param minGreen shortest green (s)
      */
     public record Group(
-            @Required @About("Movements served, such as [EBT, EBR, EBL] or [quay-1>mill].")
+            @About("Movements served, such as [EBT, EBR, EBL] or [quay-1>mill].")
             List<String> serves,
 
             @About("Those of them that go in gaps (permissive).")
             List<String> yields,
+
+            @About("People let go instead: crossings of the legs of its place, by road, [pier].")
+            List<String> crosses,
+
+            @Usual("5 s") @Unit(Dimension.TIME) @About("People: shortest walk.")
+            double walk,
+
+            @Unit(Dimension.TIME)
+            @About("People: time to finish after walk; for the whole crossing at 1.2 m/s where none is written.")
+            Double clear,
 
             @Usual("3 s") @Unit(Dimension.TIME) @About("Yellow after green.")
             double yellow,
@@ -57,6 +70,17 @@ public record SignalController(
         public Group {
             serves = serves == null ? List.of() : List.copyOf(serves);
             yields = yields == null ? List.of() : List.copyOf(yields);
+            crosses = crosses == null ? List.of() : List.copyOf(crosses);
+        }
+
+        /** A group for vehicles. */
+        public static Group of(List<String> serves, List<String> yields, double yellow, double red, double minGreen) {
+            return new Group(serves, yields, null, 5, null, yellow, red, minGreen);
+        }
+
+        /** Whether it is people whom it lets go. */
+        public boolean forPeople() {
+            return !crosses.isEmpty();
         }
     }
 

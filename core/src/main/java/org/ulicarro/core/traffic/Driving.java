@@ -38,6 +38,15 @@ final class Driving extends Pedals {
     /** Time a driver needs to see yellow and to act on it (s). */
     private static final double YELLOW_REACTION = 1.0;
 
+    /** Before a line where one waits for gaps, drivers nearer than this watch for them (m). */
+    private static final double WATCHES_WITHIN = 12;
+
+    /** Who moves up to such a line, where it has to stop anyway, keeps this share of its usual gap to the one that goes. */
+    private static final double CLOSES_UP = 0.4;
+
+    /** Where two ways come together at an angle, corners reach further than fronts and rears (m). */
+    private static final double BESIDE = 1.0;
+
     /** Drivers who could only pass this long after yellow has ended try harder to stop (s). */
     private static final double LATE_AT_MOST = 0.3;
 
@@ -100,6 +109,7 @@ final class Driving extends Pedals {
     /** One driver's decision; the leader is the vehicle ahead on the same lane, or -1. */
     private void decide(int lane, int v, int leader) {
         accel = Double.POSITIVE_INFINITY;
+        closeUp = leader < 0 && watchesForGaps(v) ? CLOSES_UP : 1;
         byControl = false;
         byVehicle = -1;
         restraint = NOTHING;
@@ -311,15 +321,31 @@ final class Driving extends Pedals {
             Aspect aspect = aspects.of(group);
             if (aspect == Aspect.GREEN) {
                 f.decision[v] = Fleet.UNDECIDED;
-            } else if (stopsFor(v, aspect, toEnd)) {
+            } else if (stopsFor(v, aspect, toEnd) && !(first && f.goes(v) && table.gaps.onRed[path])) {
                 f.holds[v] = 1;
                 stopAt(v, toEnd, BEFORE_LINE, SIGNAL, -1);
                 return;
             }
         }
         if (first) {
+            keepClear(v, path, toEnd);
             insideJunction(v, path, -toEnd);
         }
+    }
+
+    /** Nobody enters a junction without room to stand clear of it, but for those drivers who always do. */
+    private void keepClear(int v, int path, double toEnd) {
+        boolean asked = table.meets[path].length > 0 && f.blocks[v] == 0 && canStop(v, toEnd);
+        if (asked && !table.onRing[table.to[path]] && !table.onRing[f.lane[v]]) {
+            int last = occupancy.noRoomBehind(v, path);
+            if (last >= 0) {
+                stopAt(v, toEnd, BEFORE_LINE, KEEP_CLEAR, f.id[last]);
+            }
+        }
+    }
+
+    private boolean canStop(int v, double distance) {
+        return f.speed[v] * f.speed[v] <= 2 * f.comfort[v] * distance;
     }
 
     /** A choice at yellow, kept once made unless the light has long been red and stopping is easy. */
@@ -347,8 +373,13 @@ final class Driving extends Pedals {
      * @param at position on the path, negative before its stop line
      */
     private void insideJunction(int v, int path, double at) {
-        if (!Double.isNaN(table.waitAt[path]) && !hasGap(v) && at <= table.waitAt[path]) {
-            stopAt(v, table.waitAt[path] - at, 0.3, GAP, f.inTheWay[v]);
+        double waitAt = table.waitAt[path];
+        if (!Double.isNaN(waitAt)) {
+            if (at <= waitAt && !f.goes(v)) {
+                waitAt(v, waitAt - at, GAP, f.inTheWay[v]);
+            } else if (f.isHalfWay(v) && at <= table.gaps.waitAgain[path]) {
+                waitAt(v, table.gaps.waitAgain[path] - at, GAP, f.inTheWay[v]);
+            }
         }
         int[] meets = table.meets[path];
         for (int c = 0; c < meets.length; c++) {
@@ -358,18 +389,46 @@ final class Driving extends Pedals {
             }
             if (table.rank[path][c] == LaneTable.GOES_FIRST) {
                 int taker = occupancy.takenBy(path, c);
-                if (taker >= 0) {
+                if (taker >= 0 && !mergesBehind(v, path, c, at, taker)) {
                     // the bound of safe following with this braking: late, firm, and enough whatever the step
                     double wanted = Following.safeWith(YIELD_TO_COMMITTED, f.speed[v], distance, 0, dt);
                     restrain(v, Math.max(wanted, -Following.HARDEST), CROSSING, f.id[taker], distance, true);
                 }
             } else {
                 int blocker = occupancy.blockedBy(v, path, c, at);
-                if (blocker >= 0) {
-                    stopAt(v, distance, 0.5, CROSSING, f.id[blocker]);
+                if (blocker >= 0 && !mergesBehind(v, path, c, at, blocker)) {
+                    if (occupancy.isGoneInTime(blocker, v, path, c, distance)) {
+                        // drives on, so that it is there when the way is free, as long as it could still stop
+                        double wanted = Following.safe(f.speed[v], distance - 0.1, 0, dt);
+                        restrain(v, wanted, CROSSING, f.id[blocker], distance, true);
+                    } else {
+                        stopAt(v, distance, 0.5, CROSSING, f.id[blocker]);
+                    }
                 }
             }
         }
+    }
+
+    /** Who comes into the same lane before it is followed there, as far as it is ahead on the way to that lane. */
+    private boolean mergesBehind(int v, int path, int c, double at, int other) {
+        int way = table.meets[path][c];
+        if (!table.merges[path][c] || f.lane[other] != way) {
+            return false;
+        }
+        double rear = f.pos[other] - f.length[other];
+        double toEnd = table.end[path] - at - (table.end[way] - rear);
+        // the two ways may be of different length from where they come near to each other
+        double beside = rear - table.otherStart[path][c] + table.zoneStart[path][c] - at;
+        double gap = (toEnd < beside ? toEnd : beside) - BESIDE;
+        if (gap < 0) {
+            return false;
+        }
+        double wanted = behind(v, other, gap);
+        if (v == witness.row) {
+            witness.vehicle(CROSSING, f.id[other], gap, f.speed[other], wanted);
+        }
+        restrain(v, wanted, CROSSING, f.id[other], gap, true);
+        return true;
     }
 
     /** From the first braking for the control, or for somebody whom it holds back, the delay is the control's. */
@@ -386,19 +445,20 @@ final class Driving extends Pedals {
         return f.lane[other] == f.lane[v] ? ledger.held[other] != Ledger.FREE : ledger.held[other] == Ledger.HELD;
     }
 
+    /** Those behind the first one at a line where one waits for gaps watch for the same gap. */
+    private boolean watchesForGaps(int v) {
+        int path = f.next[v];
+        return path >= 0 && table.path[path] && table.atLine[path] && end - f.pos[v] < WATCHES_WITHIN;
+    }
+
     /** A standing driver moves off only after a reaction time; who watches for a gap is ready. */
     private double react(int v) {
         if (accel <= 0.02) {
             f.ready[v] = f.reaction[v];
             return Math.min(accel, 0);
         }
-        boolean watching = hasGap(v);
+        boolean watching = f.goes(v) || watchesForGaps(v);
         f.ready[v] -= (float) dt;
         return watching || f.ready[v] <= 0 ? accel : 0;
-    }
-
-    private boolean hasGap(int v) {
-        byte committed = f.committed[v];
-        return committed == Fleet.HAS_GAP || committed == Fleet.TAKES_GAP;
     }
 }

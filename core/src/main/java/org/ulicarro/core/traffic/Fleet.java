@@ -35,6 +35,10 @@ final class Fleet extends Columns implements Stateful {
     static final byte HAS_GAP = 1;
     static final byte TAKES_GAP = 2; // from this step on
     static final byte DROPS_GAP = 3; // from this step on
+    // The same where the gap is good as far as the median, in which there is room to wait for the rest.
+    static final byte HAS_HALF = 4;
+    static final byte TAKES_HALF = 5;
+    static final byte DROPS_HALF = 6;
 
     // Bits of 'rare': what few vehicles are about. One look says whether the columns behind it matter.
     static final byte MOVES_OVER = 1; // 'changedFrom' is a lane beside its own
@@ -77,8 +81,9 @@ final class Fleet extends Columns implements Stateful {
     double[] closing; // 1 / (2 sqrt(pickup * comfort)), s²/m, of the following rule
     float[] reaction; // s, before a standing driver moves off
     float[] yellowLimit; // deceleration above which the driver goes on at yellow, m/s²
-    float[] criticalGap; // s, in the stream it yields to
+    float[] caution; // critical gap and follow-up time as a share of the usual ones
     byte[] lets; // 1 for a driver who leaves room for those who must change lanes
+    byte[] blocks; // 1 for a driver who drives into a junction without room behind it
 
     // what the driver is about
     double[] slowAt; // position on its lane of the slower stretch ahead that binds first, m
@@ -132,6 +137,17 @@ final class Fleet extends Columns implements Stateful {
         freeSlot[freeSlots++] = slot[row];
     }
 
+    /** Whether somebody goes on from where it waited, all the way or to the median. */
+    boolean goes(int v) {
+        byte state = committed[v];
+        return state == HAS_GAP || state == TAKES_GAP || isHalfWay(v);
+    }
+
+    /** Whether its gap is good as far as the median only. */
+    boolean isHalfWay(int v) {
+        return committed[v] == HAS_HALF || committed[v] == TAKES_HALF;
+    }
+
     /** Vehicles on the road. */
     int count() {
         return rows - freeRows;
@@ -168,6 +184,7 @@ final class Fleet extends Columns implements Stateful {
         type = bytes(type);
         need = bytes(need);
         lets = bytes(lets);
+        blocks = bytes(blocks);
         rare = bytes(rare);
         decision = bytes(decision);
         committed = bytes(committed);
@@ -196,7 +213,7 @@ final class Fleet extends Columns implements Stateful {
         power = floats(power);
         reaction = floats(reaction);
         yellowLimit = floats(yellowLimit);
-        criticalGap = floats(criticalGap);
+        caution = floats(caution);
         ready = floats(ready);
         ease = floats(ease);
         changeLeft = floats(changeLeft);

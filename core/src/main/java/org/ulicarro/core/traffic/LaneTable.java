@@ -66,11 +66,13 @@ public final class LaneTable {
     final int[][] siblings; // path -> paths that leave the same lane
     final double[][] partsAt; // path -> metres up to which each sibling is in the way
     final int[][] meets; // path -> the paths it meets from other lanes
+    final boolean[][] merges; // path -> whether it ends in the same lane as each of those
     final byte[][] rank; // path -> who goes first against each of those
     final double[][] zoneStart; // path -> where each shared stretch begins on this path, m
     final double[][] zoneEnd; // path -> where it ends
     final double[][] otherStart; // path -> where it begins on the other path, m
     final double[][] otherEnd; // path -> where it ends there
+    final GapTable gaps;
 
     public LaneTable(Network network, SignalSystem signals) {
         this.network = network;
@@ -106,6 +108,7 @@ public final class LaneTable {
         siblings = new int[lanes][0];
         partsAt = new double[lanes][0];
         meets = new int[lanes][0];
+        merges = new boolean[lanes][0];
         rank = new byte[lanes][0];
         zoneStart = new double[lanes][0];
         zoneEnd = new double[lanes][0];
@@ -116,6 +119,7 @@ public final class LaneTable {
         network.markings().forEach(this::readUnbroken);
         network.junctions().values().forEach(this::readJunction);
         readWaitingPlaces();
+        gaps = new GapTable(this);
     }
 
     private int[] filled(int value) {
@@ -245,6 +249,8 @@ public final class LaneTable {
 
     private void addMeeting(int path, int other, byte who, double from, double to, double fromThere, double toThere) {
         meets[path] = append(meets[path], other);
+        merges[path] = java.util.Arrays.copyOf(merges[path], merges[path].length + 1);
+        merges[path][merges[path].length - 1] = this.to[path] == this.to[other];
         rank[path] = java.util.Arrays.copyOf(rank[path], rank[path].length + 1);
         rank[path][rank[path].length - 1] = who;
         zoneStart[path] = append(zoneStart[path], from);

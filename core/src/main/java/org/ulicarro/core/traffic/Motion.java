@@ -84,8 +84,9 @@ final class Motion {
         byte committed = f.committed[v];
         if (committed != Fleet.NO_GAP) {
             // a gap taken before the line is void once the light stops it there
-            boolean lost = committed == Fleet.DROPS_GAP || f.holds[v] == 1;
-            f.committed[v] = lost ? Fleet.NO_GAP : Fleet.HAS_GAP;
+            boolean lost = committed == Fleet.DROPS_GAP || committed == Fleet.DROPS_HALF || f.holds[v] == 1;
+            boolean half = committed == Fleet.HAS_HALF || committed == Fleet.TAKES_HALF;
+            f.committed[v] = lost ? Fleet.NO_GAP : half ? Fleet.HAS_HALF : Fleet.HAS_GAP;
         }
         if (ledger.held[v] == Ledger.HELD_NOW) {
             ledger.held[v] = Ledger.HELD;

@@ -44,8 +44,8 @@ final class Occupancy {
         for (int k = 0; k < queues.count[other]; k++) {
             int u = queues.at(other, k);
             boolean there = f.pos[u] > table.otherStart[path][c];
-            if ((there || f.committed[u] == Fleet.HAS_GAP || f.committed[u] == Fleet.TAKES_GAP)
-                    && f.pos[u] - f.length[u] < table.otherEnd[path][c]) {
+            boolean coming = f.goes(u) && !(f.isHalfWay(u) && table.otherStart[path][c] > table.gaps.waitAgain[other]);
+            if ((there || coming) && f.pos[u] - f.length[u] < table.otherEnd[path][c]) {
                 return u;
             }
         }
@@ -76,9 +76,61 @@ final class Occupancy {
         return rearWithin(other, table.otherEnd[path][c]);
     }
 
+    /**
+     * Whether somebody who is under way over a shared stretch is off it before another one gets there.
+     *
+     * @param distance of that one from the stretch (m)
+     */
+    boolean isGoneInTime(int u, int v, int path, int c, double distance) {
+        int way = table.meets[path][c];
+        double front = f.lane[u] == way ? f.pos[u] : table.end[way];
+        double left = table.otherEnd[path][c] - front + f.length[u];
+        double speed = f.speed[v];
+        double there = (Math.sqrt(speed * speed + 2 * f.pickup[v] * distance) - speed) / f.pickup[v];
+        return left <= 0 || f.speed[u] > 1 && left / f.speed[u] < there;
+    }
+
     /** First come, first served; the earlier departure of two who came at the same instant. */
     private boolean isBefore(int u, int v) {
         return f.since[u] < f.since[v] || f.since[u] == f.since[v] && f.id[u] < f.id[v];
+    }
+
+    /** A driver who cannot count on clearing a junction moves slower than this behind it (m/s). */
+    private static final double CREEPS = 5;
+
+    /** Deceleration with which the last one behind a junction may still come to rest (m/s²). */
+    private static final double COMES_TO_REST = 1.5;
+
+    /**
+     * Who keeps a vehicle from standing clear of the junction at the end of a path: the last one on the lane beyond, when what is left of
+     * that lane is taken by those who are under way to it.
+     *
+     * @return a row, or -1 where there is room
+     */
+    int noRoomBehind(int v, int path) {
+        int to = table.to[path];
+        if (queues.count[to] == 0) {
+            return -1;
+        }
+        int last = queues.last(to);
+        if (f.speed[last] > CREEPS) {
+            return -1;
+        }
+        double front = f.pos[last] + f.speed[last] * f.speed[last] / (2 * COMES_TO_REST);
+        if (queues.count[to] > 1) {
+            int ahead = queues.at(to, queues.count[to] - 2);
+            double most = f.pos[ahead] - f.length[ahead] - f.space[last];
+            front = f.speed[ahead] < CREEPS && most < front ? most : front;
+        }
+        double room = front - f.length[last] - f.length[v] - f.space[v];
+        int[] sources = table.sources[to];
+        for (int i = 0; i < sources.length && room >= 0; i++) {
+            for (int k = 0; k < queues.count[sources[i]]; k++) {
+                int u = queues.at(sources[i], k);
+                room -= u == v ? 0 : f.length[u] + f.space[u];
+            }
+        }
+        return room >= 0 ? -1 : last;
     }
 
     private int rearWithin(int path, double end) {

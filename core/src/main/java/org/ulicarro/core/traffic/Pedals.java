@@ -18,6 +18,14 @@ abstract class Pedals {
     /** Comfortable deceleration ahead of a curve or a lower limit (m/s²). */
     static final double CURVE_DECELERATION = 1.8;
 
+    /** Where one waits for a gap, one comes to rest this far before it (m). */
+    private static final double WAITING_PLACE = 0.3;
+
+    /** Who is nearer to it than this and slower than that moves up (m, m/s). */
+    private static final double MOVES_UP = 12;
+
+    private static final double MOVES_UP_AT = 6;
+
     static final byte NOTHING = (byte) Restraint.NOTHING.ordinal();
     static final byte VEHICLE = (byte) Restraint.VEHICLE.ordinal();
     static final byte SIGNAL = (byte) Restraint.SIGNAL.ordinal();
@@ -28,6 +36,8 @@ abstract class Pedals {
     static final byte STOP = (byte) Restraint.STOP.ordinal();
     static final byte CLOSURE = (byte) Restraint.CLOSURE.ordinal();
     static final byte POWER = (byte) Restraint.POWER.ordinal();
+    static final byte KEEP_CLEAR = (byte) Restraint.KEEP_CLEAR.ordinal();
+    static final byte WALKERS = (byte) Restraint.WALKERS.ordinal();
     static final byte CURVE = (byte) Restraint.CURVE.ordinal();
 
     final Fleet f;
@@ -38,6 +48,7 @@ abstract class Pedals {
 
     // the strictest constraint found so far for the vehicle in hand
     double accel;
+    double closeUp; // share of its time gap and standing distance that the one in hand keeps just now
     boolean byControl;
     int byVehicle; // row, or -1
     byte restraint;
@@ -78,7 +89,7 @@ abstract class Pedals {
     final double behind(int v, int leader, double gap) {
         double speed = f.speed[v];
         double leaderSpeed = f.speed[leader];
-        double ease = f.ease[v];
+        double ease = f.ease[v] * closeUp;
         double wanted = Following.towards(
                 speed, gap, leaderSpeed, f.space[v] * ease, f.gapTime[v] * ease, f.pickup[v], f.closing[v]);
         wanted = wanted < -Following.HARDEST ? -Following.HARDEST : wanted;
@@ -102,6 +113,23 @@ abstract class Pedals {
             wanted = Math.min(wanted, Following.safe(speed, distance, 0, dt));
         }
         restrain(v, wanted, reason, whom, distance, reason != STOP && reason != CLOSURE && reason != LANE);
+    }
+
+    /**
+     * Comes to rest where one waits for a gap. Who moves up there from a stand just before it drives briskly and brakes evenly; the
+     * following rule would creep over the last metre, and queues at signs would be served too slowly.
+     */
+    final void waitAt(int v, double distance, byte reason, int whom) {
+        double room = distance - WAITING_PLACE;
+        double speed = f.speed[v];
+        if (room < MOVES_UP && room > 0.05 && speed < MOVES_UP_AT) {
+            double needed = speed * speed / (2 * room);
+            boolean brakes = f.accel[v] < 0 && needed > 0.5;
+            double wanted = brakes ? -needed : Following.safeWith(f.comfort[v], speed, room, 0, dt);
+            restrain(v, Math.max(wanted, -Following.HARDEST), reason, whom, distance, true);
+        } else {
+            stopAt(v, distance, WAITING_PLACE, reason, whom);
+        }
     }
 
     final void restrain(int v, double wanted, byte reason, int whom, double distance, boolean control) {

@@ -23,5 +23,9 @@ public enum Restraint {
     /** A closed stretch of its lane. */
     CLOSURE,
     /** What its engine can do at this speed and grade. */
-    POWER
+    POWER,
+    /** There is no room to stand clear of the junction behind it. */
+    KEEP_CLEAR,
+    /** People cross, or are about to. */
+    WALKERS
 }

@@ -1,11 +1,16 @@
 package org.ulicarro.core.traffic;
 
+import java.io.DataInput;
+import java.io.DataOutput;
+import java.io.IOException;
+import org.ulicarro.core.base.Stateful;
+
 /**
  * The stages of the step that read only what stood before, cut into shares for several threads. Shares hold about equally many
  * vehicles; what each found is put together in the order of the shares, which is the order of lanes or rows, so that neither their
  * number nor where they are cut changes a result.
  */
-final class Stages implements AutoCloseable {
+final class Stages implements AutoCloseable, Stateful {
 
     /** What a vehicle costs, with an empty lane as the measure. */
     private static final int PER_VEHICLE = 20;
@@ -144,6 +149,16 @@ final class Stages implements AutoCloseable {
     private void joinQueues(int share) {
         found[share].clear();
         queueMarks.mark(firstLane[share], firstLane[share + 1], found[share]);
+    }
+
+    @Override
+    public void save(DataOutput out) throws IOException {
+        giveWay.save(out);
+    }
+
+    @Override
+    public void restore(DataInput in) throws IOException {
+        giveWay.restore(in);
     }
 
     @Override

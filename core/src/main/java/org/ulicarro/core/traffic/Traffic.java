@@ -240,6 +240,7 @@ public final class Traffic implements Stateful, AutoCloseable {
         ledger.save(out);
         parts.queues.save(out);
         parts.routes.save(out);
+        stages.save(out);
         standstills.save(out);
         entries.save(out);
         for (Observer observer : observers) {
@@ -261,6 +262,7 @@ public final class Traffic implements Stateful, AutoCloseable {
         ledger.restore(in);
         parts.queues.restore(in);
         parts.routes.restore(in);
+        stages.restore(in);
         standstills.restore(in);
         entries.restore(in);
         for (Observer observer : observers) {

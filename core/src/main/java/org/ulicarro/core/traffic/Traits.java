@@ -29,8 +29,13 @@ final class Traits {
 
     private static final double YELLOW_LIMIT_SD = 1.3;
 
-    /** Critical gap of a permissive left turn (s); Highway Capacity Manual, 6th ed., chapter 31. */
-    private static final double CRITICAL_GAP = 4.5;
+    /**
+     * Spread of critical gaps and follow-up times between drivers, as a share of their means; that of critical gaps in the field is 0.1 to
+     * 0.3 (W. Brilon, R. Koenig, R. J. Troutbeck, <i>Useful estimation procedures for critical gaps</i>, Transportation Research A 33, 1999).
+     */
+    private static final double CAUTION_SPREAD = 0.15;
+
+    private static final double BLOCKING = 0.02;
 
     private static final Quantity URBAN_GAP = new Quantity(1.0, 0.2);
     private static final Quantity MOTORWAY_GAP = new Quantity(1.2, 0.25);
@@ -47,6 +52,7 @@ final class Traits {
     private final double[] space = new double[RoadClass.values().length];
     private final double[] acceleration = new double[RoadClass.values().length];
     private final double[] cooperation = new double[RoadClass.values().length];
+    private final double[] blocking = new double[RoadClass.values().length];
 
     Traits(Study study) {
         for (VehicleType type : TYPES) {
@@ -64,6 +70,7 @@ final class Traits {
             Quantity spacing =
                     written == null || written.standingSpacing() == null ? STANDING_SPACING : written.standingSpacing();
             space[i] = Math.max(0.5, spacing.mean() - vehicles[VehicleType.CAR.ordinal()].length());
+            blocking[i] = written == null || written.blocking() == null ? BLOCKING : written.blocking();
             cooperation[i] = LaneRules.cooperation(study, roadClass);
         }
     }
@@ -81,10 +88,11 @@ final class Traits {
         f.space[row] = Draws.normalWithinTwo(key, 5, space[c], SPREAD * space[c]);
         f.reaction[row] = (float) least(0, draw(key, 6, reaction[c]));
         f.yellowLimit[row] = (float) Draws.normalWithinTwo(key, 7, YELLOW_LIMIT, YELLOW_LIMIT_SD);
-        f.criticalGap[row] = (float) Draws.normalWithinTwo(key, 8, CRITICAL_GAP, SPREAD * CRITICAL_GAP);
+        f.caution[row] = (float) Draws.normalWithinTwo(key, 8, 1, CAUTION_SPREAD);
         f.top[row] = (float) least(1, draw(key, 9, vehicle.topSpeed()));
         f.power[row] = (float) draw(key, 10, vehicle.power());
         f.lets[row] = (byte) (Draws.uniform(key, 11) < cooperation[c] ? 1 : 0);
+        f.blocks[row] = (byte) (Draws.uniform(key, 12) < blocking[c] ? 1 : 0);
         f.closing[row] = 1 / (2 * Math.sqrt(f.pickup[row] * f.comfort[row]));
     }
 

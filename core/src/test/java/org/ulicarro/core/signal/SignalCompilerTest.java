@@ -36,7 +36,7 @@ class SignalCompilerTest {
     private void group(String id, String serves, String yields) {
         groups.put(
                 id,
-                new Group(List.of(serves.split(" ")), yields.isEmpty() ? null : List.of(yields.split(" ")), 3, 2, 5));
+                Group.of(List.of(serves.split(" ")), yields.isEmpty() ? null : List.of(yields.split(" ")), 3, 2, 5));
     }
 
     private void plan(String id, String... greens) {

@@ -216,7 +216,8 @@ class LaneRulesTest {
             Street street = new Street();
             street.length = 3000;
             street.perHour = 500;
-            street.drivers = Map.of(RoadClass.URBAN, new Drivers(null, null, null, null, i == 1, null, null, null));
+            street.drivers =
+                    Map.of(RoadClass.URBAN, new Drivers(null, null, null, null, i == 1, null, null, null, null));
             int[] on = new int[2];
             run(street.model(), (now, rows, row) -> {
                 if (rows.lane(row) < 2 && rows.position(row) > 1500) {

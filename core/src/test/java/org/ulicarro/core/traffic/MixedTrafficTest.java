@@ -59,6 +59,7 @@ class MixedTrafficTest {
                         Draws.uniform(key, 44) < 0.5,
                         Draws.uniform(key, 45),
                         Draws.uniform(key, 46),
+                        Draws.uniform(key, 49),
                         5.0));
         Quantity pickup = new Quantity(0.5 + 4 * Draws.uniform(key, 47), 0.5);
         Quantity comfort = new Quantity(1 + 4 * Draws.uniform(key, 48), 0.5);

@@ -66,7 +66,8 @@ class TraitsTest {
 
     @Test
     void aStudyMayHaveItsOwnDrivers() {
-        Drivers own = new Drivers(new Quantity(1.6, 0.1), null, new Quantity(8.0, 0), null, null, null, null, null);
+        Drivers own =
+                new Drivers(new Quantity(1.6, 0.1), null, new Quantity(8.0, 0), null, null, null, null, null, null);
         Study study = with(Map.of(RoadClass.URBAN, own));
         assertThat(mean(study, VehicleType.CAR, RoadClass.URBAN, f -> f.gapTime[0]))
                 .isCloseTo(1.6, within(0.01));
@@ -88,7 +89,7 @@ class TraitsTest {
         a.take();
         b.take();
         new Traits(with(null)).draw(a, 0, VehicleType.VAN, RoadClass.URBAN, 99);
-        Drivers own = new Drivers(new Quantity(2.0, 0.5), null, null, null, null, null, null, null);
+        Drivers own = new Drivers(new Quantity(2.0, 0.5), null, null, null, null, null, null, null, null);
         new Traits(with(Map.of(RoadClass.URBAN, own))).draw(b, 0, VehicleType.VAN, RoadClass.URBAN, 99);
         assertThat(b.gapTime[0]).isNotEqualTo(a.gapTime[0]);
         assertThat(b.factor[0]).isEqualTo(a.factor[0]);

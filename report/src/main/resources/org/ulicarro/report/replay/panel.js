@@ -1,7 +1,7 @@
 /* The card that tells of what was clicked. Texts of the study are set as text, never as markup. */
 
 const REASONS = ['', 'vehicle', 'signal', 'gap', 'crossing', 'lane', 'curve', 'room', 'stop', 'closure',
-  'power'];
+  'power', 'clear', 'walkers'];
 
 function timeOfDay(tick) {
   const s = Math.floor(tick * TICK + 1e-6);
@@ -102,6 +102,8 @@ class Card {
       case 'room': return `to leave room for ${other}`;
       case 'stop': return 'at a stop';
       case 'closure': return 'before a closed stretch';
+      case 'clear': return 'for room behind the junction';
+      case 'walkers': return 'for people who cross';
       case 'power': return 'no: its engine can do no more here';
       default: return '';
     }

@@ -1,0 +1,145 @@
+package org.ulicarro.bench.fidelity;
+
+import java.util.ArrayList;
+import java.util.List;
+import org.ulicarro.core.run.Model;
+
+/** Permissive left turns at a signal, and places where all stop. */
+final class CourtesyCases {
+
+    private static final int REPLICATIONS = 10;
+    private static final double CYCLE = 90;
+    private static final double GREEN = 45;
+    private static final double SATURATION = 1900;
+    private static final double LOST = 2;
+
+    private CourtesyCases() {}
+
+    /** A left turn from a bay of its own against one lane of oncoming traffic, 45 s of green in 90 s. */
+    static Model permissive(double oncoming) {
+        String study = Scene.text("""
+                format: ulicarro/1
+                title: permissive left
+                periods: {p: {from: "08:00", to: "09:00", warm-up: {length: 15 min}, drain: 1 min}}
+                network:
+                  places:
+                    middle: {at: [0, 0], control: signal}
+                    west: {at: [-700, 0]}
+                    east: {at: [700, 0]}
+                    south: {at: [0, -400]}
+                    north: {at: [0, 400]}
+                  roads:
+                    w: {between: [west, middle], speed: 50 km/h, ahead: {lanes: 1, turns: [L]}, back: {lanes: 1}}
+                    e: {between: [middle, east], speed: 50 km/h, back: {lanes: 1, turns: [T]}}
+                    s: {between: [south, middle], speed: 50 km/h, ahead: {lanes: 1, turns: [T]}}
+                    n: {between: [middle, north], speed: 50 km/h, ahead: {lanes: 1}}
+                demand: {mix: {car: 100 %%}, volumes: {p: counts.csv}}
+                signals:
+                  middle:
+                    kind: fixed
+                    groups: {EW: {serves: [EBL, WBT], yields: [EBL]}, NS: {serves: [NBT]}}
+                    plans: {p: {cycle: 90 s, greens: {EW: [0-%.0f], NS: [50-85]}}}
+                """, GREEN);
+        return Scene.read(study, Scene.text("place,from,to,EBL,WBT,NBT%nmiddle,08:00,09:00,1500,%.1f,100%n", oncoming));
+    }
+
+    /**
+     * The Manual's form (Highway Capacity Manual, chapter 31) with what was measured: the rate in gaps in the green that the oncoming queue
+     * leaves, and those who go after its end. The oncoming queue goes at the saturation flow after the start-up lost time.
+     */
+    private static double permissiveCapacity(double oncoming, double critical, double followUp, double sneakers) {
+        double v = oncoming / 3600;
+        double s = SATURATION / 3600;
+        double queue = v * (CYCLE - GREEN + LOST) / (s - v);
+        double unblocked = Math.max(0, GREEN - LOST - queue);
+        return GapTheory.manual(oncoming, critical, followUp) * unblocked / CYCLE + sneakers * 3600 / CYCLE;
+    }
+
+    static List<Row> permissive() {
+        List<Row> rows = new ArrayList<>();
+        for (double oncoming : new double[] {100, 200, 300, 400, 500, 600, 700}) {
+            double[][] found = permissiveFound(oncoming);
+            double critical = GapWatch.critical(found, 3);
+            double followUp = SignCases.mean(found, 1);
+            double sneakers = SignCases.mean(found, 2);
+            double formula = permissiveCapacity(oncoming, critical, followUp, sneakers);
+            rows.add(Row.of(
+                    Scene.text(
+                            "permissive left, oncoming %.0f: tc %.2f, tf %.2f s, %.1f sneak",
+                            oncoming, critical, followUp, sneakers),
+                    0.9 * formula,
+                    1.1 * formula,
+                    Scene.figure(found, 0)));
+        }
+        return rows;
+    }
+
+    /** Capacity, follow-up and those who go after the end of green in a cycle, by replication. */
+    static double[][] permissiveFound(double oncoming) {
+        Model model = permissive(oncoming);
+        double waitAt = model.network().junctions().get("middle").conflicts().stream()
+                        .mapToDouble(c -> c.who() == org.ulicarro.core.network.Conflict.Who.A_YIELDS
+                                ? c.startA()
+                                : c.who() == org.ulicarro.core.network.Conflict.Who.B_YIELDS
+                                        ? c.startB()
+                                        : Double.POSITIVE_INFINITY)
+                        .min()
+                        .orElseThrow()
+                - 0.5;
+        return Scene.each(REPLICATIONS, model, r -> {
+            GapWatch watch = GapWatch.of(r, "EBL", waitAt);
+            long sneakers =
+                    watch.departures.stream().filter(d -> d[1] % CYCLE > GREEN).count();
+            return watch.with(watch.capacity(), watch.followUp(), sneakers / (watch.hours() * 3600 / CYCLE));
+        });
+    }
+
+    /** Four legs, one lane each; those named are saturated with traffic straight on. */
+    static Model allStop(String saturated) {
+        StringBuilder values = new StringBuilder();
+        for (String approach : new String[] {"EB", "WB", "NB", "SB"}) {
+            values.append(',').append(saturated.contains(approach) ? 1500 : 0);
+        }
+        String study = """
+                format: ulicarro/1
+                title: all stop
+                periods: {p: {from: "08:00", to: "09:00", warm-up: {length: 15 min}, drain: 1 min}}
+                network:
+                  places:
+                    middle: {at: [0, 0], control: all-stop}
+                    west: {at: [-500, 0]}
+                    east: {at: [500, 0]}
+                    south: {at: [0, -500]}
+                    north: {at: [0, 500]}
+                  roads:
+                    w: {between: [west, middle], speed: 50 km/h, ahead: {lanes: 1, turns: [T]}, back: {lanes: 1}}
+                    e: {between: [east, middle], speed: 50 km/h, ahead: {lanes: 1, turns: [T]}, back: {lanes: 1}}
+                    s: {between: [south, middle], speed: 50 km/h, ahead: {lanes: 1, turns: [T]}, back: {lanes: 1}}
+                    n: {between: [north, middle], speed: 50 km/h, ahead: {lanes: 1, turns: [T]}, back: {lanes: 1}}
+                demand: {mix: {car: 100 %}, volumes: {p: counts.csv}}
+                """;
+        return Scene.read(study, "place,from,to,EBT,WBT,NBT,SBT\nmiddle,08:00,09:00" + values + "\n");
+    }
+
+    static List<Row> allStop() {
+        String[][] degrees = {
+            {"1, nobody else", "EB", "3.9"},
+            {"2, from ahead", "EB WB", "4.7"},
+            {"3, from one side", "EB NB", "5.8"},
+            {"4, from two", "EB NB SB", "7.0"},
+            {"5, from all", "EB WB NB SB", "9.6"}
+        };
+        List<Row> rows = new ArrayList<>();
+        for (String[] degree : degrees) {
+            double expected = Double.parseDouble(degree[2]);
+            double[][] found = Scene.each(REPLICATIONS, allStop(degree[1]), r ->
+                    new double[] {3600 / LineCount.of(r).flow("EBT")});
+            rows.add(Row.of(
+                    "all stop, degree of conflict " + degree[0] + ": headway (s)",
+                    0.9 * expected,
+                    1.1 * expected,
+                    Scene.figure(found, 0)));
+        }
+        return rows;
+    }
+}

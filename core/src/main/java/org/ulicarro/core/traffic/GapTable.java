@@ -1,0 +1,93 @@
+package org.ulicarro.core.traffic;
+
+import java.util.Arrays;
+import java.util.Comparator;
+import java.util.stream.IntStream;
+import org.ulicarro.core.network.GapTime;
+import org.ulicarro.core.network.GapTimes;
+import org.ulicarro.core.network.Movement;
+import org.ulicarro.core.network.TurningPath;
+
+/** How drivers of each path take gaps, as flat arrays. Immutable. */
+final class GapTable {
+
+    /** A median in which less than this stands clear is no place to wait (m). */
+    private static final double LEAST_STORAGE = 4.0;
+
+    /** One who waits in the median stops this far short of the stretch that it must keep clear (m). */
+    private static final double WAITS_BEFORE = 0.5;
+
+    final double[] critical; // path -> critical gap, s
+    final double[] inHalves; // path -> critical gap of each half, s
+    final double[] followUp; // path -> follow-up time, s
+    final double[] heavyCritical; // path -> what a heavy vehicle needs more, s
+    final double[] heavyFollowUp; // path -> likewise
+    final double[] waitAgain; // path -> where one waits in the median, m along it; NaN where there is no room
+    final double[] storage; // path -> length of a vehicle that stands clear there, m
+    final int[][] otherLines; // path of a place where all stop -> the innermost lane of each other approach
+    final boolean[] onRed; // path -> whether its vehicles may turn on red after a stop
+
+    GapTable(LaneTable table) {
+        critical = new double[table.lanes];
+        inHalves = new double[table.lanes];
+        followUp = new double[table.lanes];
+        heavyCritical = new double[table.lanes];
+        heavyFollowUp = new double[table.lanes];
+        waitAgain = new double[table.lanes];
+        storage = new double[table.lanes];
+        onRed = new boolean[table.lanes];
+        otherLines = new int[table.lanes][0];
+        Arrays.fill(waitAgain, Double.NaN);
+        GapTimes times = new GapTimes(table.network);
+        for (Movement movement : table.network.movements()) {
+            var allowed =
+                    table.network.junctions().get(movement.place()).place().rightOnRed();
+            for (TurningPath path : movement.paths()) {
+                GapTime time = times.of(movement, path);
+                critical[path.lane()] = time.critical();
+                inHalves[path.lane()] = time.inHalves();
+                followUp[path.lane()] = time.followUp();
+                heavyCritical[path.lane()] = time.heavyCritical();
+                heavyFollowUp[path.lane()] = time.heavyFollowUp();
+                onRed[path.lane()] = allowed.containsKey(movement.id()) || allowed.containsKey(movement.name());
+                findMedian(table, path.lane());
+                if (table.inOrder[path.lane()]) {
+                    otherLines[path.lane()] = otherLines(table, movement);
+                }
+            }
+        }
+    }
+
+    private static int[] otherLines(LaneTable table, Movement movement) {
+        return table.network.junctions().get(movement.place()).movements().stream()
+                .map(m -> table.network.movements().get(m))
+                .filter(m -> m.fromLink() != movement.fromLink())
+                .mapToInt(m -> m.paths().get(0).fromLane())
+                .distinct()
+                .toArray();
+    }
+
+    /** The widest stretch between two others that a path has to keep clear, where a car fits in. */
+    private void findMedian(LaneTable table, int path) {
+        if (!table.atLine[path] || table.inOrder[path]) {
+            return;
+        }
+        int[] zones = IntStream.range(0, table.meets[path].length)
+                .boxed()
+                .sorted(Comparator.comparingDouble(c -> table.zoneStart[path][c]))
+                .mapToInt(c -> c)
+                .toArray();
+        double clearFrom = Double.NEGATIVE_INFINITY;
+        boolean crossed = false;
+        for (int c : zones) {
+            boolean yields = table.rank[path][c] == LaneTable.YIELDS;
+            double room = table.zoneStart[path][c] - WAITS_BEFORE - clearFrom;
+            if (yields && crossed && room >= LEAST_STORAGE && room > storage[path]) {
+                storage[path] = room;
+                waitAgain[path] = table.zoneStart[path][c] - WAITS_BEFORE;
+            }
+            crossed |= yields;
+            clearFrom = Math.max(clearFrom, table.zoneEnd[path][c]);
+        }
+    }
+}
