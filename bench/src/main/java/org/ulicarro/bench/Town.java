@@ -46,7 +46,7 @@ final class Town {
 
     /** Traffic at the start, with nobody on the road yet. */
     Traffic traffic(int threads) {
-        return new Traffic(study, table, departures, 0, threads);
+        return new Traffic(study, table, departures, org.ulicarro.core.demand.Walks.nobody(), 0, threads);
     }
 
     int lanes() {

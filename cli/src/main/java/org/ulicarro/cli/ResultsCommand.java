@@ -2,6 +2,7 @@ package org.ulicarro.cli;
 
 import java.io.IOException;
 import java.io.PrintWriter;
+import java.nio.file.Path;
 import java.util.concurrent.Callable;
 import picocli.CommandLine.Command;
 import picocli.CommandLine.Mixin;
@@ -15,19 +16,38 @@ import picocli.CommandLine.Spec;
         name = "results",
         mixinStandardHelpOptions = true,
         description =
-                "Prints the movement table of a run: means over replications with their 95 %% interval; after each"
-                        + " approach's movements the approach, after each place's approaches the place.",
+                "Prints a table of a run: means over replications with their 95 %% interval. Without a name that of movements: after"
+                        + " each approach's movements the approach, after each place's approaches the place.",
         footer = {
             "",
             "RUN is the folder of a run, the folder of a study for its last run, or, inside a study's folder, 'last', a number",
             "or the beginning of a run's name.",
             "",
+            "TABLE is one of",
+            "  movements   delay, stops and queues by movement, approach and place",
+            "  crossings   people over crossings: delay, and who started on walk",
+            "  bays        turning bays whose queue blocks the lane beside them",
+            "",
             "Example:  ulicarro results quayside --by 15min"
         })
 final class ResultsCommand implements Callable<Integer> {
 
-    @Parameters(paramLabel = "RUN", description = "the run")
+    @Parameters(index = "0", paramLabel = "RUN", description = "the run")
     private String run;
+
+    @Parameters(
+            index = "1",
+            arity = "0..1",
+            paramLabel = "TABLE",
+            defaultValue = "movements",
+            description = "which table; movements where none is named")
+    private Table table;
+
+    enum Table {
+        MOVEMENTS,
+        CROSSINGS,
+        BAYS
+    }
 
     @Option(names = "--by", paramLabel = "SLICE", description = "15min: a table for each quarter of an hour")
     private String by;
@@ -47,14 +67,31 @@ final class ResultsCommand implements Callable<Integer> {
             throw new ParameterException(spec.commandLine(), "--by takes 15min, not '" + by + "'");
         }
         PrintWriter out = spec.commandLine().getOut();
-        MovementTable table = new MovementTable(RunArgument.find(run));
+        Path folder = RunArgument.find(run);
+        if (table != Table.MOVEMENTS) {
+            printCourtesy(new CourtesySheets(folder), out);
+            return Exit.DONE;
+        }
+        MovementTable table = new MovementTable(folder);
         if (form.isForMachines()) {
             form.print(each ? table.eachRows(by != null) : table.rows(by != null), out);
         } else if (each) {
             table.printEach(out, by != null);
         } else {
             table.print(out, by != null);
+            new CourtesySheets(folder).printBrief(out);
         }
         return Exit.DONE;
+    }
+
+    private void printCourtesy(CourtesySheets sheets, PrintWriter out) throws IOException {
+        boolean crossings = table == Table.CROSSINGS;
+        if (form.isForMachines()) {
+            form.print(crossings ? sheets.crossingRows(by != null) : sheets.bayRows(), out);
+        } else if (crossings) {
+            sheets.printCrossings(out, by != null, each);
+        } else {
+            sheets.printBays(out);
+        }
     }
 }

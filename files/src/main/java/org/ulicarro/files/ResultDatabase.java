@@ -25,7 +25,11 @@ final class ResultDatabase {
                 entry_delay_s REAL, geometric_delay_s REAL, stopped_delay_s REAL, stops REAL, queue_mean_m REAL,
                 queue_max_m REAL)""", """
             CREATE TABLE lane_cycles (replication INTEGER, place TEXT, approach TEXT, link TEXT, lane INTEGER,
-                movements TEXT, start_s REAL, back_of_queue_m REAL)""");
+                movements TEXT, start_s REAL, back_of_queue_m REAL)""", """
+            CREATE TABLE crossings (replication INTEGER, crossing TEXT, from_s REAL, to_s REAL, walkers INTEGER,
+                unfinished INTEGER, delay_s REAL, delay_max_s REAL, started_on_walk REAL)""", """
+            CREATE TABLE bays (replication INTEGER, place TEXT, link TEXT, lane INTEGER, movements TEXT,
+                blocked_lane INTEGER, spilled_s REAL, times INTEGER, first_s REAL)""");
 
     private ResultDatabase() {}
 
@@ -43,6 +47,7 @@ final class ResultDatabase {
             writeReplications(db, results);
             writeMovements(db, results);
             writeCycles(db, results);
+            CourtesyTables.write(db, results);
             db.commit();
         }
     }
@@ -114,7 +119,7 @@ final class ResultDatabase {
         }
     }
 
-    private static void set(PreparedStatement insert, Object... values) throws SQLException {
+    static void set(PreparedStatement insert, Object... values) throws SQLException {
         for (int i = 0; i < values.length; i++) {
             boolean nothing = values[i] instanceof Double d && d.isNaN();
             insert.setObject(i + 1, nothing ? null : values[i]);
@@ -173,7 +178,7 @@ final class ResultDatabase {
         return rows;
     }
 
-    private static double real(ResultSet r, int column) throws SQLException {
+    static double real(ResultSet r, int column) throws SQLException {
         double value = r.getDouble(column);
         return r.wasNull() ? Double.NaN : value;
     }

@@ -79,6 +79,24 @@ public final class RunFolder {
         }
     }
 
+    /** Reads the rows of people on crossings. */
+    public static List<CourtesyTables.CrossingObservation> crossings(Path folder) throws IOException {
+        try {
+            return CourtesyTables.crossings(folder.resolve(RESULTS));
+        } catch (SQLException e) {
+            throw new IOException(folder.resolve(RESULTS) + " cannot be read: " + e.getMessage(), e);
+        }
+    }
+
+    /** Reads the rows of turning bays. */
+    public static List<CourtesyTables.BayObservation> bays(Path folder) throws IOException {
+        try {
+            return CourtesyTables.bays(folder.resolve(RESULTS));
+        } catch (SQLException e) {
+            throw new IOException(folder.resolve(RESULTS) + " cannot be read: " + e.getMessage(), e);
+        }
+    }
+
     /** Reads the tables of a run. */
     public static RunSummary summary(Path folder) throws IOException {
         Path results = folder.resolve(RESULTS);

@@ -13,7 +13,9 @@ public final class Draws {
     public enum Purpose {
         ARRIVALS(1),
         ROUTE(2),
-        VEHICLE(3);
+        VEHICLE(3),
+        WALKER_ARRIVALS(4),
+        WALKER(5);
 
         private final long code;
 

@@ -22,6 +22,7 @@ public final class DemandPlan {
     private final Window window;
     private final VehicleType[] types;
     private final List<ServiceLine> lines;
+    private final WalkPlan walks;
     private final double[] typeUpTo; // cumulative share of each type, the last one 1
 
     private DemandPlan(
@@ -29,7 +30,9 @@ public final class DemandPlan {
             TurningCounts counts,
             Window window,
             Map<VehicleType, Double> mix,
-            List<ServiceLine> lines) {
+            List<ServiceLine> lines,
+            WalkPlan walks) {
+        this.walks = walks;
         this.lines = lines;
         this.network = network;
         this.counts = counts;
@@ -56,7 +59,8 @@ public final class DemandPlan {
                 TurningCounts.of(network, counts, window, faults),
                 window,
                 demand.mix(),
-                ServiceLines.of(network, demand.services(), window, faults));
+                ServiceLines.of(network, demand.services(), window, faults),
+                WalkPlan.of(network, demand, window, faults));
     }
 
     public Window window() {
@@ -86,6 +90,11 @@ public final class DemandPlan {
             drawLine(line, seed, replication, draft);
         }
         return draft.sorted(lines);
+    }
+
+    /** Draws everybody who walks over a crossing in one replication, in order of time. */
+    public Walks drawWalks(long seed, int replication) {
+        return walks.draw(seed, replication);
     }
 
     /** Every departure of a service, whose vehicles are numbered from its first one on, whatever the period. */

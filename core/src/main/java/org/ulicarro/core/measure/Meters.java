@@ -12,6 +12,7 @@ import org.ulicarro.core.network.Movement;
 import org.ulicarro.core.network.Network;
 import org.ulicarro.core.signal.SignalSystem;
 import org.ulicarro.core.traffic.Traffic;
+import org.ulicarro.core.traffic.TrafficView;
 
 /** The instruments of one replication: attaches them to traffic and reads them at the end. */
 public final class Meters {
@@ -20,10 +21,12 @@ public final class Meters {
     private final Intervals intervals;
     private final VisitMeter visits;
     private final QueueMeter queues;
+    private final BayMeter bays;
 
     public Meters(Network network, SignalSystem signals, Intervals intervals) {
         this.network = network;
         this.intervals = intervals;
+        bays = new BayMeter(network, intervals);
         visits = new VisitMeter(network.movements().size(), intervals);
         Set<Integer> lanes = new LinkedHashSet<>();
         List<Integer> groups = new ArrayList<>();
@@ -47,6 +50,17 @@ public final class Meters {
     public void attach(Traffic traffic) {
         traffic.observe(visits);
         traffic.observe(queues);
+        traffic.observe(bays);
+    }
+
+    /** How often the queues of turning bays reached back into the lanes beside them. */
+    public List<BayRow> bays() {
+        return bays.rows();
+    }
+
+    /** People over crossings. */
+    public List<CrossingRow> crossings(TrafficView view) {
+        return CrossingMeter.rows(view, intervals);
     }
 
     /** The queue of each controlled lane in each cycle that began in the period. */

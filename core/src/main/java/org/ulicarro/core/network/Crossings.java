@@ -54,6 +54,7 @@ final class Crossings {
         double bent = atRing ? 6 : 0; // the splitter spreads the two directions
         Pose one = across(leg.outward().ahead(middle), leg.right() + bent);
         double length = leg.left() + leg.right() + 2 * bent;
+        double axis = leg.right() + bent;
         List<MarkedCrossing.Crossed> crossed = crossed(lanes, one, length, crossing.width());
         if (atRing) { // from the outer edge of the lanes there to the other one
             double from = Double.POSITIVE_INFINITY;
@@ -64,6 +65,7 @@ final class Crossings {
                 to = Math.max(to, c.at() + half);
             }
             one = one.ahead(from);
+            axis -= from;
             length = to - from;
             crossed = crossed(lanes, one, length, crossing.width());
         }
@@ -77,6 +79,8 @@ final class Crossings {
                 crossing.width(),
                 one,
                 length,
+                axis,
+                crossing.yielding(),
                 crossed));
     }
 
@@ -129,6 +133,8 @@ final class Crossings {
                 crossing.width(),
                 one,
                 left + right,
+                right,
+                crossing.yielding(),
                 crossed(lanes, one, left + right, crossing.width())));
     }
 

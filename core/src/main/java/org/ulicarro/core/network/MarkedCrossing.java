@@ -14,6 +14,8 @@ import org.ulicarro.core.study.Crossing;
  * @param width along the road (m)
  * @param one the middle of the crossing at one kerb, looking across the road
  * @param length from kerb to kerb (m)
+ * @param middle where its refuge is, or would be: between the two directions, from the kerb at {@code one} (m)
+ * @param yielding share of drivers who give way at a zebra
  * @param crossed the lanes and paths it crosses
  */
 public record MarkedCrossing(
@@ -25,6 +27,8 @@ public record MarkedCrossing(
         double width,
         Pose one,
         double length,
+        double middle,
+        double yielding,
         List<Crossed> crossed) {
 
     /**

@@ -38,6 +38,8 @@ final class Turnout {
                     c.width(),
                     hand.out(c.one()),
                     c.length(),
+                    c.middle(),
+                    c.yielding(),
                     c.crossed()));
         }
         return new Network(

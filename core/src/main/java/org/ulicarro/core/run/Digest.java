@@ -9,6 +9,7 @@ import java.security.MessageDigest;
 import java.security.NoSuchAlgorithmException;
 import java.util.HexFormat;
 import java.util.List;
+import org.ulicarro.core.measure.CrossingRow;
 import org.ulicarro.core.measure.LaneCycle;
 import org.ulicarro.core.measure.MovementRow;
 
@@ -59,6 +60,12 @@ public final class Digest {
             }) {
                 out.writeDouble(value);
             }
+        }
+        for (CrossingRow row : result.crossings()) {
+            out.writeUTF(row.crossing());
+            out.writeInt(row.walkers());
+            out.writeDouble(row.delayS());
+            out.writeDouble(row.onWalk());
         }
         for (LaneCycle cycle : result.cycles()) {
             out.writeUTF(cycle.link());

@@ -5,12 +5,14 @@ import org.ulicarro.core.base.Fault;
 import org.ulicarro.core.demand.DemandPlan;
 import org.ulicarro.core.demand.Window;
 import org.ulicarro.core.network.FreeTrips;
+import org.ulicarro.core.network.MarkedCrossing;
 import org.ulicarro.core.network.Network;
 import org.ulicarro.core.network.NetworkCompiler;
 import org.ulicarro.core.network.TurningRoom;
 import org.ulicarro.core.signal.SignalCompiler;
 import org.ulicarro.core.signal.SignalSystem;
 import org.ulicarro.core.study.Count;
+import org.ulicarro.core.study.Crossing;
 import org.ulicarro.core.study.Period;
 import org.ulicarro.core.study.Study;
 import org.ulicarro.core.study.StudyRules;
@@ -50,6 +52,7 @@ public record Model(
         SignalSystem signals = SignalCompiler.compile(network, study.signals(), periodId, faults);
         Window window = Window.of(study.periods().get(periodId));
         DemandPlan demand = DemandPlan.of(network, study.demand(), counts, window, faults);
+        checkFootSignals(study, network, signals, faults);
         checkWarmUp(study, network, periodId, faults);
         if (hasErrors(faults)) {
             return null;
@@ -63,6 +66,25 @@ public record Model(
 
     private static boolean hasErrors(List<Fault> faults) {
         return faults.stream().anyMatch(f -> f.severity() == Fault.Severity.ERROR);
+    }
+
+    /** People at a crossing with a signal need a group that lets them go. */
+    private static void checkFootSignals(Study study, Network network, SignalSystem signals, List<Fault> faults) {
+        for (int c = 0; c < network.crossings().size(); c++) {
+            MarkedCrossing crossing = network.crossings().get(c);
+            boolean asked = study.demand().walkers().containsKey(crossing.id());
+            boolean served = signals.groupOfCrossing(c, 0) != SignalSystem.NO_GROUP
+                    && signals.groupOfCrossing(c, 1) != SignalSystem.NO_GROUP;
+            if (asked && crossing.kind() == Crossing.Kind.SIGNAL && !served) {
+                faults.add(Fault.error(
+                        Fault.child("/demand/walkers", crossing.id()),
+                        crossing.place() == null
+                                ? "a signal away from junctions needs a place: end two roads at one with 'control: signal' and"
+                                        + " give it this crossing; or write kind: zebra"
+                                : "no signal group lets people over this crossing; give '" + crossing.place()
+                                        + "' a group such as W1: {crosses: [" + crossing.road() + "], walk: 7 s}"));
+            }
+        }
     }
 
     private static void checkWarmUp(Study study, Network network, String periodId, List<Fault> faults) {

@@ -49,6 +49,7 @@ public final class Replication implements Stateful {
                 model.study(),
                 model.table(),
                 model.demand().draw(model.study().seed(), number),
+                model.demand().drawWalks(model.study().seed(), number),
                 Clock.ticks(window.start()),
                 threads);
         meters = new Meters(model.network(), model.signals(), new Intervals(window));
@@ -115,6 +116,8 @@ public final class Replication implements Stateful {
                 number,
                 meters.rows(),
                 meters.cycles(),
+                meters.crossings(view),
+                meters.bays(),
                 view.wanted(),
                 view.entered(),
                 unservedAtEnd,

@@ -1,6 +1,8 @@
 package org.ulicarro.core.run;
 
 import java.util.List;
+import org.ulicarro.core.measure.BayRow;
+import org.ulicarro.core.measure.CrossingRow;
 import org.ulicarro.core.measure.LaneCycle;
 import org.ulicarro.core.measure.MovementRow;
 
@@ -10,6 +12,8 @@ import org.ulicarro.core.measure.MovementRow;
  * @param replication its number, from 1
  * @param rows movements, approaches and places by interval
  * @param cycles queue of each controlled lane in each cycle
+ * @param crossings people over crossings, by interval
+ * @param bays queues of turning bays that reached back
  * @param wanted vehicles that wanted to travel up to the end of the drain time
  * @param entered how many of them came in
  * @param unservedAtEnd how many waited outside when the measured period ended
@@ -23,6 +27,8 @@ public record ReplicationResult(
         int replication,
         List<MovementRow> rows,
         List<LaneCycle> cycles,
+        List<CrossingRow> crossings,
+        List<BayRow> bays,
         int wanted,
         int entered,
         int unservedAtEnd,

@@ -26,6 +26,7 @@ public final class SignalCompiler {
     private final List<SignalSystem.GroupInfo> groups = new ArrayList<>();
     private final int[] groupOf;
     private final boolean[] yields;
+    private final int[][] crossingGroups; // crossing, half -> group
     private final List<Supplier<Controller>> controllers = new ArrayList<>();
     private final List<int[]> sharedGreens = new ArrayList<>(); // pairs of groups that have green at the same time
 
@@ -36,6 +37,10 @@ public final class SignalCompiler {
         groupOf = new int[network.movements().size()];
         Arrays.fill(groupOf, SignalSystem.NO_GROUP);
         yields = new boolean[network.movements().size()];
+        crossingGroups = new int[network.crossings().size()][2];
+        for (int[] halves : crossingGroups) {
+            Arrays.fill(halves, SignalSystem.NO_GROUP);
+        }
     }
 
     /**
@@ -49,7 +54,12 @@ public final class SignalCompiler {
         SignalCompiler compiler = new SignalCompiler(network, period, faults);
         signals.forEach(compiler::addPlace);
         return new SignalSystem(
-                compiler.groups, compiler.groupOf, compiler.yields, compiler.together(), compiler.controllers);
+                compiler.groups,
+                compiler.groupOf,
+                compiler.yields,
+                compiler.together(),
+                compiler.crossingGroups,
+                compiler.controllers);
     }
 
     private boolean[][] together() {
@@ -78,7 +88,7 @@ public final class SignalCompiler {
             if (fixed != null) {
                 checkPlan(junction, controller, fixed, firstGroup, groupsHold, pointer);
                 if (plan.equals(chosen(controller))) {
-                    controllers.add(controller(controller, fixed, firstGroup));
+                    controllers.add(controller(junction, controller, fixed, firstGroup));
                 }
             }
         });
@@ -92,8 +102,17 @@ public final class SignalCompiler {
 
     private void addGroup(Junction junction, String id, Group group, String pointer) {
         int index = groups.size();
-        groups.add(new SignalSystem.GroupInfo(junction.id(), id, group.yellow()));
         String here = Fault.child(pointer, id);
+        if (group.forPeople()) {
+            groups.add(new SignalSystem.GroupInfo(junction.id(), id, clearance(junction, group)));
+            new FootGroups(network, crossingGroups, faults).add(junction, index, group, here);
+            return;
+        }
+        if (group.serves().isEmpty()) {
+            faults.add(
+                    Fault.error(here, "group '" + id + "' serves nobody; give it serves: [EBT, …] or crosses: [road]"));
+        }
+        groups.add(new SignalSystem.GroupInfo(junction.id(), id, group.yellow()));
         for (int i = 0; i < group.serves().size(); i++) {
             Movement movement = find(junction, group.serves().get(i), here + "/serves/" + i);
             if (movement != null && groupOf[movement.index()] != SignalSystem.NO_GROUP) {
@@ -243,7 +262,12 @@ public final class SignalCompiler {
             if (range.from() >= plan.cycle() || range.to() > plan.cycle()) {
                 faults.add(Fault.error(
                         here, "green " + range + " lies outside the cycle of " + text(plan.cycle()) + " s"));
-            } else if (seconds < group.minGreen()) {
+            } else if (group.forPeople() && seconds < group.walk()) {
+                faults.add(Fault.error(
+                        here,
+                        "walk " + range + " of group '" + id + "' lasts " + text(seconds) + " s, its shortest walk is "
+                                + text(group.walk()) + " s"));
+            } else if (!group.forPeople() && seconds < group.minGreen()) {
                 faults.add(Fault.error(
                         here,
                         "green " + range + " of group '" + id + "' lasts " + text(seconds) + " s, its min-green is "
@@ -283,13 +307,15 @@ public final class SignalCompiler {
         }
         for (int[] order : new int[][] {{a, b}, {b, a}}) {
             Group first = controller.groups().get(ids.get(order[0]));
+            double after = first.forPeople() ? clearance(junction, first) : first.yellow();
+            double allRed = first.forPeople() ? 0 : first.red();
             List<CycleRange> ending = plan.greens().get(ids.get(order[0]));
             List<CycleRange> starting = plan.greens().get(ids.get(order[1]));
             for (int i = 0; i < starting.size(); i++) {
                 String here = Fault.child(pointer, ids.get(order[1])) + "/" + i;
                 for (CycleRange end : ending) {
                     double together = overlap(end, 0, starting.get(i), plan.cycle());
-                    double clearance = first.yellow() + first.red();
+                    double clearance = after + allRed;
                     double early = overlap(end, clearance, starting.get(i), plan.cycle());
                     if (together > 0 && order[0] == a) {
                         faults.add(Fault.error(
@@ -300,13 +326,18 @@ public final class SignalCompiler {
                         faults.add(Fault.error(
                                 here,
                                 "green " + starting.get(i) + " of '" + ids.get(order[1]) + "' begins " + text(early)
-                                        + " s before '" + ids.get(order[0]) + "' (green " + end + ", yellow "
-                                        + text(first.yellow()) + " s, red " + text(first.red()) + " s) has cleared; "
+                                        + " s before '" + ids.get(order[0]) + "' (green " + end
+                                        + (first.forPeople() ? ", clear " : ", yellow ") + text(after) + " s"
+                                        + (first.forPeople() ? "" : ", red " + text(allRed) + " s") + ") has cleared; "
                                         + names + " conflict"));
                     }
                 }
             }
         }
+    }
+
+    private double clearance(Junction junction, Group group) {
+        return FootGroups.clearance(network, junction, group);
     }
 
     /** Names of the first two movements of two groups that may never go together, or null. */
@@ -324,7 +355,7 @@ public final class SignalCompiler {
                 }
             }
         }
-        return null;
+        return FootGroups.crossed(network, junction, crossingGroups, groupOf, yields, groupA, groupB);
     }
 
     /** Seconds that two ranges of a cycle share, the first one lengthened at its end. */
@@ -339,7 +370,8 @@ public final class SignalCompiler {
         return shared;
     }
 
-    private Supplier<Controller> controller(SignalController controller, FixedPlan plan, int firstGroup) {
+    private Supplier<Controller> controller(
+            Junction junction, SignalController controller, FixedPlan plan, int firstGroup) {
         int cycle = Clock.ticks(plan.cycle());
         int offset = Clock.ticks(plan.offset());
         Aspect[][] shown = new Aspect[controller.groups().size()][cycle];
@@ -349,7 +381,10 @@ public final class SignalCompiler {
             for (CycleRange range : plan.greens().getOrDefault(group.getKey(), List.of())) {
                 int start = Clock.ticks(range.from());
                 int green = Clock.ticks(range.seconds(plan.cycle()));
-                int yellow = Clock.ticks(group.getValue().yellow());
+                int yellow = Clock.ticks(
+                        group.getValue().forPeople()
+                                ? clearance(junction, group.getValue())
+                                : group.getValue().yellow());
                 for (int t = 0; t < green + yellow; t++) {
                     shown[g][Math.floorMod(start + t, cycle)] = t < green ? Aspect.GREEN : Aspect.YELLOW;
                 }

@@ -19,6 +19,7 @@ public final class SignalSystem {
     public record GroupInfo(String place, String id, double yellowSeconds) {}
 
     private final List<GroupInfo> groups;
+    private final int[][] crossingGroups;
     private final int[] groupOf;
     private final boolean[] yields;
     private final boolean[][] together;
@@ -29,11 +30,13 @@ public final class SignalSystem {
             int[] groupOf,
             boolean[] yields,
             boolean[][] together,
+            int[][] crossingGroups,
             List<Supplier<Controller>> controllers) {
         this.groups = List.copyOf(groups);
         this.groupOf = groupOf.clone();
         this.yields = yields.clone();
         this.together = together;
+        this.crossingGroups = crossingGroups;
         this.controllers = List.copyOf(controllers);
     }
 
@@ -44,6 +47,15 @@ public final class SignalSystem {
     /** The group that holds a movement, or {@link #NO_GROUP}. */
     public int groupOf(int movement) {
         return groupOf[movement];
+    }
+
+    /**
+     * The group that lets people go over a crossing, or {@link #NO_GROUP}.
+     *
+     * @param half 0 for the half at its first kerb, 1 for the other
+     */
+    public int groupOfCrossing(int crossing, int half) {
+        return crossingGroups[crossing][half];
     }
 
     /** How long a movement's yellow lasts (s); 0 where no signal holds it. */

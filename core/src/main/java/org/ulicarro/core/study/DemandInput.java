@@ -24,6 +24,7 @@ public record DemandInput(
 
         @About("Lines of buses or trams by id.") Map<String, Service> services,
 
+        @KeyForm(KeyForm.DOTTED)
         @About("People over each crossing: {gate.quay-1: 240 /h}, {gate.pier: 90 /h + 30 /h in groups of 3}.")
         Map<String, WalkerFlow> walkers,
 

@@ -61,12 +61,14 @@ final class Driving extends Pedals {
     private final Wayfinding wayfinding;
     private final Blocks blocks;
     private final Halts halts;
+    private final Courtesy courtesy;
 
     // the lane in hand
     private boolean path;
     private boolean guests;
     private boolean parts;
     private boolean blocked;
+    private boolean walked;
     private boolean motorway;
     private double grade;
     private double end;
@@ -81,6 +83,7 @@ final class Driving extends Pedals {
         wayfinding = parts.wayfinding;
         blocks = parts.blocks;
         halts = parts.halts;
+        courtesy = new Courtesy(parts);
     }
 
     /** All drivers on the lanes from one to before another. */
@@ -94,6 +97,7 @@ final class Driving extends Pedals {
             guests = queues.guestCount[lane] > 0;
             parts = table.parts[lane];
             blocked = blocks.any(lane);
+            walked = table.foot.ofLane[lane].length > 0;
             motorway = rules.motorway[lane];
             grade = rules.grade[lane];
             end = table.end[lane];
@@ -126,7 +130,7 @@ final class Driving extends Pedals {
         boolean far = false;
         if (leader < 0) {
             // what is farther than anybody needs to stop from full speed matters to nobody yet
-            double horizon = 20 + speed * (f.gapTime[v] + speed / f.comfort[v]);
+            double horizon = sight(v);
             far = toEnd > horizon;
             if (!far) {
                 lookBeyond(lane, v, toEnd, horizon);
@@ -143,6 +147,9 @@ final class Driving extends Pedals {
         byte rare = f.rare[v];
         if (rare != 0) {
             heedRare(v, rare);
+        }
+        if (walked) {
+            heedWalkers(v, lane, f.pos[v], sight(v));
         }
         if (blocked) {
             stopAtBlock(v, lane);
@@ -178,6 +185,23 @@ final class Driving extends Pedals {
         f.accel[v] = speed > Motion.STANDING ? accel : react(v);
     }
 
+    /** What is farther ahead than this matters to nobody yet (m). */
+    private double sight(int v) {
+        return 20 + f.speed[v] * (f.gapTime[v] + f.speed[v] / f.comfort[v]);
+    }
+
+    /** Gives way to people on the crossings of a lane; the position on it is negative before it. */
+    private void heedWalkers(int v, int lane, double position, double horizon) {
+        if (courtesy.look(v, lane, position, horizon)) {
+            if (courtesy.stop < horizon) {
+                stopAt(v, courtesy.stop, Courtesy.STAND_OFF, WALKERS, -1);
+            } else if (courtesy.bound < horizon) {
+                double wanted = Following.safeWith(YIELD_TO_COMMITTED, f.speed[v], courtesy.bound, 0, dt);
+                restrain(v, Math.max(wanted, -Following.HARDEST), WALKERS, -1, courtesy.bound, true);
+            }
+        }
+    }
+
     private void heedRare(int v, byte rare) {
         if ((rare & Fleet.MOVES_OVER) != 0) {
             keepClearOfOldLane(v);
@@ -208,6 +232,9 @@ final class Driving extends Pedals {
         }
         int cursor = f.cursor[v] + (table.path[lane] ? 1 : 0);
         while (at >= 0 && offset - f.pos[v] < horizon) {
+            if (table.foot.ofLane[at].length > 0) {
+                heedWalkers(v, at, f.pos[v] - offset, horizon);
+            }
             if (blocks.any(at)) {
                 double block = offset + blocks.ahead(at, 0) - f.pos[v];
                 if (block < horizon) {
@@ -283,7 +310,7 @@ final class Driving extends Pedals {
 
     private void stopAtBlock(int v, int lane) {
         double distance = blocks.ahead(lane, f.pos[v]) - f.pos[v];
-        if (distance < 20 + f.speed[v] * (f.gapTime[v] + f.speed[v] / f.comfort[v])) {
+        if (distance < sight(v)) {
             stopLate(v, distance, BEFORE_BLOCK, CLOSURE);
         }
     }

@@ -49,6 +49,7 @@ final class GiveWay implements Stateful {
     private final Occupancy occupancy;
     private final Streams streams;
     private final AllWay allWay;
+    private final Courtesy courtesy;
     private final int[] yielding; // the paths on which vehicles wait for gaps
     private final double[]
             lastWent; // lane -> when the last one to take a gap from it came or comes to its waiting place
@@ -62,6 +63,7 @@ final class GiveWay implements Stateful {
         occupancy = parts.occupancy;
         streams = new Streams(parts);
         allWay = new AllWay(parts);
+        courtesy = new Courtesy(parts);
         yielding = IntStream.range(0, table.lanes)
                 .filter(lane -> !Double.isNaN(table.waitAt[lane]) || gaps.onRed[lane])
                 .toArray();
@@ -113,7 +115,10 @@ final class GiveWay implements Stateful {
             return;
         }
         byte took = Fleet.NO_GAP;
-        if (isNear(v, waitAt - at) && hasRoomBehind(v, path) && follows(v, path, waitAt - at, now)) {
+        if (isNear(v, waitAt - at)
+                && hasRoomBehind(v, path)
+                && follows(v, path, waitAt - at, now)
+                && isOpen(v, path, at)) {
             took = table.inOrder[path] && !allWay.isItsTurn(v, path, at, now)
                     ? Fleet.NO_GAP
                     : take(v, path, at, red, now);
@@ -127,6 +132,14 @@ final class GiveWay implements Stateful {
         } else if (had && canStillWait(v, waitAt - at)) {
             f.committed[v] = f.isHalfWay(v) ? Fleet.DROPS_HALF : Fleet.DROPS_GAP;
         }
+    }
+
+    private boolean isOpen(int v, int path, double at) {
+        boolean open = table.foot.ofLane[path].length == 0 || courtesy.isOpen(v, path, at);
+        if (!open) {
+            f.inTheWay[v] = -1;
+        }
+        return open;
     }
 
     /** The whole way, or half of it, or nothing. */
@@ -164,7 +177,9 @@ final class GiveWay implements Stateful {
             if (f.committed[v] == Fleet.HAS_HALF && f.pos[v] <= gaps.waitAgain[path] && f.pos[v] > table.waitAt[path]) {
                 double heavy = f.length[v] > HEAVY_FROM ? gaps.heavyCritical[path] : 0;
                 double half = (gaps.inHalves[path] * f.caution[v] + heavy) * patience(v, now);
-                if (hasRoomBehind(v, path) && streams.leaveBeyond(v, path, f.pos[v], gaps.waitAgain[path], half)) {
+                if (hasRoomBehind(v, path)
+                        && isOpen(v, path, f.pos[v])
+                        && streams.leaveBeyond(v, path, f.pos[v], gaps.waitAgain[path], half)) {
                     f.committed[v] = Fleet.TAKES_GAP;
                 }
                 return;

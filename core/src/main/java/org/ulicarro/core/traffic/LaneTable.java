@@ -73,6 +73,7 @@ public final class LaneTable {
     final double[][] otherStart; // path -> where it begins on the other path, m
     final double[][] otherEnd; // path -> where it ends there
     final GapTable gaps;
+    final FootTable foot;
 
     public LaneTable(Network network, SignalSystem signals) {
         this.network = network;
@@ -120,6 +121,7 @@ public final class LaneTable {
         network.junctions().values().forEach(this::readJunction);
         readWaitingPlaces();
         gaps = new GapTable(this);
+        foot = new FootTable(this);
     }
 
     private int[] filled(int value) {

@@ -2,6 +2,7 @@ package org.ulicarro.core.traffic;
 
 import org.ulicarro.core.base.Clock;
 import org.ulicarro.core.demand.Departures;
+import org.ulicarro.core.demand.Walks;
 import org.ulicarro.core.signal.Aspects;
 import org.ulicarro.core.study.Study;
 
@@ -22,10 +23,11 @@ final class Parts {
     final Halts halts;
     final Witness witness = new Witness();
     final TrafficEvents events;
+    final Walkers walkers;
     final int ticksPerStep;
     final double dt;
 
-    Parts(Study study, LaneTable table, Departures departures) {
+    Parts(Study study, LaneTable table, Departures departures, Walks walks) {
         this.table = table;
         this.departures = departures;
         ticksPerStep = Clock.ticks(study.step());
@@ -38,6 +40,7 @@ final class Parts {
         wayfinding = new Wayfinding(table, rules, fleet, routes, departures);
         occupancy = new Occupancy(table, queues, fleet);
         blocks = new Blocks(study, table);
+        walkers = new Walkers(this, walks);
         halts = new Halts(fleet, departures, wayfinding);
     }
 }

@@ -8,6 +8,7 @@ import java.util.List;
 import org.ulicarro.core.base.Clock;
 import org.ulicarro.core.base.Stateful;
 import org.ulicarro.core.demand.Departures;
+import org.ulicarro.core.demand.Walks;
 import org.ulicarro.core.network.Movement;
 import org.ulicarro.core.signal.Controller;
 import org.ulicarro.core.signal.DetectorBoard;
@@ -45,8 +46,8 @@ public final class Traffic implements Stateful, AutoCloseable {
      *
      * @param startTick tick of the day at which it begins
      */
-    public Traffic(Study study, LaneTable table, Departures departures, int startTick) {
-        this(study, table, departures, startTick, 1);
+    public Traffic(Study study, LaneTable table, Departures departures, Walks walks, int startTick) {
+        this(study, table, departures, walks, startTick, 1);
     }
 
     /**
@@ -54,11 +55,11 @@ public final class Traffic implements Stateful, AutoCloseable {
      *
      * @param threads how many, the caller's own among them
      */
-    public Traffic(Study study, LaneTable table, Departures departures, int startTick, int threads) {
+    public Traffic(Study study, LaneTable table, Departures departures, Walks walks, int startTick, int threads) {
         this.table = table;
         this.departures = departures;
         tick = startTick;
-        parts = new Parts(study, table, departures);
+        parts = new Parts(study, table, departures, walks);
         fleet = parts.fleet;
         ledger = parts.ledger;
         events = parts.events;
@@ -89,6 +90,7 @@ public final class Traffic implements Stateful, AutoCloseable {
         double now = now();
         showAspects();
         parts.blocks.at(tick);
+        parts.walkers.step(tick);
         entries.admit(now);
         stages.begin(fleet.count() >= WORTH_SHARING);
         laneChanges.make(stages.wishes(tick), now, tick);
@@ -240,6 +242,7 @@ public final class Traffic implements Stateful, AutoCloseable {
         ledger.save(out);
         parts.queues.save(out);
         parts.routes.save(out);
+        parts.walkers.save(out);
         stages.save(out);
         standstills.save(out);
         entries.save(out);
@@ -262,6 +265,7 @@ public final class Traffic implements Stateful, AutoCloseable {
         ledger.restore(in);
         parts.queues.restore(in);
         parts.routes.restore(in);
+        parts.walkers.restore(in);
         stages.restore(in);
         standstills.restore(in);
         entries.restore(in);

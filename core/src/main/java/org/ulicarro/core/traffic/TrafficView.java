@@ -18,6 +18,7 @@ public final class TrafficView {
     private final Aspects aspects;
     private final Departures departures;
     private final FleetView rows;
+    private final Walkers walkers;
     private int tick;
 
     TrafficView(Parts parts, Entries entries) {
@@ -28,6 +29,7 @@ public final class TrafficView {
         this.entries = entries;
         aspects = parts.aspects;
         departures = parts.departures;
+        walkers = parts.walkers;
         rows = new FleetView(table, f, ledger);
     }
 
@@ -107,6 +109,17 @@ public final class TrafficView {
     /** Whether a vehicle stopped or joined the queue for the line ahead and has not passed it. */
     public boolean queued(int lane, int k) {
         return ledger.queued[queues.at(lane, k)] == 1;
+    }
+
+    /** Whether the way of the k-th vehicle on a lane goes on from another one beside it, and not from its own. */
+    public boolean wantsInto(int lane, int k, int beside) {
+        int v = queues.at(lane, k);
+        return f.next[v] == Fleet.WRONG_LANE && f.target[v] == beside;
+    }
+
+    /** People at crossings. */
+    public Walkers walkers() {
+        return walkers;
     }
 
     /** Every vehicle on the road, by row. */

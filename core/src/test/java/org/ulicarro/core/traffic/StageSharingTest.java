@@ -34,7 +34,12 @@ class StageSharingTest {
 
     private static Traffic traffic(Model model, int threads) {
         return new Traffic(
-                model.study(), model.table(), model.demand().draw(model.study().seed(), 1), START, threads);
+                model.study(),
+                model.table(),
+                model.demand().draw(model.study().seed(), 1),
+                model.demand().drawWalks(model.study().seed(), 1),
+                START,
+                threads);
     }
 
     private static byte[] state(Traffic traffic) throws IOException {

@@ -176,9 +176,12 @@ class TrafficRulesTest {
     void aStepAllocatesNothing() {
         Crossroads scene = new Crossroads().volumes(800, 700, 500, 500);
         Model model = scene.model();
-        Traffic traffic =
-                new Traffic(model.study(), model.table(), model.demand().draw(1, 1), (int)
-                        (model.demand().window().start() * 10));
+        Traffic traffic = new Traffic(
+                model.study(),
+                model.table(),
+                model.demand().draw(1, 1),
+                model.demand().drawWalks(1, 1),
+                (int) (model.demand().window().start() * 10));
         for (int i = 0; i < 12_000; i++) {
             traffic.step();
         }

@@ -1,0 +1,107 @@
+package org.ulicarro.core.demand;
+
+import java.util.ArrayList;
+import java.util.Comparator;
+import java.util.List;
+import java.util.Map;
+import org.ulicarro.core.base.Draws;
+import org.ulicarro.core.base.Draws.Purpose;
+import org.ulicarro.core.base.Fault;
+import org.ulicarro.core.base.Names;
+import org.ulicarro.core.network.MarkedCrossing;
+import org.ulicarro.core.network.Network;
+import org.ulicarro.core.study.DemandInput;
+import org.ulicarro.core.study.WalkerFlow;
+import org.ulicarro.core.study.Walking;
+
+/** People over crossings, ready to be drawn for any replication. Immutable. */
+final class WalkPlan {
+
+    private static final double LEAST_SPEED = 0.4;
+
+    /** People of one group come within so many seconds of each other. */
+    private static final double GROUP_SPREAD = 1.5;
+
+    private record Flow(int crossing, String id, WalkerFlow flow) {}
+
+    private record One(double time, int crossing, boolean there, double speed, double aside, boolean complies) {}
+
+    private final List<Flow> flows = new ArrayList<>();
+    private final Walking walking;
+    private final Window window;
+
+    private WalkPlan(Walking walking, Window window) {
+        this.walking = walking;
+        this.window = window;
+    }
+
+    static WalkPlan of(Network network, DemandInput demand, Window window, List<Fault> faults) {
+        WalkPlan plan = new WalkPlan(demand.walking(), window);
+        List<String> ids = network.crossings().stream().map(MarkedCrossing::id).toList();
+        for (Map.Entry<String, WalkerFlow> entry : demand.walkers().entrySet()) {
+            int crossing = ids.indexOf(entry.getKey());
+            if (crossing < 0) {
+                faults.add(Fault.error(
+                        Fault.child("/demand/walkers", entry.getKey()),
+                        "there is no crossing '" + entry.getKey() + "'." + Names.suggestion(entry.getKey(), ids)
+                                + (ids.isEmpty() ? " Give a place 'crossings: {road: {}}' first" : "")));
+            } else {
+                plan.flows.add(new Flow(crossing, entry.getKey(), entry.getValue()));
+            }
+        }
+        double compliance = demand.walking().compliance();
+        if (!(compliance >= 0 && compliance <= 1)) {
+            faults.add(Fault.error("/demand/walking/compliance", "a share of people must be 0 % to 100 %"));
+        }
+        return plan;
+    }
+
+    Walks draw(long seed, int replication) {
+        List<One> all = new ArrayList<>();
+        for (Flow flow : flows) {
+            drawOneWay(flow, true, flow.flow().there(), seed, replication, all);
+            drawOneWay(flow, false, flow.flow().back(), seed, replication, all);
+        }
+        all.sort(Comparator.comparingDouble(One::time).thenComparingInt(One::crossing));
+        int n = all.size();
+        Walks walks =
+                new Walks(new double[n], new int[n], new boolean[n], new double[n], new double[n], new boolean[n]);
+        for (int i = 0; i < n; i++) {
+            One one = all.get(i);
+            walks.time()[i] = one.time();
+            walks.crossing()[i] = one.crossing();
+            walks.there()[i] = one.there();
+            walks.speed()[i] = one.speed();
+            walks.aside()[i] = one.aside();
+            walks.complies()[i] = one.complies();
+        }
+        return walks;
+    }
+
+    /** Groups come at random; those who walk alone are groups of one. */
+    private void drawOneWay(Flow flow, boolean there, double rate, long seed, int replication, List<One> all) {
+        long id = Draws.idOf(flow.id() + (there ? " there" : " back"));
+        long arrivals = Draws.key(seed, replication, Purpose.WALKER_ARRIVALS, id);
+        int size = flow.flow().group();
+        double time = window.start();
+        int n = 0;
+        for (int g = 0; rate > 0; g++) {
+            time += Draws.exponential(arrivals, g) * size / rate;
+            if (time >= window.end()) {
+                return;
+            }
+            for (int k = 0; k < size; k++, n++) {
+                long key = Draws.key(seed, replication, Purpose.WALKER, id + n);
+                double speed = Draws.normalWithinTwo(
+                        key, 0, walking.speed().mean(), walking.speed().spread());
+                all.add(new One(
+                        time + (k == 0 ? 0 : GROUP_SPREAD * Draws.uniform(key, 1)),
+                        flow.crossing(),
+                        there,
+                        Math.max(LEAST_SPEED, speed),
+                        2 * Draws.uniform(key, 2) - 1,
+                        Draws.uniform(key, 3) < walking.compliance()));
+            }
+        }
+    }
+}

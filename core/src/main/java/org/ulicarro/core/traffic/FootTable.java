@@ -1,0 +1,155 @@
+package org.ulicarro.core.traffic;
+
+import java.util.List;
+import org.ulicarro.core.network.CrossingStrip;
+import org.ulicarro.core.network.MarkedCrossing;
+import org.ulicarro.core.network.Network;
+import org.ulicarro.core.study.Crossing;
+
+/** Crossings and what vehicles cover of them, as flat arrays. Immutable. */
+final class FootTable {
+
+    /** Half of a person's breadth and a hand's breadth to a body (m). */
+    private static final double ELBOW = 0.35;
+
+    /** A refuge must leave this much between the strips on either side (m). */
+    private static final double LEAST_REFUGE = 1.0;
+
+    /** Room between two strips in which somebody can stand, elbows counted already (m). */
+    private static final double LEAST_STAND = 0.2;
+
+    private static final double NO_REFUGE = Double.NaN;
+
+    final int crossings;
+    final double[] origin; // crossing -> where the way over begins, from its first kerb, m; not above 0
+    final double[] length; // crossing -> from where people wait on one side to where they do on the other, m
+    final double[] refuge; // crossing -> where people may stop between, m; NaN for none
+    final boolean[] zebra; // crossing -> whether no signal stops people
+    final double[] yielding; // crossing -> share of drivers who give way
+    final int[][] group; // crossing, half -> signal group, or NO_GROUP
+    final int[] firstStrip; // crossing -> the first of its strips, which follow each other
+    final int[] lastStrip; // crossing -> after the last one
+    final int[] crossing; // strip -> its crossing
+    final int[] lane; // strip -> its lane
+    final double[] from; // strip -> position of a front from which on it is covered, m along the lane
+    final double[] to; // strip -> position of a rear up to which it is, m
+    final double[] clearFrom; // strip -> on a path, where what it meets before the crossing ends, m
+    final double[][] low; // 0 cars, 1 long vehicles; strip -> where it begins from the first kerb, m
+    final double[][] high; // likewise, where it ends
+    final int[] cluster; // strip -> number of those that leave no room to stand between them, from the first kerb on
+    final int[][] ofLane; // lane -> its strips
+
+    FootTable(LaneTable table) {
+        Network network = table.network;
+        List<CrossingStrip> strips = CrossingStrip.of(network);
+        int n = strips.size();
+        crossings = network.crossings().size();
+        origin = new double[crossings];
+        length = new double[crossings];
+        refuge = new double[crossings];
+        zebra = new boolean[crossings];
+        yielding = new double[crossings];
+        group = new int[crossings][2];
+        firstStrip = new int[crossings];
+        lastStrip = new int[crossings];
+        crossing = new int[n];
+        lane = new int[n];
+        from = new double[n];
+        to = new double[n];
+        clearFrom = new double[n];
+        low = new double[2][n];
+        high = new double[2][n];
+        cluster = new int[n];
+        ofLane = new int[table.lanes][0];
+        for (int i = 0; i < n; i++) {
+            readStrip(table, i, strips.get(i));
+        }
+        for (int c = 0; c < crossings; c++) {
+            MarkedCrossing marked = network.crossings().get(c);
+            zebra[c] = marked.kind() == Crossing.Kind.ZEBRA;
+            yielding[c] = marked.yielding();
+            for (int half = 0; half < 2; half++) {
+                group[c][half] = table.signals.groupOfCrossing(c, half);
+            }
+            measure(c, marked);
+        }
+    }
+
+    private void readStrip(LaneTable table, int i, CrossingStrip strip) {
+        crossing[i] = strip.crossing();
+        lane[i] = strip.lane();
+        from[i] = strip.from();
+        to[i] = strip.to();
+        low[0][i] = strip.low() - ELBOW;
+        high[0][i] = strip.high() + ELBOW;
+        low[1][i] = strip.lowLong() - ELBOW;
+        high[1][i] = strip.highLong() + ELBOW;
+        lastStrip[strip.crossing()] = i + 1;
+        if (i == 0 || crossing[i - 1] != crossing[i]) {
+            firstStrip[strip.crossing()] = i;
+        }
+        int[] here = java.util.Arrays.copyOf(ofLane[strip.lane()], ofLane[strip.lane()].length + 1);
+        here[here.length - 1] = i;
+        ofLane[strip.lane()] = here;
+        clearFrom[i] = Double.NEGATIVE_INFINITY;
+        for (int c = 0; c < table.meets[strip.lane()].length; c++) {
+            if (table.zoneStart[strip.lane()][c] < strip.from()) {
+                clearFrom[i] = Math.max(clearFrom[i], Math.min(strip.from(), table.zoneEnd[strip.lane()][c]));
+            }
+        }
+    }
+
+    /** People wait where no body reaches, which may be a step back from the kerb; there the way over begins. */
+    private void measure(int c, MarkedCrossing marked) {
+        double begins = 0;
+        double ends = marked.length();
+        for (int s = firstStrip[c]; s < lastStrip[c]; s++) {
+            begins = Math.min(begins, low[1][s]);
+            ends = Math.max(ends, high[1][s]);
+        }
+        origin[c] = begins;
+        length[c] = ends - begins;
+        for (int s = firstStrip[c]; s < lastStrip[c]; s++) {
+            for (int size = 0; size < 2; size++) {
+                low[size][s] -= begins;
+                high[size][s] -= begins;
+            }
+        }
+        findClusters(c);
+        refuge[c] = marked.refuge() ? refuge(c, marked.middle() - begins) : NO_REFUGE;
+    }
+
+    /** Strips that leave no room to stand between them are crossed in one go. */
+    private void findClusters(int c) {
+        Integer[] order = java.util.stream.IntStream.range(firstStrip[c], lastStrip[c])
+                .boxed()
+                .sorted(java.util.Comparator.comparingDouble(s -> low[1][s]))
+                .toArray(Integer[]::new);
+        double reached = Double.NEGATIVE_INFINITY;
+        int number = -1;
+        for (int s : order) {
+            number += low[1][s] > reached + LEAST_STAND ? 1 : 0;
+            cluster[s] = number;
+            reached = Math.max(reached, high[1][s]);
+        }
+    }
+
+    /** The middle of the room between strips in which the refuge should be, where there is enough. */
+    private double refuge(int c, double wanted) {
+        double from = 0;
+        double to = length[c];
+        for (int s = firstStrip[c]; s < lastStrip[c]; s++) {
+            if ((low[1][s] + high[1][s]) / 2 < wanted) {
+                from = Math.max(from, high[1][s]);
+            } else {
+                to = Math.min(to, low[1][s]);
+            }
+        }
+        return to - from >= LEAST_REFUGE - 2 * ELBOW ? (from + to) / 2 : NO_REFUGE;
+    }
+
+    /** 0 for a car, 1 for a vehicle that cuts corners. */
+    static int sizeOf(double vehicleLength) {
+        return vehicleLength > CrossingStrip.LONG_FROM ? 1 : 0;
+    }
+}
