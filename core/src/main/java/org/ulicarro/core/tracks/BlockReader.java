@@ -36,12 +36,13 @@ final class BlockReader {
         List<AspectChange> changes = changes();
         List<Outside> outside = outside();
         List<Sum> sums = sums();
+        List<Walk> walks = walks();
         int count = next();
         List<Leg> legs = new ArrayList<>();
         for (int i = 0; i < count; i++) {
             legs.add(leg());
         }
-        return new TrackBlock(start, end, newcomers, aspects, changes, outside, sums, legs);
+        return new TrackBlock(start, end, newcomers, aspects, changes, outside, sums, walks, legs);
     }
 
     private int next() {
@@ -123,6 +124,30 @@ final class BlockReader {
             sums.add(new Sum(movement, passed, accounts, nextSigned() * TENTH));
         }
         return sums;
+    }
+
+    private List<Walk> walks() {
+        List<Walk> walks = new ArrayList<>();
+        for (int left = next(); left > 0; left--) {
+            int id = next();
+            int crossing = next();
+            boolean there = next() == 1;
+            double aside = next() / 100.0 - 1;
+            double speed = next() / 1000.0;
+            int begin = start + next();
+            double position = next() / 100.0;
+            int motion = next();
+            int[] ticks = new int[next()];
+            int[] motions = new int[ticks.length];
+            int tick = begin;
+            for (int i = 0; i < ticks.length; i++) {
+                tick += next();
+                ticks[i] = tick;
+                motions[i] = next();
+            }
+            walks.add(new Walk(id, crossing, there, aside, speed, begin, position, motion, ticks, motions));
+        }
+        return walks;
     }
 
     private Leg leg() {

@@ -12,6 +12,7 @@ import java.util.List;
  * @param changes of aspects, in order of time
  * @param outside lanes on which vehicles come in, with how many wait there over time
  * @param sums what movements have cost
+ * @param walks of people on crossings
  * @param legs of vehicles
  */
 public record TrackBlock(
@@ -22,6 +23,7 @@ public record TrackBlock(
         List<AspectChange> changes,
         List<Outside> outside,
         List<Sum> sums,
+        List<Walk> walks,
         List<Leg> legs) {
 
     /**

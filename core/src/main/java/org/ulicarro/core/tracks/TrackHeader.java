@@ -18,7 +18,7 @@ import java.io.IOException;
 public record TrackHeader(
         int replication, int origin, int sampleTicks, int blockTicks, int lanes, int groups, int movements) {
 
-    public static final int VERSION = 1;
+    public static final int VERSION = 2;
 
     /** Positions are whole numbers of this (m). */
     public static final double UNIT = 0.05;

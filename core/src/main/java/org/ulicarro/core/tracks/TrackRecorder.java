@@ -29,6 +29,7 @@ public final class TrackRecorder implements Observer {
     private byte[] packed = new byte[1 << 16];
     private LegWriter legs;
     private NetworkWriter network;
+    private WalkWriter walks;
     private int[] known = new int[0]; // row -> vehicle that was introduced, plus 1
     private boolean open; // a block is being written
     private boolean begun;
@@ -74,6 +75,7 @@ public final class TrackRecorder implements Observer {
             begun = true;
             legs = new LegWriter(view.table(), settings.sampleTicks());
             network = new NetworkWriter(view);
+            walks = new WalkWriter(view);
             writeHeader(view, tick);
         }
         java.util.Arrays.fill(known, 0);
@@ -102,6 +104,7 @@ public final class TrackRecorder implements Observer {
     private void beginBlock(TrafficView view, int tick) {
         open = true;
         network.beginBlock(view, tick);
+        walks.beginBlock(view, tick);
         legs.beginBlock(tick);
         FleetView rows = view.rows();
         for (int row = 0; row < rows.count(); row++) {
@@ -126,6 +129,7 @@ public final class TrackRecorder implements Observer {
     private void step(TrafficView view, TrafficEvents events, int tick) throws IOException {
         FleetView rows = view.rows();
         network.step(view, events);
+        walks.step(view, tick);
         legs.moves(rows, events, tick);
         for (int i = 0; i < events.leftCount(); i++) {
             legs.leave(rows, events.leftRow(i), tick);
@@ -144,7 +148,7 @@ public final class TrackRecorder implements Observer {
             network.sample(view, tick);
             samples += view.onRoad();
             if (since == settings.blockTicks() || tick + settings.sampleTicks() > settings.to()) {
-                endBlock(tick);
+                endBlock(view, tick);
                 if (tick + settings.sampleTicks() <= settings.to()) {
                     beginBlock(view, tick);
                 }
@@ -152,10 +156,11 @@ public final class TrackRecorder implements Observer {
         }
     }
 
-    private void endBlock(int tick) throws IOException {
+    private void endBlock(TrafficView view, int tick) throws IOException {
         open = false;
         block.clear();
         network.endBlock(block);
+        walks.endBlock(block, view);
         legs.endBlock(block);
         deflater.reset();
         deflater.setInput(block.data, 0, block.size);
@@ -186,7 +191,7 @@ public final class TrackRecorder implements Observer {
         try {
             if (open && view.tick() > network.blockStart()) { // the run ended between two samples
                 legs.sample(view.rows(), view.tick());
-                endBlock(view.tick());
+                endBlock(view, view.tick());
             }
             if (begun) {
                 putInt(0, END_MARK);

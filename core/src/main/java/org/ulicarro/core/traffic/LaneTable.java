@@ -292,6 +292,16 @@ public final class LaneTable {
         return link[lane];
     }
 
+    /** Where the way over a crossing begins, from its first kerb; not above 0 (m). */
+    public double crossingOrigin(int crossing) {
+        return foot.origin[crossing];
+    }
+
+    /** Length of the way over a crossing (m). */
+    public double crossingLength(int crossing) {
+        return foot.length[crossing];
+    }
+
     public boolean isPath(int lane) {
         return path[lane];
     }

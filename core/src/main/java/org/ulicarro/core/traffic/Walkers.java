@@ -276,11 +276,6 @@ public final class Walkers implements Stateful {
         return foot.length[crossing];
     }
 
-    /** Where that way begins, from the crossing's first kerb; not above 0 (m). */
-    public double origin(int crossing) {
-        return foot.origin[crossing];
-    }
-
     /** How many people wait or walk at a crossing. */
     public int present(int crossing) {
         return activeCount[crossing];

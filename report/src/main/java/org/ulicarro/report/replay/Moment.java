@@ -20,6 +20,7 @@ import org.ulicarro.core.tracks.Leg;
 import org.ulicarro.core.tracks.TrackBlock;
 import org.ulicarro.core.tracks.TrackBlock.Newcomer;
 import org.ulicarro.core.tracks.TrackFile;
+import org.ulicarro.core.tracks.Walk;
 import org.ulicarro.report.Camera;
 import org.ulicarro.report.Looks;
 import org.ulicarro.report.PlanFooter;
@@ -101,6 +102,9 @@ public final class Moment {
                 Newcomer who = vehicles.get(leg.vehicle());
                 bodies.draw(g, leg, who, scene.types().get(who.type()), tick);
             }
+        }
+        for (Walk walk : block.walks()) {
+            People.draw(g, walk, scene.crossings().get(walk.crossing()), tick, camera.scale());
         }
         g.setTransform(page);
         drawOutside(g, camera, tick, width, high);

@@ -22,6 +22,7 @@ public final class ReplayPage {
         "camera.js",
         "ground.js",
         "vehicles.js",
+        "people.js",
         "signals.js",
         "strip.js",
         "selection.js",

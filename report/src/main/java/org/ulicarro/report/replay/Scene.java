@@ -18,6 +18,7 @@ import java.util.List;
  * @param movements at all places
  * @param groups signal groups
  * @param places by id
+ * @param crossings for people
  * @param types kinds of vehicles
  * @param far painted plan for small scales
  * @param near painted plan for large scales
@@ -35,6 +36,7 @@ public record Scene(
         List<SceneMovement> movements,
         List<SceneGroup> groups,
         List<ScenePlace> places,
+        List<SceneCrossing> crossings,
         List<SceneType> types,
         List<PlanShape> far,
         List<PlanShape> near) {
@@ -103,6 +105,13 @@ public record Scene(
 
     /** A place. */
     public record ScenePlace(String id, double x, double y, boolean controlled) {}
+
+    /**
+     * A crossing: where people begin to cross, the way they look from there as a unit vector, and how far they go (m).
+     *
+     * @param width along the road (m)
+     */
+    public record SceneCrossing(String id, double x, double y, double dx, double dy, double length, double width) {}
 
     /** A kind of vehicle: its name and width (m). */
     public record SceneType(String id, double width) {}

@@ -58,6 +58,7 @@ public final class SceneMaker {
                         .map(g -> new SceneGroup(g.place(), g.id()))
                         .toList(),
                 network.junctions().values().stream().map(SceneMaker::place).toList(),
+                crossings(),
                 Arrays.stream(VehicleType.values())
                         .map(t -> new SceneType(
                                 t.name().toLowerCase(Locale.ROOT),
@@ -65,6 +66,24 @@ public final class SceneMaker {
                         .toList(),
                 painted(FAR),
                 painted(NEAR));
+    }
+
+    private List<Scene.SceneCrossing> crossings() {
+        List<Scene.SceneCrossing> crossings = new ArrayList<>();
+        for (int c = 0; c < network.crossings().size(); c++) {
+            var marked = network.crossings().get(c);
+            double origin = model.table().crossingOrigin(c);
+            var from = marked.one().ahead(origin);
+            crossings.add(new Scene.SceneCrossing(
+                    marked.id(),
+                    rounded(from.x()),
+                    rounded(from.y()),
+                    marked.one().dx(),
+                    marked.one().dy(),
+                    rounded(model.table().crossingLength(c)),
+                    marked.width()));
+        }
+        return crossings;
     }
 
     private List<PlanShape> painted(double scale) {

@@ -40,7 +40,7 @@ class TrackStream {
 }
 
 function readHeader(view) {
-  if (view.getInt32(0) !== 0x554c4354 || view.getInt32(4) !== 1) {
+  if (view.getInt32(0) !== 0x554c4354 || view.getInt32(4) !== 2) {
     throw new Error('this is no recording that the page can read');
   }
   return { replication: view.getInt32(8), origin: view.getInt32(12), sampleTicks: view.getUint16(16), blockTicks: view.getUint16(18),
@@ -104,7 +104,24 @@ function readNetworkPart(numbers, block, header) {
     movement += numbers.next();
     part.sums.push({ movement, passed: numbers.next(), accounts: numbers.next(), delay: numbers.nextSigned() / 10 });
   }
+  part.walks = readWalks(numbers, block);
   return part;
+}
+
+/** People on crossings: where and when each is first seen, and when it stands (0), walks (1), steps back (2) or is gone (3). */
+function readWalks(numbers, block) {
+  const walks = [];
+  for (let left = numbers.next(); left > 0; left--) {
+    const walk = { id: numbers.next(), crossing: numbers.next(), there: numbers.next() === 1, aside: numbers.next() / 100 - 1,
+      speed: numbers.next() / 1000, begin: block.start + numbers.next(), position: numbers.next() / 100, motion: numbers.next(), changes: [] };
+    let tick = walk.begin;
+    for (let events = numbers.next(); events > 0; events--) {
+      tick += numbers.next();
+      walk.changes.push({ tick, motion: numbers.next() });
+    }
+    walks.push(walk);
+  }
+  return walks;
 }
 
 function readOutside(numbers, block, part) {

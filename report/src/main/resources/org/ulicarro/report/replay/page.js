@@ -97,6 +97,7 @@ function draw() {
   drawSelection(context, camera, network, selection, chosen);
   drawStopLines(context, camera, network, recording, player.tick);
   if (seen) drawVehicles(context, camera, seen, colour, player.tick, selection.vehicle);
+  drawPeople(context, camera, network, recording, player.tick);
   drawNames(context, camera, ratio, network);
   drawOutside(context, camera, ratio, network, recording, player.tick);
   card.update(selection, chosen, player.tick);
