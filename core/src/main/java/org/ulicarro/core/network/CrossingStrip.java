@@ -28,8 +28,8 @@ public record CrossingStrip(
     private static final double LONG_WIDTH = 2.55;
     private static final double SAMPLE = 0.25;
 
-    /** A kerb's strip of this width still counts as the crossing (m). */
-    private static final double BEYOND_KERB = 1;
+    /** Bodies that cut a corner are looked for this far beyond the kerbs (m). */
+    private static final double BEYOND_KERB = 4;
 
     /** All strips of a network, crossing by crossing, from its first kerb on. */
     public static List<CrossingStrip> of(Network network) {

@@ -24,6 +24,7 @@ final class Approaching {
     private static final double MARGIN = 1.0;
 
     private static final double MOVES = 0.5;
+    private static final double STANDS = 0.1;
 
     /** A vehicle's draws for whether it gives way at crossings begin here. */
     private static final int YIELD_DRAWS = 1000;
@@ -138,6 +139,9 @@ final class Approaching {
 
     private boolean lets(int u, int strip, double distance, double in, double out, boolean priority) {
         double speed = f.speed[u];
+        if (speed < STANDS) {
+            return true; // before a vehicle that stands anyway one goes, whoever has priority
+        }
         boolean canStop = distance > speed * REACTION + speed * speed / (2 * CAN_BRAKE) + ROOM;
         if (priority && canStop && yields(foot, departures, f.id[u], foot.crossing[strip])) {
             return true;

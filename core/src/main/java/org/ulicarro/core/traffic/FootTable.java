@@ -18,6 +18,11 @@ final class FootTable {
     /** Room between two strips in which somebody can stand, elbows counted already (m). */
     private static final double LEAST_STAND = 0.2;
 
+    /** Nobody changes lanes nearer before a crossing than this, nor with a rear on it (m). */
+    private static final double NO_CHANGES = 25;
+
+    private static final double LONGEST = 18;
+
     private static final double NO_REFUGE = Double.NaN;
 
     final int crossings;
@@ -146,6 +151,17 @@ final class FootTable {
             }
         }
         return to - from >= LEAST_REFUGE - 2 * ELBOW ? (from + to) / 2 : NO_REFUGE;
+    }
+
+    /** Whether a position on a lane is on a crossing or near before it, where nobody changes lanes. */
+    boolean isBefore(int which, double position) {
+        for (int s : ofLane[which]) {
+            double ahead = from[s] - position;
+            if (ahead < NO_CHANGES && position < to[s] + LONGEST) {
+                return true;
+            }
+        }
+        return false;
     }
 
     /** 0 for a car, 1 for a vehicle that cuts corners. */

@@ -17,6 +17,9 @@ final class GapTable {
     /** One who waits in the median stops this far short of the stretch that it must keep clear (m). */
     private static final double WAITS_BEFORE = 0.5;
 
+    /** And its rear is that far from what it has to be clear of (m): it comes to rest a little before its place. */
+    private static final double REAR = 0.7;
+
     final double[] critical; // path -> critical gap, s
     final double[] inHalves; // path -> critical gap of each half, s
     final double[] followUp; // path -> follow-up time, s
@@ -81,7 +84,7 @@ final class GapTable {
         boolean crossed = false;
         for (int c : zones) {
             boolean yields = table.rank[path][c] == LaneTable.YIELDS;
-            double room = table.zoneStart[path][c] - WAITS_BEFORE - clearFrom;
+            double room = table.zoneStart[path][c] - WAITS_BEFORE - REAR - clearFrom;
             if (yields && crossed && room >= LEAST_STORAGE && room > storage[path]) {
                 storage[path] = room;
                 waitAgain[path] = table.zoneStart[path][c] - WAITS_BEFORE;

@@ -119,7 +119,8 @@ final class GiveWay implements Stateful {
                 && hasRoomBehind(v, path)
                 && follows(v, path, waitAt - at, now)
                 && isOpen(v, path, at)) {
-            took = table.inOrder[path] && !allWay.isItsTurn(v, path, at, now)
+            boolean turn = table.inOrder[path] || !table.atLine[path] || streams.isItsTurn(v, path, at);
+            took = !turn || table.inOrder[path] && !allWay.isItsTurn(v, path, at, now)
                     ? Fleet.NO_GAP
                     : take(v, path, at, red, now);
         }

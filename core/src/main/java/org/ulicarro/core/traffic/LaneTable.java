@@ -170,8 +170,11 @@ public final class LaneTable {
         }
     }
 
-    /** Whether the line between a lane and a neighbour is unbroken at a position. */
+    /** Whether the line between a lane and a neighbour is unbroken at a position, or a crossing is near. */
     boolean mayNotCross(int lane, int neighbour, double position) {
+        if (foot.ofLane[neighbour].length > 0 && foot.isBefore(neighbour, position)) {
+            return true;
+        }
         double[] stretches = unbroken[Math.min(lane, neighbour)];
         for (int i = 0; i < stretches.length; i += 2) {
             if (position >= stretches[i] && position <= stretches[i + 1]) {

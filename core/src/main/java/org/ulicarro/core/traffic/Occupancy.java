@@ -3,6 +3,10 @@ package org.ulicarro.core.traffic;
 /** Who is where: questions about lanes and the stretches where paths meet that several stages ask. Reads only. */
 final class Occupancy {
 
+    /** So long others wait for one who does not use its turn (ticks). */
+    private static final int PATIENT_FOR = 30;
+
+    int tick; // of the step
     private final LaneTable table;
     private final LaneQueues queues;
     private final Fleet f;
@@ -42,14 +46,19 @@ final class Occupancy {
     int takenBy(int path, int c) {
         int other = table.meets[path][c];
         for (int k = 0; k < queues.count[other]; k++) {
-            int u = queues.at(other, k);
-            boolean there = f.pos[u] > table.otherStart[path][c];
-            boolean coming = f.goes(u) && !(f.isHalfWay(u) && table.otherStart[path][c] > table.gaps.waitAgain[other]);
-            if ((there || coming) && f.pos[u] - f.length[u] < table.otherEnd[path][c]) {
-                return u;
+            if (takes(queues.at(other, k), path, c)) {
+                return queues.at(other, k);
             }
         }
         return rearWithin(other, table.otherEnd[path][c]);
+    }
+
+    /** Whether somebody on the other path took its gap at the c-th meeting of a path and has not cleared it yet. */
+    boolean takes(int u, int path, int c) {
+        boolean there = f.pos[u] > table.otherStart[path][c];
+        boolean coming = f.goes(u)
+                && !(f.isHalfWay(u) && table.otherStart[path][c] > table.gaps.waitAgain[table.meets[path][c]]);
+        return (there || coming) && f.pos[u] - f.length[u] < table.otherEnd[path][c];
     }
 
     /**
@@ -61,19 +70,22 @@ final class Occupancy {
      */
     int blockedBy(int v, int path, int c, double at) {
         int other = table.meets[path][c];
-        boolean inTurn = table.rank[path][c] == LaneTable.IN_TURN;
         for (int k = 0; k < queues.count[other]; k++) {
-            int u = queues.at(other, k);
-            if (f.pos[u] - f.length[u] >= table.otherEnd[path][c]) {
-                continue;
-            }
-            boolean onIt = f.pos[u] > table.otherStart[path][c];
-            boolean before = inTurn && (at < 0 || isBefore(u, v));
-            if (onIt || before) {
-                return u;
+            if (blocks(queues.at(other, k), v, path, c, at)) {
+                return queues.at(other, k);
             }
         }
         return rearWithin(other, table.otherEnd[path][c]);
+    }
+
+    /** Whether somebody on the other path does so. */
+    boolean blocks(int u, int v, int path, int c, double at) {
+        if (f.pos[u] - f.length[u] >= table.otherEnd[path][c]) {
+            return false;
+        }
+        boolean onIt = f.pos[u] > table.otherStart[path][c];
+        boolean inTurn = table.rank[path][c] == LaneTable.IN_TURN;
+        return onIt || inTurn && (at < 0 || isBefore(u, v) && !isStuck(u));
     }
 
     /**
@@ -88,6 +100,11 @@ final class Occupancy {
         double speed = f.speed[v];
         double there = (Math.sqrt(speed * speed + 2 * f.pickup[v] * distance) - speed) / f.pickup[v];
         return left <= 0 || f.speed[u] > 1 && left / f.speed[u] < there;
+    }
+
+    /** Whose turn it is but who has stood for a while is held up elsewhere: others do not wait for it, or all could wait for each other. */
+    boolean isStuck(int u) {
+        return f.stoodSince[u] >= 0 && tick - f.stoodSince[u] > PATIENT_FOR;
     }
 
     /** First come, first served; the earlier departure of two who came at the same instant. */
@@ -133,7 +150,8 @@ final class Occupancy {
         return room >= 0 ? -1 : last;
     }
 
-    private int rearWithin(int path, double end) {
+    /** Somebody whose front is beyond a path but whose rear is before a position on it, or -1. */
+    int rearWithin(int path, double end) {
         for (int g = 0; g < queues.guestCount[path]; g++) {
             int u = queues.guest(path, g);
             if (f.pos[u] + queues.guestOffset(path, g) - f.length[u] < end) {

@@ -37,6 +37,7 @@ final class Streams {
     private final Fleet f;
     private final Aspects aspects;
     private final Wayfinding wayfinding;
+    private final Occupancy occupancy;
 
     Streams(Parts parts) {
         table = parts.table;
@@ -44,6 +45,7 @@ final class Streams {
         f = parts.fleet;
         aspects = parts.aspects;
         wayfinding = parts.wayfinding;
+        occupancy = parts.occupancy;
     }
 
     /**
@@ -100,7 +102,10 @@ final class Streams {
         }
         for (int k = 0; k < queues.count[other]; k++) {
             int u = queues.at(other, k);
-            if (!isHeld(f.pos[u], other) && !letsPass(u, path, c, 0, 0, table.limit[other], arrives, needed)) {
+            boolean stuck = occupancy.isStuck(u) && f.pos[u] < table.otherStart[path][c];
+            if (!stuck
+                    && !isHeld(f.pos[u], other)
+                    && !letsPass(u, path, c, 0, 0, table.limit[other], arrives, needed)) {
                 return deny(v, u);
             }
         }
@@ -158,6 +163,25 @@ final class Streams {
                     return deny(v, u);
                 }
                 far = back + table.end[lane] - f.pos[u] > LOOKS_BACK;
+            }
+        }
+        return true;
+    }
+
+    /** Whether nobody who has no priority either, and whose way crosses, is inside and will be for long, or is setting off. */
+    boolean isItsTurn(int v, int path, double at) {
+        for (int c = 0; c < table.meets[path].length; c++) {
+            if (table.rank[path][c] != LaneTable.IN_TURN || table.zoneStart[path][c] <= at) {
+                continue;
+            }
+            int blocker = occupancy.blockedBy(v, path, c, at);
+            if (blocker >= 0 && !occupancy.isGoneInTime(blocker, v, path, c, table.zoneStart[path][c] - at)) {
+                return deny(v, blocker);
+            }
+            int lane = table.from[table.meets[path][c]];
+            int u = queues.count[lane] == 0 ? -1 : queues.at(lane, 0);
+            if (u >= 0 && f.next[u] == table.meets[path][c] && hadGap(u)) {
+                return deny(v, u);
             }
         }
         return true;
@@ -251,6 +275,12 @@ final class Streams {
             return true;
         }
         double distance = table.otherStart[path][c] - front;
+        int other = table.meets[path][c];
+        double waitAt = table.waitAt[other];
+        boolean willStand = f.lane[u] == other && front <= waitAt && !f.goes(u);
+        if (willStand && waitAt > table.otherStart[path][c] && waitAt - f.length[u] < zoneEnd) {
+            return false; // it will wait for its own gap right there
+        }
         if (distance <= 0) {
             return isGoneBy(u, zoneEnd - rear, arrives);
         }

@@ -89,6 +89,7 @@ public final class Traffic implements Stateful, AutoCloseable {
         parts.witness.begin(fleet);
         double now = now();
         showAspects();
+        parts.occupancy.tick = tick;
         parts.blocks.at(tick);
         parts.walkers.step(tick);
         entries.admit(now);

@@ -24,45 +24,67 @@ final class Bodies {
     private Bodies() {}
 
     static List<Body> of(TrafficView view, Network network) {
+        return of(view, network, Double.POSITIVE_INFINITY);
+    }
+
+    /** Those on paths, and on lanes nearer than this to either end of them (m). */
+    static List<Body> of(TrafficView view, Network network, double nearEnds) {
         List<Body> bodies = new ArrayList<>();
-        for (Lane lane : network.lanes()) {
-            for (int k = 0; k < view.vehiclesOn(lane.index()); k++) {
-                int id = view.vehicle(lane.index(), k);
-                VehicleType type = view.departures().type()[id];
-                double pos = view.position(lane.index(), k);
-                double length = view.length(lane.index(), k);
-                Pose front = lane.at(pos);
-                Pose rear = behind(network, lane, pos - length);
-                double dx = front.x() - rear.x();
-                double dy = front.y() - rear.y();
-                double chord = Math.sqrt(dx * dx + dy * dy);
-                // a body points along the chord between its ends, as one on two axles does
-                Pose body = new Pose(front.x(), front.y(), dx / chord, dy / chord);
-                bodies.add(new Body(
-                        id,
-                        "lane " + lane.index() + " at " + pos,
-                        body,
-                        length,
-                        type.usual().width()));
+        FleetView rows = view.rows();
+        for (int row = 0; row < rows.count(); row++) {
+            int id = rows.vehicle(row);
+            if (id < 0) {
+                continue;
             }
+            Lane lane = network.lanes().get(rows.lane(row));
+            double position = rows.position(row);
+            if (!lane.isPath() && position > nearEnds && lane.end() - position > nearEnds) {
+                continue;
+            }
+            double length = rows.length(row);
+            Pose front = lane.at(rows.position(row));
+            Pose rear = rear(rows, row, network, length);
+            double dx = front.x() - rear.x();
+            double dy = front.y() - rear.y();
+            double chord = Math.sqrt(dx * dx + dy * dy);
+            // a body points along the chord between its ends, as one on two axles does
+            Pose body = new Pose(front.x(), front.y(), dx / chord, dy / chord);
+            VehicleType type = view.departures().type()[id];
+            bodies.add(new Body(
+                    id,
+                    "lane " + lane.index() + " at " + rows.position(row),
+                    body,
+                    length,
+                    type.usual().width()));
         }
         return bodies;
     }
 
-    /** A point on a lane, or on the lane before a turning path. */
-    private static Pose behind(Network network, Lane lane, double position) {
-        if (position >= 0 || !lane.isPath()) {
-            return lane.at(position);
+    /** Where its rear is, on its own lane or on one of those that it has come over. */
+    private static Pose rear(FleetView rows, int row, Network network, double length) {
+        double back = rows.position(row) - length;
+        Lane lane = network.lanes().get(rows.lane(row));
+        for (int n = 0; back < Math.min(0, lane.start()) && rows.laneBehind(row, n) >= 0; n++) {
+            lane = network.lanes().get(rows.laneBehind(row, n));
+            back += lane.end();
         }
-        for (var movement : network.movements()) {
-            for (var path : movement.paths()) {
-                if (path.lane() == lane.index()) {
-                    Lane from = network.lanes().get(path.fromLane());
-                    return from.at(from.end() + position);
-                }
-            }
-        }
-        throw new IllegalStateException("lane " + lane.index() + " is no path");
+        return back >= lane.start() ? lane.at(back) : lane.at(lane.start()).ahead(back - lane.start());
+    }
+
+    /** Whether two could touch at all. */
+    static boolean near(Body a, Body b) {
+        double reach = a.length + b.length + 2;
+        return Math.abs(a.front.x() - b.front.x()) < reach && Math.abs(a.front.y() - b.front.y()) < reach;
+    }
+
+    /** From a point to a rectangle, 0 inside (m). */
+    static double distance(Body body, double x, double y) {
+        double gx = x - body.front.x();
+        double gy = y - body.front.y();
+        double along = gx * body.front.dx() + gy * body.front.dy(); // ahead of the front
+        double aside = Math.abs(gx * body.front.dy() - gy * body.front.dx()) - body.width / 2;
+        double ahead = Math.max(along, -body.length - along);
+        return Math.hypot(Math.max(0, ahead), Math.max(0, aside));
     }
 
     /** Whether two rectangles overlap: no side of either parts them (separating axes). */

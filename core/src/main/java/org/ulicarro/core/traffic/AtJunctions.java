@@ -1,0 +1,228 @@
+package org.ulicarro.core.traffic;
+
+import org.ulicarro.core.signal.Aspect;
+import org.ulicarro.core.signal.Aspects;
+import org.ulicarro.core.signal.SignalSystem;
+
+/** What a junction asks of a driver: signals, gaps, ways that cross or come together, room behind it, and people on crossings. */
+abstract class AtJunctions extends Pedals {
+
+    /** Where somebody has taken a gap in front of them, drivers with priority brake only when this much is needed (m/s²). */
+    private static final double YIELD_TO_COMMITTED = 4.0;
+
+    /** Time a driver needs to see yellow and to act on it (s). */
+    private static final double YELLOW_REACTION = 1.0;
+
+    /** Where two ways come together at an angle, corners reach further than fronts and rears (m). */
+    private static final double BESIDE = 1.0;
+
+    /** Drivers who could only pass this long after yellow has ended try harder to stop (s). */
+    private static final double LATE_AT_MOST = 0.3;
+
+    /** How hard they brake then (m/s²). */
+    private static final double TOO_LATE_LIMIT = 4.5;
+
+    final LaneTable table;
+    final LaneQueues queues;
+    private final Aspects aspects;
+    private final Courtesy courtesy;
+
+    AtJunctions(Parts parts) {
+        super(parts);
+        table = parts.table;
+        queues = parts.queues;
+        aspects = parts.aspects;
+        courtesy = new Courtesy(parts);
+    }
+
+    final void obeyControl(int lane, int v, int leader, double toEnd) {
+        int next = f.next[v];
+        if (table.path[lane]) {
+            insideJunction(v, lane, f.pos[v]);
+        } else if (next == Fleet.WRONG_LANE) {
+            keepRoomToChange(v, toEnd);
+        } else if (next >= 0) {
+            boolean leaderStays = leader >= 0 && f.holds[leader] == 1;
+            if (leaderStays) {
+                f.holds[v] = 1;
+            } else {
+                atStopLine(v, next, toEnd, leader < 0);
+            }
+        }
+    }
+
+    private void atStopLine(int v, int path, double toEnd, boolean first) {
+        int group = table.group[path];
+        if (group != SignalSystem.NO_GROUP) {
+            Aspect aspect = aspects.of(group);
+            if (aspect == Aspect.GREEN) {
+                f.decision[v] = Fleet.UNDECIDED;
+            } else if (stopsFor(v, aspect, toEnd) && !(first && f.goes(v) && table.gaps.onRed[path])) {
+                f.holds[v] = 1;
+                stopAt(v, toEnd, BEFORE_LINE, SIGNAL, -1);
+                return;
+            }
+        }
+        if (first) {
+            keepClear(v, path, toEnd);
+            insideJunction(v, path, -toEnd);
+        }
+    }
+
+    /** Nobody enters a junction without room to stand clear of it, but for those drivers who always do. */
+    private void keepClear(int v, int path, double toEnd) {
+        boolean asked = table.meets[path].length > 0 && f.blocks[v] == 0 && canStop(v, toEnd);
+        if (asked && !table.onRing[table.to[path]] && !table.onRing[f.lane[v]]) {
+            int last = occupancy.noRoomBehind(v, path);
+            if (last >= 0) {
+                stopAt(v, toEnd, BEFORE_LINE, KEEP_CLEAR, f.id[last]);
+            }
+        }
+    }
+
+    private boolean canStop(int v, double distance) {
+        return f.speed[v] * f.speed[v] <= 2 * f.comfort[v] * distance;
+    }
+
+    /** A choice at yellow, kept once made unless the light has long been red and stopping is easy. */
+    private boolean stopsFor(int v, Aspect aspect, double toEnd) {
+        double speed = f.speed[v];
+        if (aspect == Aspect.YELLOW && f.decision[v] == Fleet.UNDECIDED) {
+            double room = toEnd - speed * YELLOW_REACTION;
+            boolean inTime = toEnd <= speed * (table.yellow[f.next[v]] + LATE_AT_MOST);
+            double limit = inTime ? f.yellowLimit[v] : Math.max(f.yellowLimit[v], TOO_LATE_LIMIT);
+            boolean canStop = room > 0 && speed * speed / (2 * room) <= limit;
+            f.decision[v] = canStop ? Fleet.STOPS : Fleet.GOES;
+        }
+        if (f.decision[v] == Fleet.GOES) {
+            boolean easy = aspect == Aspect.RED && speed * speed / (2 * Math.max(0.1, toEnd)) < f.comfort[v];
+            if (easy) {
+                f.decision[v] = Fleet.STOPS;
+            }
+        }
+        return f.decision[v] != Fleet.GOES;
+    }
+
+    /**
+     * What paths that meet this one ask for.
+     *
+     * @param at position on the path, negative before its stop line
+     */
+    private void insideJunction(int v, int path, double at) {
+        double waitAt = table.waitAt[path];
+        if (!Double.isNaN(waitAt)) {
+            if (at <= waitAt && !f.goes(v)) {
+                waitAt(v, waitAt - at, GAP, f.inTheWay[v]);
+            } else if (f.isHalfWay(v) && at <= table.gaps.waitAgain[path]) {
+                waitAt(v, table.gaps.waitAgain[path] - at, GAP, f.inTheWay[v]);
+            }
+        }
+        int[] meets = table.meets[path];
+        for (int c = 0; c < meets.length; c++) {
+            double distance = table.zoneStart[path][c] - at;
+            if (occupancy.isEmpty(meets[c])) {
+                continue;
+            }
+            if (distance <= 0) {
+                if (table.merges[path][c]) {
+                    followMerging(v, path, c, at);
+                }
+                continue;
+            }
+            if (table.merges[path][c]) {
+                mergeBehindAll(v, path, c, at, distance);
+                continue;
+            }
+            boolean first = table.rank[path][c] == LaneTable.GOES_FIRST;
+            int blocker = first ? occupancy.takenBy(path, c) : occupancy.blockedBy(v, path, c, at);
+            if (blocker >= 0) {
+                giveWayTo(blocker, v, path, c, distance);
+            }
+        }
+    }
+
+    private void giveWayTo(int blocker, int v, int path, int c, double distance) {
+        if (table.rank[path][c] == LaneTable.GOES_FIRST) {
+            // the bound of safe following with this braking: late, firm, and enough whatever the step
+            double wanted = Following.safeWith(YIELD_TO_COMMITTED, f.speed[v], distance, 0, dt);
+            restrain(v, Math.max(wanted, -Following.HARDEST), CROSSING, f.id[blocker], distance, true);
+        } else if (occupancy.isGoneInTime(blocker, v, path, c, distance)) {
+            // drives on, so that it is there when the way is free, as long as it could still stop
+            double wanted = Following.safe(f.speed[v], distance - 0.1, 0, dt);
+            restrain(v, wanted, CROSSING, f.id[blocker], distance, true);
+        } else {
+            stopAt(v, distance, 0.5, CROSSING, f.id[blocker]);
+        }
+    }
+
+    /** Before the stretch where two ways become one: everybody who goes first there is followed, or waited for. */
+    private void mergeBehindAll(int v, int path, int c, double at, double distance) {
+        int way = table.meets[path][c];
+        boolean first = table.rank[path][c] == LaneTable.GOES_FIRST;
+        for (int k = 0; k < queues.count[way]; k++) {
+            int u = queues.at(way, k);
+            boolean goesBefore = first ? occupancy.takes(u, path, c) : occupancy.blocks(u, v, path, c, at);
+            if (goesBefore && !mergesBehind(v, path, c, at, u)) {
+                giveWayTo(u, v, path, c, distance);
+            }
+        }
+        int rear = occupancy.rearWithin(way, table.otherEnd[path][c]);
+        if (rear >= 0) {
+            giveWayTo(rear, v, path, c, distance);
+        }
+    }
+
+    /** On the stretch where two ways become one, whoever is further on is the one ahead. */
+    private void followMerging(int v, int path, int c, double at) {
+        int way = table.meets[path][c];
+        double left = table.end[path] - at;
+        for (int k = 0; k < queues.count[way]; k++) {
+            int u = queues.at(way, k);
+            double leftThere = table.end[way] - f.pos[u];
+            boolean ahead = leftThere < left || leftThere == left && f.id[u] < f.id[v];
+            if (ahead && f.pos[u] > table.otherStart[path][c]) {
+                double gap = Math.max(0.05, left - leftThere - f.length[u] - BESIDE);
+                restrain(v, behind(v, u, gap), CROSSING, f.id[u], gap, true);
+            }
+        }
+    }
+
+    /** Who comes into the same lane before it is followed there, as far as it is ahead on the way to that lane. */
+    private boolean mergesBehind(int v, int path, int c, double at, int other) {
+        int way = table.meets[path][c];
+        if (!table.merges[path][c] || f.lane[other] != way) {
+            return false;
+        }
+        double rear = f.pos[other] - f.length[other];
+        double toEnd = table.end[path] - at - (table.end[way] - rear);
+        // the two ways may be of different length from where they come near to each other
+        double beside = rear - table.otherStart[path][c] + table.zoneStart[path][c] - at;
+        double gap = (toEnd < beside ? toEnd : beside) - BESIDE;
+        if (gap < 0) {
+            return false;
+        }
+        double wanted = behind(v, other, gap);
+        if (v == witness.row) {
+            witness.vehicle(CROSSING, f.id[other], gap, f.speed[other], wanted);
+        }
+        restrain(v, wanted, CROSSING, f.id[other], gap, true);
+        return true;
+    }
+
+    /** What is farther ahead than this matters to nobody yet (m). */
+    final double sight(int v) {
+        return 20 + f.speed[v] * (f.gapTime[v] + f.speed[v] / f.comfort[v]);
+    }
+
+    /** Gives way to people on the crossings of a lane; the position on it is negative before it. */
+    final void heedWalkers(int v, int lane, double position, double horizon) {
+        if (courtesy.look(v, lane, position, horizon)) {
+            if (courtesy.stop < horizon) {
+                stopAt(v, courtesy.stop, Courtesy.STAND_OFF, WALKERS, -1);
+            } else if (courtesy.bound < horizon) {
+                double wanted = Following.safeWith(YIELD_TO_COMMITTED, f.speed[v], courtesy.bound, 0, dt);
+                restrain(v, Math.max(wanted, -Following.HARDEST), WALKERS, -1, courtesy.bound, true);
+            }
+        }
+    }
+}
