@@ -44,15 +44,16 @@ final class CourtesyCases {
     }
 
     /**
-     * The Manual's form (Highway Capacity Manual, chapter 31) with what was measured: the rate in gaps in the green that the oncoming queue
-     * leaves, and those who go after its end. The oncoming queue goes at the saturation flow after the start-up lost time.
+     * The Manual's form (Highway Capacity Manual, chapter 31): its rate in gaps, with a critical gap of 4.5 s and a follow-up of 2.5 s, in the
+     * green that the oncoming queue leaves, and those who go after its end as measured. The oncoming queue goes at the saturation flow after
+     * the start-up lost time.
      */
-    private static double permissiveCapacity(double oncoming, double critical, double followUp, double sneakers) {
+    static double permissiveCapacity(double oncoming, double sneakers) {
         double v = oncoming / 3600;
         double s = SATURATION / 3600;
         double queue = v * (CYCLE - GREEN + LOST) / (s - v);
         double unblocked = Math.max(0, GREEN - LOST - queue);
-        return GapTheory.manual(oncoming, critical, followUp) * unblocked / CYCLE + sneakers * 3600 / CYCLE;
+        return GapTheory.manual(oncoming, 4.5, 2.5) * unblocked / CYCLE + sneakers * 3600 / CYCLE;
     }
 
     static List<Row> permissive() {
@@ -62,7 +63,7 @@ final class CourtesyCases {
             double critical = GapWatch.critical(found, 3);
             double followUp = SignCases.mean(found, 1);
             double sneakers = SignCases.mean(found, 2);
-            double formula = permissiveCapacity(oncoming, critical, followUp, sneakers);
+            double formula = permissiveCapacity(oncoming, sneakers);
             rows.add(Row.of(
                     Scene.text(
                             "permissive left, oncoming %.0f: tc %.2f, tf %.2f s, %.1f sneak",

@@ -29,6 +29,8 @@ public final class FidelitySuite {
         cases.put("roundabout", RingCases::rows);
         cases.put("permissive", CourtesyCases::permissive);
         cases.put("allstop", CourtesyCases::allStop);
+        cases.put("people", FootCases::rows);
+        cases.put("spillback", Spillback::rows);
         cases.put("breakdown", Motorway::breakdown);
         cases.put("jam", Motorway::jam);
         return cases;

@@ -38,6 +38,7 @@ final class Plots {
         headways(folder.resolve("fidelity-discharge.png").toFile());
         Motorway.Gauges gauges = Motorway.Gauges.on(new Replication(Motorway.ramp(), 1));
         fundamental(gauges, folder.resolve("fidelity-flow-density.png").toFile());
+        CapacityPlots.write(folder);
         breakdown(gauges, folder.resolve("fidelity-breakdown.png").toFile());
     }
 
@@ -122,7 +123,7 @@ final class Plots {
         ChartUtils.saveChartAsPNG(file, chart, 900, 520);
     }
 
-    private static NumberAxis axis(String label) {
+    static NumberAxis axis(String label) {
         NumberAxis axis = new NumberAxis(label);
         axis.setLabelFont(new Font(Font.SANS_SERIF, Font.PLAIN, 14));
         axis.setTickLabelFont(new Font(Font.SANS_SERIF, Font.PLAIN, 13));
@@ -130,10 +131,14 @@ final class Plots {
     }
 
     private static JFreeChart chart(XYPlot plot, String title) {
+        return chart(plot, title, false);
+    }
+
+    static JFreeChart chart(XYPlot plot, String title, boolean legend) {
         plot.setBackgroundPaint(Color.WHITE);
         plot.setDomainGridlinePaint(GRID);
         plot.setRangeGridlinePaint(GRID);
-        JFreeChart chart = new JFreeChart(title, new Font(Font.SANS_SERIF, Font.BOLD, 16), plot, false);
+        JFreeChart chart = new JFreeChart(title, new Font(Font.SANS_SERIF, Font.BOLD, 16), plot, legend);
         chart.setBackgroundPaint(PAPER);
         chart.getTitle().setPaint(INK);
         return chart;

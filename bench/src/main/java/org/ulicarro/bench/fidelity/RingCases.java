@@ -38,12 +38,7 @@ final class RingCases {
     static List<Row> rows() {
         List<Row> rows = new ArrayList<>();
         for (double flow : new double[] {0.1, 200, 400, 600, 800, 1000}) {
-            double[][] found = Scene.each(REPLICATIONS, ring(1, 36, flow, 1700), r -> {
-                GapWatch watch = new GapWatch(r.model(), "NBT", 0);
-                r.observe(watch);
-                LineCount count = LineCount.of(r);
-                return watch.with(count.flow("EBT"), count.flow("NBT"), watch.followUp());
-            });
+            double[][] found = found(flow);
             add(
                     rows,
                     Scene.text("one lane, tc %.2f, tf %.2f s", GapWatch.critical(found, 3), SignCases.mean(found, 2)),
@@ -61,6 +56,16 @@ final class RingCases {
             add(rows, "two lanes, right entry", found, 2, 1420, 0.85e-3);
         }
         return rows;
+    }
+
+    /** What goes round, capacity of the entry and follow-up, by replication. */
+    static double[][] found(double flow) {
+        return Scene.each(REPLICATIONS, ring(1, 36, flow, 1700), r -> {
+            GapWatch watch = new GapWatch(r.model(), "NBT", 0);
+            r.observe(watch);
+            LineCount count = LineCount.of(r);
+            return watch.with(count.flow("EBT"), count.flow("NBT"), watch.followUp());
+        });
     }
 
     private static void add(List<Row> rows, String what, double[][] found, int which, double a, double b) {

@@ -82,6 +82,13 @@ final class BayMeter implements Observer {
 
     private static boolean spills(TrafficView view, Bay bay) {
         double mouth = bay.lane.start() + MOUTH;
+        int last = view.vehiclesOn(bay.lane.index()) - 1;
+        boolean full = last >= 0
+                && view.speed(bay.lane.index(), last) < STANDS
+                && view.position(bay.lane.index(), last) - view.length(bay.lane.index(), last) < mouth;
+        if (!full) {
+            return false; // those who wait to come in are held up by something else
+        }
         for (int k = 0; k < view.vehiclesOn(bay.beside); k++) {
             if (view.position(bay.beside, k) < mouth
                     && view.speed(bay.beside, k) < STANDS

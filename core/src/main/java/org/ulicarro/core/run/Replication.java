@@ -140,6 +140,11 @@ public final class Replication implements Stateful {
         return traffic.witness();
     }
 
+    /** Its number, from 1. */
+    public int number() {
+        return number;
+    }
+
     public Model model() {
         return model;
     }

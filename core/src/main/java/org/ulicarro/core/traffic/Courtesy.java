@@ -6,9 +6,9 @@ import org.ulicarro.core.demand.Departures;
 final class Courtesy {
 
     /** Drivers leave this much before somebody steps into their way, and after it has left (s). */
-    private static final double BEFORE = 0.5;
+    private static final double BEFORE = 1.5;
 
-    private static final double AFTER = 0.3;
+    private static final double AFTER = 0.8;
 
     /** Distance to the crossing at which drivers stop (m). */
     static final double STAND_OFF = 0.7;
