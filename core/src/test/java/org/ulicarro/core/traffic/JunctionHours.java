@@ -15,7 +15,7 @@ import org.ulicarro.core.run.Replication;
 
 /**
  * Hours at random junctions, one after the other: that no two bodies touch, by the exact geometry of their rectangles; that nobody touches
- * a person; that traffic does not come to a stand below four fifths of what the junction takes; that nobody is lost. {@code
+ * a person; that traffic does not come to a stand without an explanation; that nobody is lost. {@code
  * bench/junctions [HOURS [FIRST]]} runs many; a sample is in the tests.
  */
 public final class JunctionHours {
@@ -23,12 +23,13 @@ public final class JunctionHours {
     /** Bodies are looked at on paths and this far before and after them (m). */
     private static final double REACH = 25;
 
-    private static final double MOST_LOAD = 0.8;
-
     /** Longer bodies sweep over the lane beside theirs where two turn side by side (m). */
     private static final double LONG = 6.5;
 
     private static final String SWEEP = "long body: ";
+
+    /** Vehicles that block each other in a ring which was found and named. */
+    private static final String RING = "ring: ";
 
     /** A person's body as a disc (m). */
     private static final double PERSON = 0.25;
@@ -70,12 +71,8 @@ public final class JunctionHours {
             positions = now;
             if (problem == null && replication.now() - movedAt > STANDSTILL) {
                 boolean explained = !replication.standstills().isEmpty();
-                if (junction.load < MOST_LOAD || !explained) {
-                    problem = "nobody inside has moved since " + (movedAt - 28800) + " s, load " + junction.load
-                            + (explained ? ": " + replication.standstills().get(0) : ", unexplained");
-                } else {
-                    break;
-                }
+                problem = (explained ? RING + replication.standstills().get(0) : "nobody inside has moved, unexplained")
+                        + ", load " + junction.load;
             }
         }
         int vehicles = replication.view().entered();
@@ -159,18 +156,21 @@ public final class JunctionHours {
         Map<String, int[]> counts = new TreeMap<>();
         int problems = 0;
         int sweeps = 0;
+        int rings = 0;
         long vehicles = 0;
         long walkers = 0;
         for (int i = 0; i < all.size(); i++) {
             Outcome o = all.get(i).get();
-            int[] count = counts.computeIfAbsent(o.control, none -> new int[4]);
+            int[] count = counts.computeIfAbsent(o.control, none -> new int[5]);
             count[o.ran ? 0 : 1]++;
             vehicles += o.vehicles;
             walkers += o.walkers;
             if (o.problem != null) {
-                count[o.sweep ? 3 : 2]++;
-                problems += o.sweep ? 0 : 1;
+                boolean ring = o.problem.startsWith(RING);
+                count[o.sweep ? 3 : ring ? 4 : 2]++;
+                problems += o.sweep || ring ? 0 : 1;
                 sweeps += o.sweep ? 1 : 0;
+                rings += ring ? 1 : 0;
                 System.out.println("junction " + o.number + " " + o.control + ": " + o.problem);
             }
             if ((i + 1) % 500 == 0) {
@@ -178,9 +178,16 @@ public final class JunctionHours {
             }
         }
         pool.shutdown();
-        System.out.println("control       hours  not built  problems  long bodies");
+        System.out.println("control       hours  not built  problems  long bodies  rings");
         counts.forEach((control, count) -> System.out.printf(
-                Locale.ROOT, "%-12s %6d %10d %9d %12d%n", control, count[0], count[1], count[2], count[3]));
+                Locale.ROOT,
+                "%-12s %6d %10d %9d %12d %6d%n",
+                control,
+                count[0],
+                count[1],
+                count[2],
+                count[3],
+                count[4]));
         System.out.printf(
                 Locale.ROOT,
                 "%d vehicles and %d people; %d problems, %d long bodies beside another%n",
