@@ -41,6 +41,7 @@ public final class Star {
     public double legLength = 250;
     public double speed = 50 / 3.6;
     public double perApproach = 200; // veh/h
+    public double median; // between the directions of each leg, m
     public long seed = 1;
     public DriveOn driveOn = DriveOn.RIGHT;
 
@@ -113,7 +114,21 @@ public final class Star {
                             Control.NONE));
             Direction in = leg.in() == 0 ? null : Direction.of(leg.in());
             Direction out = leg.out() == 0 ? null : Direction.of(leg.out());
-            roads.put(leg.road(), Road.of(end, "middle", speed, in, out));
+            roads.put(
+                    leg.road(),
+                    new Road(
+                            null,
+                            org.ulicarro.core.study.RoadClass.URBAN,
+                            List.of(end, "middle"),
+                            null,
+                            null,
+                            speed,
+                            0,
+                            median,
+                            null,
+                            null,
+                            in,
+                            out));
         }
         return NetworkInput.of(places, roads);
     }

@@ -7,6 +7,7 @@ import org.ulicarro.core.network.GapTime;
 import org.ulicarro.core.network.GapTimes;
 import org.ulicarro.core.network.Movement;
 import org.ulicarro.core.network.TurningPath;
+import org.ulicarro.core.study.Turn;
 
 /** How drivers of each path take gaps, as flat arrays. Immutable. */
 final class GapTable {
@@ -70,13 +71,19 @@ final class GapTable {
                 .toArray();
     }
 
-    /** The widest stretch between two others that a path has to keep clear, where a car fits in. */
+    /** Those who turn there wait a moment for one who stands in the median; those who go straight on must not have to. */
+    private static boolean isThrough(LaneTable table, int path) {
+        return table.network.movements().get(table.movement[path]).turn() == Turn.THROUGH;
+    }
+
+    /** The widest stretch between two that a path has to keep clear, where a car fits in. */
     private void findMedian(LaneTable table, int path) {
         if (!table.atLine[path] || table.inOrder[path]) {
             return;
         }
         int[] zones = IntStream.range(0, table.meets[path].length)
                 .boxed()
+                .filter(c -> isThrough(table, table.meets[path][c]))
                 .sorted(Comparator.comparingDouble(c -> table.zoneStart[path][c]))
                 .mapToInt(c -> c)
                 .toArray();

@@ -46,7 +46,12 @@ public final class JunctionHours {
             int vehicles,
             int walkers,
             String problem,
-            boolean sweep) {}
+            boolean sweep) {
+
+        boolean isRing() {
+            return problem != null && problem.startsWith(RING);
+        }
+    }
 
     private JunctionHours() {}
 
