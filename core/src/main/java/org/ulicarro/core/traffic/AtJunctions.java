@@ -155,6 +155,14 @@ abstract class AtJunctions extends Pedals {
         }
     }
 
+    /** Who is not over its line yet, but has taken its gap and could not stop any more, or -1. */
+    private int comingOnto(int way) {
+        int lane = table.from[way];
+        int u = queues.count[lane] == 0 ? -1 : queues.at(lane, 0);
+        boolean comes = u >= 0 && f.next[u] == way && f.goes(u) && !canStop(u, table.end[lane] - f.pos[u]);
+        return comes ? u : -1;
+    }
+
     /** Before the stretch where two ways become one: everybody who goes first there is followed, or waited for. */
     private void mergeBehindAll(int v, int path, int c, double at, double distance) {
         int way = table.meets[path][c];
@@ -165,6 +173,10 @@ abstract class AtJunctions extends Pedals {
             if (goesBefore && !mergesBehind(v, path, c, at, u)) {
                 giveWayTo(u, v, path, c, distance);
             }
+        }
+        int coming = first ? comingOnto(way) : -1;
+        if (coming >= 0) {
+            giveWayTo(coming, v, path, c, distance);
         }
         int rear = occupancy.rearWithin(way, table.otherEnd[path][c]);
         if (rear >= 0) {
