@@ -99,7 +99,7 @@ class NetworkCommandsTest {
                 .contains("group EB at market: green for EBT EBR, was for EBL EBT EBR")
                 .contains("vehicles are counted for EBL at 'market', which is closed");
         assertThat(Files.readString(study.resolve("network.yaml")))
-                .isEqualTo(before.replace("mill-street: SB}}", "mill-street: SB}, movements: {EBL: {closed: true}}}"));
+                .isEqualTo(before.replace("quay-2: {}}}", "quay-2: {}}, movements: {EBL: {closed: true}}}"));
         assertThat(run("set", study, "network.roads.quay-1.ahead.turns=[L, T]")).isEqualTo(Exit.DOES_NOT_HOLD);
         assertThat(out).contains("would follow; nothing was changed");
         assertThat(err).contains("2 arrows for 3 lanes");

@@ -135,7 +135,7 @@ class StudyFolderTest {
                         "network.yaml:45:14: 'kmh' in '40 kmh' is no unit of a speed; use km/h, mph or m/s",
                         "network.yaml:6:35: 'signl' cannot stand for 'control'. Did you mean 'signal'?",
                         "demand.yaml:2:9: 'cars' is not known in 'mix'. Did you mean 'car'?",
-                        "signals.yaml:15:23: '0to40' cannot stand for 'EB'; write for example '43-60'",
+                        "signals.yaml:17:23: '0to40' cannot stand for 'EB'; write for example '43-60'",
                         "counts/pm.csv:1:35: no column is called 'WB?'. Known here: place, from, to.");
     }
 
@@ -241,8 +241,8 @@ class StudyFolderTest {
         edit("signals.yaml", "NB: [45-75]", "NB: [38-75]");
         assertThat(problems())
                 .hasSize(2)
-                .anyMatch(m -> m.startsWith("signals.yaml:15:47: groups 'EB' and 'NB' have green together for 2 s"))
-                .anyMatch(m -> m.startsWith("signals.yaml:15:47: groups 'WB' and 'NB' have green together for 2 s"));
+                .anyMatch(m -> m.startsWith("signals.yaml:17:47: groups 'EB' and 'NB' have green together for 2 s"))
+                .anyMatch(m -> m.startsWith("signals.yaml:17:47: groups 'WB' and 'NB' have green together for 2 s"));
         edit("signals.yaml", "yields: [WBL]", "yields: [WBX]");
         assertThat(problems())
                 .as("what may only follow from the wrong name is not said")

@@ -122,7 +122,8 @@ class StudyRulesTest {
     @Test
     void aControllerNeedsASignal() throws IOException {
         String control =
-                "market: {at: [0, 0], control: signal, legs: {quay-1: EB, pier-road: NB, quay-2: WB, mill-street: SB}}";
+                "market: {at: [0, 0], control: signal, legs: {quay-1: EB, pier-road: NB, quay-2: WB, mill-street: SB}, "
+                        + "crossings: {pier-road: {}, quay-2: {}}}";
         List<String> problems = problemsAfter("network.yaml", control, "market: {at: [0, 0]}");
         assertThat(problems)
                 .anyMatch(m -> m.contains("place 'market' has no signal; write control: signal at the place"));

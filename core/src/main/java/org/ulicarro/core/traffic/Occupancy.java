@@ -4,7 +4,7 @@ package org.ulicarro.core.traffic;
 final class Occupancy {
 
     /** So long others wait for one who does not use its turn (ticks). */
-    private static final int PATIENT_FOR = 30;
+    private static final int PATIENT_FOR = 200;
 
     int tick; // of the step
     private final LaneTable table;
