@@ -88,7 +88,7 @@ class CommandsTest {
         assertThat(run("check", study)).isZero();
         assertThat(out)
                 .contains(
-                        "quayside (base, period pm) can run: 5 places, 4 roads, 16 lanes, 12 movements, 4 signal groups");
+                        "quayside (base, period pm) can run: 5 places, 4 roads, 16 lanes, 12 movements, 6 signal groups");
     }
 
     @Test
@@ -175,8 +175,8 @@ class CommandsTest {
     void whatDidNotGetThroughIsSaidBesideTheFigures() throws IOException {
         edit(
                 "signals.yaml",
-                "EB: [0-40], WB: [0-40], NB: [45-75], SB: [45-75]",
-                "EB: [0-10], WB: [0-10], NB: [15-75], SB: [15-75]");
+                "EB: [0-40], WB: [0-40], NB: [45-75], SB: [45-75], WP: [0-28]",
+                "EB: [0-16], WB: [0-16], NB: [21-75], SB: [21-75], WP: [0-7]");
         assertThat(run("run", study, "-n", "1")).isZero();
         assertThat(out)
                 .contains("warning: one replication has no interval")
