@@ -22,6 +22,12 @@ final class Carriageway {
     /** The last metres before a roundabout, over which lanes bend towards its ring (m). */
     static final double BEND = 14;
 
+    /** Half of the width of the island between the directions where they begin to bend (m). */
+    private static final double HALF_ISLAND = 0.7;
+
+    /** Before that the directions part over this length (m). */
+    private static final double PARTING = 30;
+
     final String roadId;
     final Road road;
     final boolean ahead;
@@ -32,6 +38,8 @@ final class Carriageway {
     private double setbackAtStart;
     private List<Pose> bentStart = List.of(); // where lanes begin, when not across the axis
     private List<Pose> bentEnd = List.of(); // where lanes end, when not across the axis
+    private boolean partsAtStart; // whether an island parts it there from the other direction
+    private boolean partsAtEnd;
     private double[] pulledBack; // lane -> how far before the link's end it ends already
 
     Carriageway(String roadId, Road road, boolean ahead, Polyline roadAxis) {
@@ -73,6 +81,12 @@ final class Carriageway {
 
     void bendEnd(List<Pose> ends) {
         bentEnd = ends;
+    }
+
+    /** Parts it from the other direction of its road by an island before it bends, at its end or where it begins. */
+    void part(boolean atEnd) {
+        partsAtEnd |= atEnd;
+        partsAtStart |= !atEnd;
     }
 
     void pullBack(int lane, double metres) {
@@ -260,7 +274,7 @@ final class Carriageway {
     /** Distance of a lane's middle to the right of the axis at a station (m). */
     double offset(int lane, double station) {
         int left = leftOnes();
-        double inner = base() + shift(station);
+        double inner = base() + shift(station) + island(station);
         if (lane >= left) {
             double own = inner + sum(left, lane) + width(lane) / 2;
             double opened = opened(lane, station);
@@ -301,6 +315,14 @@ final class Carriageway {
         boolean atEnd = station > 0;
         double shift = atEnd ? shiftAtEnd() : shiftAtStart();
         return base() + shift;
+    }
+
+    /** How far it keeps off the other direction near a roundabout (m). */
+    private double island(double station) {
+        double missing = Math.max(0, HALF_ISLAND - road.median() / 2);
+        double end = partsAtEnd ? step((station - length() + BEND + PARTING) / PARTING) : 0;
+        double start = partsAtStart ? step((BEND + PARTING - station) / PARTING) : 0;
+        return missing * Math.max(start, end);
     }
 
     private double shift(double station) {
@@ -359,6 +381,14 @@ final class Carriageway {
         if (opposite != null) {
             sampleTapers(at, opposite.bays(), false);
             sampleTapers(at, opposite.ends(), true);
+        }
+        for (double d = BEND; d <= BEND + PARTING; d += PARTING / 12) {
+            if (partsAtEnd) {
+                at.add(length() - d);
+            }
+            if (partsAtStart) {
+                at.add(d);
+            }
         }
         return List.copyOf(at.subSet(from, true, to, true));
     }

@@ -20,6 +20,9 @@ final class ConflictFinder {
 
     private static final double LEAST_STEP = 0.25;
 
+    /** Bodies that swing out less than this are within the strips in which all vehicles are (m). */
+    private static final double LEAST_SWING = 0.1;
+
     private ConflictFinder() {}
 
     static List<Conflict> conflicts(List<TurningPath> paths, List<Lane> lanes, Priorities priorities) {
@@ -30,6 +33,28 @@ final class ConflictFinder {
                 TurningPath b = paths.get(j);
                 if (a.fromLane() != b.fromLane()) {
                     between(a, b, lanes, priorities).ifPresent(found::add);
+                }
+            }
+        }
+        return found;
+    }
+
+    /** Where long bodies reach further than the strips in which all are. */
+    static List<LongBodies> longBodies(List<TurningPath> paths, List<Lane> lanes) {
+        List<LongBodies> found = new ArrayList<>();
+        for (int i = 0; i < paths.size(); i++) {
+            for (int j = i + 1; j < paths.size(); j++) {
+                TurningPath a = paths.get(i);
+                TurningPath b = paths.get(j);
+                double swing = StiffBody.swing(a.radius()) + StiffBody.swing(b.radius());
+                if (a.fromLane() != b.fromLane() && swing > LEAST_SWING) {
+                    Polyline lineA = lanes.get(a.lane()).line();
+                    Polyline lineB = lanes.get(b.lane()).line();
+                    double[] onA = shared(lineA, lineB, TOUCHING + swing);
+                    double[] onB = onA == null ? null : shared(lineB, lineA, TOUCHING + swing);
+                    if (onB != null) {
+                        found.add(new LongBodies(a.lane(), onA[0], onA[1], b.lane(), onB[0], onB[1]));
+                    }
                 }
             }
         }
@@ -53,11 +78,8 @@ final class ConflictFinder {
     private static Optional<Conflict> between(TurningPath a, TurningPath b, List<Lane> lanes, Priorities priorities) {
         Polyline lineA = lanes.get(a.lane()).line();
         Polyline lineB = lanes.get(b.lane()).line();
-        if (lineA.isApart(lineB, TOUCHING)) {
-            return Optional.empty();
-        }
-        double[] onA = shared(lineA, lineB);
-        double[] onB = onA == null ? null : shared(lineB, lineA);
+        double[] onA = shared(lineA, lineB, TOUCHING);
+        double[] onB = onA == null ? null : shared(lineB, lineA, TOUCHING);
         if (onB == null) {
             return Optional.empty();
         }
@@ -66,21 +88,24 @@ final class ConflictFinder {
                 new Conflict(kind, priorities.between(a, b), a.lane(), onA[0], onA[1], b.lane(), onB[0], onB[1]));
     }
 
-    /** First and last metre of a line that is too near another one, or null. */
-    private static double[] shared(Polyline line, Polyline other) {
-        double first = firstTouch(line, other, 0, line.length());
+    /** First and last metre of a line that is nearer to another one than what touches, or null. */
+    private static double[] shared(Polyline line, Polyline other, double touching) {
+        if (line.isApart(other, touching)) {
+            return null;
+        }
+        double first = firstTouch(line, other, touching, 0, line.length());
         if (Double.isNaN(first)) {
             return null;
         }
-        double last = firstTouch(line, other, line.length(), first);
+        double last = firstTouch(line, other, touching, line.length(), first);
         return new double[] {first, Double.isNaN(last) ? first : last};
     }
 
     /** From one place on a line to another, forward or back: where it touches the other line first, or NaN. */
-    private static double firstTouch(Polyline line, Polyline other, double from, double to) {
+    private static double firstTouch(Polyline line, Polyline other, double touching, double from, double to) {
         double direction = Math.signum(to - from);
         double s = from;
-        double room = clearance(line, other, s);
+        double room = clearance(line, other, touching, s);
         while (room >= 0) {
             double before = s;
             double roomBefore = room;
@@ -88,9 +113,9 @@ final class ConflictFinder {
             if ((s - to) * direction > 0) {
                 s = to;
             }
-            room = clearance(line, other, s);
+            room = clearance(line, other, touching, s);
             if (room < 0) {
-                return border(line, other, before, roomBefore, s, room);
+                return border(line, other, touching, before, roomBefore, s, room);
             }
             if (s == to) {
                 return Double.NaN;
@@ -104,15 +129,21 @@ final class ConflictFinder {
      * course of the clearance suits, with the weight of an end that stays halved (the Illinois rule).
      */
     private static double border(
-            Polyline line, Polyline other, double clear, double atClear, double touching, double atTouching) {
+            Polyline line,
+            Polyline other,
+            double touching,
+            double clear,
+            double atClear,
+            double close,
+            double atClose) {
         double a = clear;
-        double b = touching;
+        double b = close;
         double atA = atClear;
-        double atB = atTouching;
+        double atB = atClose;
         int stayed = 0;
         while (Math.abs(b - a) > PRECISION) {
             double middle = a + (b - a) * atA / (atA - atB);
-            double at = clearance(line, other, middle);
+            double at = clearance(line, other, touching, middle);
             if (Math.abs(at) < PRECISION / 2) {
                 return middle;
             }
@@ -131,16 +162,16 @@ final class ConflictFinder {
         return b;
     }
 
-    private static double clearance(Polyline line, Polyline other, double s) {
+    private static double clearance(Polyline line, Polyline other, double touching, double s) {
         Pose pose = line.at(s);
-        return other.distanceTo(pose.x(), pose.y()) - TOUCHING;
+        return other.distanceTo(pose.x(), pose.y()) - touching;
     }
 
     private static double parting(Lane a, Lane b) {
         double shorter = Math.min(a.end(), b.end());
         double s = 0;
         while (s < shorter) {
-            double room = clearance(a.line(), b.line(), s);
+            double room = clearance(a.line(), b.line(), TOUCHING, s);
             if (room >= 0) {
                 return s;
             }

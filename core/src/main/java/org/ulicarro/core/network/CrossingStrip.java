@@ -5,7 +5,7 @@ import java.util.List;
 
 /**
  * What the bodies of vehicles on one lane cover of a crossing: computed from the rectangles of a car and of a long vehicle as they are
- * driven over it, the rear on the same line as the front.
+ * driven over it.
  *
  * @param crossing its place among the crossings of the network
  * @param lane the lane or path
@@ -86,7 +86,8 @@ public record CrossingStrip(
         for (double s = lane.start(); s <= lane.end() + length; s += SAMPLE) {
             Pose front = at(lane, before, s);
             Pose rear = at(lane, before, s - length);
-            double[] across = across(crossing, front, rear, width);
+            Pose middle = at(lane, before, s - length / 2);
+            double[] across = across(crossing, StiffBody.front(front, middle, rear), length, width);
             if (across != null) {
                 if (found == null) {
                     found = new double[] {s - SAMPLE, 0, across[0], across[1]};
@@ -113,17 +114,13 @@ public record CrossingStrip(
     }
 
     /** What a rectangle covers of a crossing's band, along it; null for nothing. */
-    private static double[] across(MarkedCrossing crossing, Pose front, Pose rear, double width) {
-        double dx = front.x() - rear.x();
-        double dy = front.y() - rear.y();
-        double chord = StrictMath.sqrt(dx * dx + dy * dy);
-        Pose body = new Pose(rear.x(), rear.y(), dx / chord, dy / chord);
+    private static double[] across(MarkedCrossing crossing, Pose front, double length, double width) {
         double[] least = {Double.POSITIVE_INFINITY, Double.NEGATIVE_INFINITY};
         Pose one = crossing.one();
-        int steps = (int) (chord / 0.2) + 1;
+        int steps = (int) (length / 0.2) + 1;
         for (int i = 0; i <= steps; i++) { // points along both sides of the body
             for (double side = -width / 2; side <= width / 2; side += width / 2) {
-                Pose p = body.ahead(chord * i / steps).right(side);
+                Pose p = front.ahead(-length * i / steps).right(side);
                 double gx = p.x() - one.x();
                 double gy = p.y() - one.y();
                 double along = gx * one.dx() + gy * one.dy();

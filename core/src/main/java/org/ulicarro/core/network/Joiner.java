@@ -45,6 +45,7 @@ final class Joiner {
                         place,
                         List.copyOf(joiner.here),
                         ConflictFinder.conflicts(joiner.paths, draft.lanes, joiner.priorities),
+                        ConflictFinder.longBodies(joiner.paths, draft.lanes),
                         ConflictFinder.divergences(joiner.paths, draft.lanes),
                         draft.layouts.get(id).outline(),
                         null,

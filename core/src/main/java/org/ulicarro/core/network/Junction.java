@@ -11,6 +11,7 @@ import org.ulicarro.core.study.Place;
  * @param place as it was written
  * @param movements indices of its movements, approach by approach in the order of the file, left to right
  * @param conflicts where its paths meet
+ * @param longBodies where long bodies meet on them
  * @param divergences where its paths part
  * @param outline corners of the paved area inside the stop lines, two for each leg; empty at the end of a road
  * @param ring its circle, or null where it is no roundabout
@@ -22,6 +23,7 @@ public record Junction(
         Place place,
         List<Integer> movements,
         List<Conflict> conflicts,
+        List<LongBodies> longBodies,
         List<Divergence> divergences,
         List<Pose> outline,
         Ring ring,

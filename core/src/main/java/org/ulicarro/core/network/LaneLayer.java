@@ -27,6 +27,7 @@ final class LaneLayer {
                 c.to(),
                 draft.layouts.get(c.to()).approach(c.roadId),
                 c.road.roadClass(),
+                c.road.median() >= Link.WIDE_MEDIAN || c.road.ahead() == null || c.road.back() == null,
                 c.road.speed(),
                 c.ahead ? c.road.grade() : -c.road.grade(),
                 c.length(),

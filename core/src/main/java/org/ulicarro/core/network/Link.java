@@ -14,6 +14,7 @@ import org.ulicarro.core.study.RoadClass;
  * @param to id of the place it leads to
  * @param approach how it is called at {@code to}: EB, or what {@code legs} says
  * @param roadClass which drivers' behaviour applies
+ * @param divided whether a median in which a car may stand lies beside it, or nothing of its road does
  * @param speed limit (m/s)
  * @param grade uphill, as a share
  * @param length from the edge of one place to the stop line of the other (m)
@@ -30,8 +31,13 @@ public record Link(
         String to,
         String approach,
         RoadClass roadClass,
+        boolean divided,
         double speed,
         double grade,
         double length,
         int firstLane,
-        int lanes) {}
+        int lanes) {
+
+    /** A median this wide has room for a car (m). */
+    static final double WIDE_MEDIAN = 4.0;
+}

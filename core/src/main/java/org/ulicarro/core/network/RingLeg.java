@@ -26,7 +26,10 @@ record RingLeg(
         List<Pose> exits) {
 
     /** Half of the width of the island between entry and exit at the line (m). */
-    private static final double HALF_SPLITTER = 2.0;
+    private static final double HALF_SPLITTER = 2.5;
+
+    /** Least width of each of several lanes at the line, where long vehicles turn beside each other (m); NCHRP Report 672, 6.4.1: 7.3 to 9.1 m for two. */
+    private static final double LEAST_WIDTH = 4.0;
 
     /** How far lanes may have turned towards the ring where they reach the line. */
     private static final double LEAST_TURNED = StrictMath.toRadians(15);
@@ -163,9 +166,13 @@ record RingLeg(
         }
         double aside = Math.max(HALF_SPLITTER, c.road.median() / 2);
         for (int i = 0; i < lane; i++) {
-            aside += c.width(i) / slant;
+            aside += width(c, i) / slant;
         }
-        return aside + c.width(lane) / slant / 2;
+        return aside + width(c, lane) / slant / 2;
+    }
+
+    private static double width(Carriageway c, int lane) {
+        return c.count() > 1 ? Math.max(LEAST_WIDTH, c.width(lane)) : c.width(lane);
     }
 
     private static Pose onLine(

@@ -80,6 +80,10 @@ final class Rings {
                     out = c.roadId.equals(leg.road()) && c.from().equals(id) ? c : out;
                 }
             }
+            if (in != null && out != null) {
+                in.part(true);
+                out.part(false);
+            }
             int slips = in == null ? 0 : SlipLanes.count(draft, draft.place(id), in);
             legs.add(RingLeg.of(
                     layout.ring(),
@@ -107,9 +111,11 @@ final class Rings {
         rings.enter();
         Overrides.priorities(draft, id, place, rings.here, rings.priorities);
         List<Conflict> conflicts = new ArrayList<>();
+        List<LongBodies> longBodies = new ArrayList<>();
         List<Divergence> divergences = new ArrayList<>();
         for (List<TurningPath> paths : rings.near) {
             conflicts.addAll(ConflictFinder.conflicts(paths, draft.lanes, rings.priorities));
+            longBodies.addAll(ConflictFinder.longBodies(paths, draft.lanes));
             divergences.addAll(ConflictFinder.divergences(paths, draft.lanes));
         }
         draft.junctions.put(
@@ -119,6 +125,7 @@ final class Rings {
                         place,
                         List.copyOf(rings.here),
                         conflicts,
+                        longBodies,
                         divergences,
                         List.of(),
                         new Ring(rings.ring.x(), rings.ring.y(), rings.ring.radius(), rings.ring.island()),
@@ -186,6 +193,7 @@ final class Rings {
                     id,
                     "",
                     RoadClass.URBAN,
+                    false,
                     speed,
                     0,
                     ring.arc(arcLanes[i] - 1, from, to).line().length(),

@@ -59,6 +59,7 @@ final class Turnout {
                 place,
                 j.movements(),
                 j.conflicts(),
+                j.longBodies(),
                 j.divergences(),
                 j.outline().stream().map(hand::out).toList(),
                 ring,

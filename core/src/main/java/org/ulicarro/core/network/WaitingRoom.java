@@ -13,6 +13,9 @@ final class WaitingRoom {
     /** Half of the width of the widest vehicle that waits (m). */
     private static final double HALF_BODY = 1.275;
 
+    /** What is left between a waiting body and one that swings out before it (m). */
+    private static final double SPARE = 0.05;
+
     /** A line is not set back further than this for it (m). */
     private static final double MOST = 15;
 
@@ -56,20 +59,25 @@ final class WaitingRoom {
                 for (TurningPath path : movement.paths()) {
                     missing = Math.max(
                             missing,
-                            missing(fronts, draft.lanes.get(path.lane()).line()));
+                            missing(fronts, draft.lanes.get(path.lane()).line(), clear(path)));
                 }
             }
         }
         return missing;
     }
 
-    private static double missing(List<Pose> fronts, Polyline path) {
-        double least = CLEAR;
+    /** Long bodies swing out on curves. */
+    private static double clear(TurningPath path) {
+        return Math.max(CLEAR, HALF_BODY + StiffBody.swing(path.radius()) + SPARE);
+    }
+
+    private static double missing(List<Pose> fronts, Polyline path, double clear) {
+        double least = clear;
         for (Pose corner : fronts) {
-            if (!path.isFar(corner.x(), corner.y(), CLEAR)) {
+            if (!path.isFar(corner.x(), corner.y(), clear)) {
                 least = Math.min(least, path.distanceTo(corner.x(), corner.y()));
             }
         }
-        return CLEAR - least;
+        return clear - least;
     }
 }

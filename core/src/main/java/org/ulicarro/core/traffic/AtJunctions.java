@@ -26,6 +26,7 @@ abstract class AtJunctions extends Pedals {
     final LaneQueues queues;
     private final Aspects aspects;
     private final Courtesy courtesy;
+    private final BesideLong beside;
 
     AtJunctions(Parts parts) {
         super(parts);
@@ -33,11 +34,13 @@ abstract class AtJunctions extends Pedals {
         queues = parts.queues;
         aspects = parts.aspects;
         courtesy = new Courtesy(parts);
+        beside = new BesideLong(parts);
     }
 
     final void obeyControl(int lane, int v, int leader, double toEnd) {
         int next = f.next[v];
         if (table.path[lane]) {
+            besideLong(v, lane, f.pos[v]);
             insideJunction(v, lane, f.pos[v]);
         } else if (next == Fleet.WRONG_LANE) {
             keepRoomToChange(v, toEnd);
@@ -52,6 +55,9 @@ abstract class AtJunctions extends Pedals {
     }
 
     private void atStopLine(int v, int path, double toEnd, boolean first) {
+        if (first) {
+            besideLong(v, path, -toEnd);
+        }
         int group = table.group[path];
         if (group != SignalSystem.NO_GROUP) {
             Aspect aspect = aspects.of(group);
@@ -137,6 +143,20 @@ abstract class AtJunctions extends Pedals {
             int blocker = first ? occupancy.takenBy(path, c) : occupancy.blockedBy(v, path, c, at);
             if (blocker >= 0) {
                 giveWayTo(blocker, v, path, c, distance);
+            }
+        }
+    }
+
+    private void besideLong(int v, int path, double at) {
+        double[] from = table.longs.from[path];
+        if (from.length == 0 || !beside.isLong(v)) {
+            return;
+        }
+        for (int n = 0; n < from.length; n++) {
+            double distance = from[n] - at;
+            int first = distance > 0 ? beside.first(v, path, n, distance) : -1;
+            if (first >= 0) {
+                stopAt(v, distance, Math.min(0.5, distance / 2), CROSSING, f.id[first]);
             }
         }
     }

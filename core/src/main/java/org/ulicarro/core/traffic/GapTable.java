@@ -76,6 +76,10 @@ final class GapTable {
         return table.network.movements().get(table.movement[path]).turn() == Turn.THROUGH;
     }
 
+    private static boolean isDivided(LaneTable table, int path) {
+        return table.network.links().get(table.link[path]).divided();
+    }
+
     /** The widest stretch between two that a path has to keep clear, where a car fits in. */
     private void findMedian(LaneTable table, int path) {
         if (!table.atLine[path] || table.inOrder[path]) {
@@ -96,7 +100,7 @@ final class GapTable {
                 storage[path] = room;
                 waitAgain[path] = table.zoneStart[path][c] - WAITS_BEFORE;
             }
-            crossed |= yields;
+            crossed |= yields && isDivided(table, table.meets[path][c]);
             clearFrom = Math.max(clearFrom, table.zoneEnd[path][c]);
         }
     }

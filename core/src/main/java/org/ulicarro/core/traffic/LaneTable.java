@@ -74,6 +74,7 @@ public final class LaneTable {
     final double[][] otherEnd; // path -> where it ends there
     final GapTable gaps;
     final FootTable foot;
+    final LongTable longs;
 
     public LaneTable(Network network, SignalSystem signals) {
         this.network = network;
@@ -122,6 +123,7 @@ public final class LaneTable {
         readWaitingPlaces();
         gaps = new GapTable(this);
         foot = new FootTable(this);
+        longs = new LongTable(this);
     }
 
     private int[] filled(int value) {

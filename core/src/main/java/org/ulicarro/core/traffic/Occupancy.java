@@ -107,6 +107,11 @@ final class Occupancy {
         return f.stoodSince[u] >= 0 && tick - f.stoodSince[u] > PATIENT_FOR;
     }
 
+    /** Who has found no gap at its line for a minute is not counted on to find one now: others who find one take it. */
+    boolean hasStoodLong(int u) {
+        return f.stoodSince[u] >= 0 && tick - f.stoodSince[u] > 3 * PATIENT_FOR;
+    }
+
     /** First come, first served; the earlier departure of two who came at the same instant. */
     private boolean isBefore(int u, int v) {
         return f.since[u] < f.since[v] || f.since[u] == f.since[v] && f.id[u] < f.id[v];

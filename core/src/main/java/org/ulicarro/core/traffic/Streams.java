@@ -118,7 +118,8 @@ final class Streams {
                 }
                 continue;
             }
-            if (!mayPassLine(u, other) || isHeld(f.pos[u] - table.end[from], other)) {
+            boolean stays = waitsAtLine(u) && occupancy.hasStoodLong(u);
+            if (stays || !mayPassLine(u, other) || isHeld(f.pos[u] - table.end[from], other)) {
                 break; // it stays there, and so do those behind it
             }
             if (!letsPass(u, path, c, table.end[from], table.end[from], table.limit[other], arrives, needed)) {

@@ -5,6 +5,7 @@ import java.util.List;
 import org.ulicarro.core.network.Lane;
 import org.ulicarro.core.network.Network;
 import org.ulicarro.core.network.Pose;
+import org.ulicarro.core.network.StiffBody;
 import org.ulicarro.core.study.VehicleType;
 
 /** The bodies of all vehicles as rectangles on the plan, for tests that must see whether any two touch. */
@@ -43,12 +44,8 @@ final class Bodies {
             }
             double length = rows.length(row);
             Pose front = lane.at(rows.position(row));
-            Pose rear = rear(rows, row, network, length);
-            double dx = front.x() - rear.x();
-            double dy = front.y() - rear.y();
-            double chord = Math.sqrt(dx * dx + dy * dy);
-            // a body points along the chord between its ends, as one on two axles does
-            Pose body = new Pose(front.x(), front.y(), dx / chord, dy / chord);
+            Pose body =
+                    StiffBody.front(front, behind(rows, row, network, length / 2), behind(rows, row, network, length));
             VehicleType type = view.departures().type()[id];
             bodies.add(new Body(
                     id,
@@ -60,9 +57,9 @@ final class Bodies {
         return bodies;
     }
 
-    /** Where its rear is, on its own lane or on one of those that it has come over. */
-    private static Pose rear(FleetView rows, int row, Network network, double length) {
-        double back = rows.position(row) - length;
+    /** That far behind its front, on its own lane or on one of those that it has come over. */
+    private static Pose behind(FleetView rows, int row, Network network, double distance) {
+        double back = rows.position(row) - distance;
         Lane lane = network.lanes().get(rows.lane(row));
         for (int n = 0; back < Math.min(0, lane.start()) && rows.laneBehind(row, n) >= 0; n++) {
             lane = network.lanes().get(rows.laneBehind(row, n));

@@ -1,0 +1,18 @@
+package org.ulicarro.core.network;
+
+/**
+ * Where two turning paths, from different lanes, come too close for two long vehicles, whose bodies swing out on curves. It is wider than
+ * where any two vehicles cannot be together, and holds for long ones only.
+ *
+ * @param pathA lane index of one path
+ * @param startA where it begins (m along it)
+ * @param endA where it ends
+ * @param pathB lane index of the other path
+ * @param startB where it begins (m along it)
+ * @param endB where it ends
+ */
+public record LongBodies(int pathA, double startA, double endA, int pathB, double startB, double endB) {
+
+    /** Longer vehicles are meant (m). */
+    public static final double FROM = CrossingStrip.LONG_FROM;
+}

@@ -1,0 +1,78 @@
+package org.ulicarro.core.traffic;
+
+import org.ulicarro.core.network.LongBodies;
+import org.ulicarro.core.signal.Aspect;
+import org.ulicarro.core.signal.Aspects;
+import org.ulicarro.core.signal.SignalSystem;
+
+/**
+ * Drivers of long vehicles do not turn beside each other where their bodies would touch: the one who is nearer to that stretch goes
+ * first. Reads only.
+ */
+final class BesideLong {
+
+    private final LaneTable table;
+    private final LongTable longs;
+    private final LaneQueues queues;
+    private final Fleet f;
+    private final Aspects aspects;
+    private final Occupancy occupancy;
+
+    BesideLong(Parts parts) {
+        table = parts.table;
+        longs = parts.table.longs;
+        queues = parts.queues;
+        f = parts.fleet;
+        aspects = parts.aspects;
+        occupancy = parts.occupancy;
+    }
+
+    boolean isLong(int v) {
+        return f.length[v] > LongBodies.FROM;
+    }
+
+    /**
+     * Whom a long vehicle lets go before it enters the n-th stretch of its path.
+     *
+     * @param distance to that stretch (m), above 0
+     * @return a row, or -1
+     */
+    int first(int v, int path, int n, double distance) {
+        int other = longs.meets[path][n];
+        double from = longs.otherFrom[path][n];
+        double to = longs.otherTo[path][n];
+        for (int k = 0; k < queues.count[other]; k++) {
+            int u = queues.at(other, k);
+            boolean counts = isLong(u) && f.pos[u] - f.length[u] < to;
+            if (counts && (f.pos[u] >= from || goesBefore(u, from - f.pos[u], v, distance))) {
+                return u;
+            }
+        }
+        int rear = occupancy.rearWithin(other, to);
+        if (rear >= 0 && isLong(rear)) {
+            return rear;
+        }
+        int lane = table.from[other];
+        int u = queues.count[lane] == 0 ? -1 : queues.at(lane, 0);
+        if (u < 0 || f.next[u] != other || !isLong(u)) {
+            return -1;
+        }
+        double left = from + table.end[lane] - f.pos[u];
+        boolean comes = left <= 0 || (from < 0 || mayEnter(u, other)) && goesBefore(u, left, v, distance);
+        return comes ? u : -1;
+    }
+
+    private boolean goesBefore(int u, double distanceThere, int v, double distance) {
+        boolean nearer = distanceThere < distance || distanceThere == distance && f.id[u] < f.id[v];
+        return nearer && !occupancy.isStuck(u);
+    }
+
+    private boolean mayEnter(int u, int path) {
+        int group = table.group[path];
+        boolean open = group == SignalSystem.NO_GROUP
+                || aspects.of(group) == Aspect.GREEN
+                || f.decision[u] == Fleet.GOES
+                || table.gaps.onRed[path] && f.goes(u);
+        return open && (Double.isNaN(table.waitAt[path]) || table.waitAt[path] > 0 || f.goes(u));
+    }
+}
