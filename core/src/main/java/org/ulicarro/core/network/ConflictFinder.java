@@ -47,18 +47,26 @@ final class ConflictFinder {
                 TurningPath a = paths.get(i);
                 TurningPath b = paths.get(j);
                 double swing = StiffBody.swing(a.radius()) + StiffBody.swing(b.radius());
-                if (a.fromLane() != b.fromLane() && swing > LEAST_SWING) {
-                    Polyline lineA = lanes.get(a.lane()).line();
-                    Polyline lineB = lanes.get(b.lane()).line();
-                    double[] onA = shared(lineA, lineB, TOUCHING + swing);
-                    double[] onB = onA == null ? null : shared(lineB, lineA, TOUCHING + swing);
-                    if (onB != null) {
-                        found.add(new LongBodies(a.lane(), onA[0], onA[1], b.lane(), onB[0], onB[1]));
-                    }
+                if (swing > LEAST_SWING) {
+                    longBodies(a, b, lanes, TOUCHING + swing).ifPresent(found::add);
                 }
             }
         }
         return found;
+    }
+
+    private static Optional<LongBodies> longBodies(TurningPath a, TurningPath b, List<Lane> lanes, double touching) {
+        Lane laneA = lanes.get(a.lane());
+        Lane laneB = lanes.get(b.lane());
+        if (a.fromLane() == b.fromLane()) {
+            double until = parting(laneA, laneB, touching);
+            return Optional.of(new LongBodies(a.lane(), 0, until, b.lane(), 0, until));
+        }
+        double[] onA = shared(laneA.line(), laneB.line(), touching);
+        double[] onB = onA == null ? null : shared(laneB.line(), laneA.line(), touching);
+        return onB == null
+                ? Optional.empty()
+                : Optional.of(new LongBodies(a.lane(), onA[0], onA[1], b.lane(), onB[0], onB[1]));
     }
 
     static List<Divergence> divergences(List<TurningPath> paths, List<Lane> lanes) {
@@ -68,7 +76,8 @@ final class ConflictFinder {
                 TurningPath a = paths.get(i);
                 TurningPath b = paths.get(j);
                 if (a.fromLane() == b.fromLane()) {
-                    found.add(new Divergence(a.lane(), b.lane(), parting(lanes.get(a.lane()), lanes.get(b.lane()))));
+                    found.add(new Divergence(
+                            a.lane(), b.lane(), parting(lanes.get(a.lane()), lanes.get(b.lane()), TOUCHING)));
                 }
             }
         }
@@ -167,11 +176,11 @@ final class ConflictFinder {
         return other.distanceTo(pose.x(), pose.y()) - touching;
     }
 
-    private static double parting(Lane a, Lane b) {
+    private static double parting(Lane a, Lane b, double touching) {
         double shorter = Math.min(a.end(), b.end());
         double s = 0;
         while (s < shorter) {
-            double room = clearance(a.line(), b.line(), TOUCHING, s);
+            double room = clearance(a.line(), b.line(), touching, s);
             if (room >= 0) {
                 return s;
             }

@@ -1,8 +1,8 @@
 package org.ulicarro.core.network;
 
 /**
- * Where two turning paths, from different lanes, come too close for two long vehicles, whose bodies swing out on curves. It is wider than
- * where any two vehicles cannot be together, and holds for long ones only.
+ * Where two turning paths come too close for two long vehicles, whose bodies swing out on curves. It is wider than where any two vehicles
+ * cannot be together, and holds for long ones only. Paths from one lane do so until they have parted.
  *
  * @param pathA lane index of one path
  * @param startA where it begins (m along it)

@@ -57,27 +57,25 @@ final class WaitingRoom {
             Movement movement = draft.movements.get(m);
             if (movement.fromLink() != in.index()) {
                 for (TurningPath path : movement.paths()) {
-                    missing = Math.max(
-                            missing,
-                            missing(fronts, draft.lanes.get(path.lane()).line(), clear(path)));
+                    missing = Math.max(missing, missing(draft, fronts, path));
                 }
             }
         }
         return missing;
     }
 
-    /** Long bodies swing out on curves. */
-    private static double clear(TurningPath path) {
-        return Math.max(CLEAR, HALF_BODY + StiffBody.swing(path.radius()) + SPARE);
-    }
-
-    private static double missing(List<Pose> fronts, Polyline path, double clear) {
-        double least = clear;
+    private static double missing(Draft draft, List<Pose> fronts, TurningPath path) {
+        Polyline line = draft.lanes.get(path.lane()).line();
+        double needed = HALF_BODY + StiffBody.swing(path.radius()) + SPARE;
+        double reach = Math.max(CLEAR, needed);
+        double least = reach;
         for (Pose corner : fronts) {
-            if (!path.isFar(corner.x(), corner.y(), clear)) {
-                least = Math.min(least, path.distanceTo(corner.x(), corner.y()));
+            if (!line.isFar(corner.x(), corner.y(), reach)) {
+                least = Math.min(least, line.distanceTo(corner.x(), corner.y()));
             }
         }
-        return clear - least;
+        double missing = Math.max(0, CLEAR - least);
+        boolean near = least < needed;
+        return near ? Math.max(missing, SPARE - StiffBody.clearance(draft.lanes, path, fronts, HALF_BODY)) : missing;
     }
 }

@@ -27,6 +27,7 @@ abstract class AtJunctions extends Pedals {
     private final Aspects aspects;
     private final Courtesy courtesy;
     private final BesideLong beside;
+    private final RingRoom ringRoom;
 
     AtJunctions(Parts parts) {
         super(parts);
@@ -35,6 +36,7 @@ abstract class AtJunctions extends Pedals {
         aspects = parts.aspects;
         courtesy = new Courtesy(parts);
         beside = new BesideLong(parts);
+        ringRoom = new RingRoom(parts);
     }
 
     final void obeyControl(int lane, int v, int leader, double toEnd) {
@@ -77,9 +79,12 @@ abstract class AtJunctions extends Pedals {
 
     /** Nobody enters a junction without room to stand clear of it, but for those drivers who always do. */
     private void keepClear(int v, int path, double toEnd) {
-        boolean asked = table.meets[path].length > 0 && f.blocks[v] == 0 && canStop(v, toEnd);
-        if (asked && !table.onRing[table.to[path]] && !table.onRing[f.lane[v]]) {
-            int last = occupancy.noRoomBehind(v, path);
+        boolean ring = table.onRing[f.lane[v]];
+        boolean entersRing = !ring && table.onRing[table.to[path]]; // asked of those who look for a gap
+        boolean leavesRing = ring && !table.onRing[table.to[path]];
+        boolean asked = table.meets[path].length > 0 && !entersRing && !leavesRing && canStop(v, toEnd);
+        if (asked && (ring ? !occupancy.isStuck(v) : f.blocks[v] == 0)) {
+            int last = ring ? ringRoom.missing(v, path) : occupancy.noRoomBehind(v, path);
             if (last >= 0) {
                 stopAt(v, toEnd, BEFORE_LINE, KEEP_CLEAR, f.id[last]);
             }
@@ -125,9 +130,14 @@ abstract class AtJunctions extends Pedals {
         }
         int[] meets = table.meets[path];
         for (int c = 0; c < meets.length; c++) {
-            double distance = table.zoneStart[path][c] - at;
-            if (occupancy.isEmpty(meets[c])) {
+            boolean first = table.rank[path][c] == LaneTable.GOES_FIRST;
+            int coming = first ? comingOnto(meets[c]) : -1;
+            if (coming < 0 && occupancy.isEmpty(meets[c])) {
                 continue;
+            }
+            double distance = table.zoneStart[path][c] - at;
+            if (occupancy.isLong(v) && distance > table.longs.early[path][c]) {
+                distance -= table.longs.early[path][c];
             }
             if (distance <= 0) {
                 if (table.merges[path][c]) {
@@ -135,11 +145,13 @@ abstract class AtJunctions extends Pedals {
                 }
                 continue;
             }
+            if (coming >= 0) {
+                giveWayTo(coming, v, path, c, distance);
+            }
             if (table.merges[path][c]) {
                 mergeBehindAll(v, path, c, at, distance);
                 continue;
             }
-            boolean first = table.rank[path][c] == LaneTable.GOES_FIRST;
             int blocker = first ? occupancy.takenBy(path, c) : occupancy.blockedBy(v, path, c, at);
             if (blocker >= 0) {
                 giveWayTo(blocker, v, path, c, distance);
@@ -149,7 +161,7 @@ abstract class AtJunctions extends Pedals {
 
     private void besideLong(int v, int path, double at) {
         double[] from = table.longs.from[path];
-        if (from.length == 0 || !beside.isLong(v)) {
+        if (from.length == 0 || !occupancy.isLong(v)) {
             return;
         }
         for (int n = 0; n < from.length; n++) {
@@ -194,11 +206,7 @@ abstract class AtJunctions extends Pedals {
                 giveWayTo(u, v, path, c, distance);
             }
         }
-        int coming = first ? comingOnto(way) : -1;
-        if (coming >= 0) {
-            giveWayTo(coming, v, path, c, distance);
-        }
-        int rear = occupancy.rearWithin(way, table.otherEnd[path][c]);
+        int rear = occupancy.rearWithin(path, c);
         if (rear >= 0) {
             giveWayTo(rear, v, path, c, distance);
         }

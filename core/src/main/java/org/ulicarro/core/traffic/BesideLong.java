@@ -1,6 +1,5 @@
 package org.ulicarro.core.traffic;
 
-import org.ulicarro.core.network.LongBodies;
 import org.ulicarro.core.signal.Aspect;
 import org.ulicarro.core.signal.Aspects;
 import org.ulicarro.core.signal.SignalSystem;
@@ -27,10 +26,6 @@ final class BesideLong {
         occupancy = parts.occupancy;
     }
 
-    boolean isLong(int v) {
-        return f.length[v] > LongBodies.FROM;
-    }
-
     /**
      * Whom a long vehicle lets go before it enters the n-th stretch of its path.
      *
@@ -43,18 +38,18 @@ final class BesideLong {
         double to = longs.otherTo[path][n];
         for (int k = 0; k < queues.count[other]; k++) {
             int u = queues.at(other, k);
-            boolean counts = isLong(u) && f.pos[u] - f.length[u] < to;
+            boolean counts = occupancy.isLong(u) && f.pos[u] - f.length[u] < to;
             if (counts && (f.pos[u] >= from || goesBefore(u, from - f.pos[u], v, distance))) {
                 return u;
             }
         }
-        int rear = occupancy.rearWithin(other, to);
-        if (rear >= 0 && isLong(rear)) {
+        int rear = occupancy.rearBefore(other, to);
+        if (rear >= 0 && occupancy.isLong(rear)) {
             return rear;
         }
         int lane = table.from[other];
         int u = queues.count[lane] == 0 ? -1 : queues.at(lane, 0);
-        if (u < 0 || f.next[u] != other || !isLong(u)) {
+        if (u < 0 || f.next[u] != other || !occupancy.isLong(u)) {
             return -1;
         }
         double left = from + table.end[lane] - f.pos[u];

@@ -218,18 +218,22 @@ final class Driving extends AtJunctions {
             int other = siblings[i];
             for (int k = queues.count[other] - 1; k >= 0; k--) {
                 int u = queues.at(other, k);
-                if (f.pos[u] - f.length[u] < table.partsAt[path][i] && f.pos[u] + offset > f.pos[v]) {
+                if (f.pos[u] - f.length[u] < partsAt(u, path, i) && f.pos[u] + offset > f.pos[v]) {
                     follow(v, u, offset);
                 }
             }
             for (int g = 0; g < queues.guestCount[other]; g++) {
                 int u = queues.guest(other, g);
                 double there = f.pos[u] + queues.guestOffset(other, g);
-                if (there - f.length[u] < table.partsAt[path][i]) {
+                if (there - f.length[u] < partsAt(u, path, i)) {
                     follow(v, u, offset + queues.guestOffset(other, g));
                 }
             }
         }
+    }
+
+    private double partsAt(int u, int path, int i) {
+        return occupancy.isLong(u) ? table.partsAt[path][i] + table.longs.partsLater[path][i] : table.partsAt[path][i];
     }
 
     /** Those who are leaving this lane sideways, or whose rear is still on it. */

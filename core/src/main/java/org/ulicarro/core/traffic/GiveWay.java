@@ -47,6 +47,7 @@ final class GiveWay implements Stateful {
     private final Fleet f;
     private final Aspects aspects;
     private final Occupancy occupancy;
+    private final RingRoom ringRoom;
     private final Streams streams;
     private final AllWay allWay;
     private final Courtesy courtesy;
@@ -61,6 +62,7 @@ final class GiveWay implements Stateful {
         f = parts.fleet;
         aspects = parts.aspects;
         occupancy = parts.occupancy;
+        ringRoom = new RingRoom(parts);
         streams = new Streams(parts);
         allWay = new AllWay(parts);
         courtesy = new Courtesy(parts);
@@ -241,12 +243,13 @@ final class GiveWay implements Stateful {
         return distance <= braking + LOOKS_AHEAD * f.speed[v] + 3;
     }
 
-    /** There must be room to stand clear of the junction. Round a ring everybody goes on. */
+    /** There must be room to stand clear of the junction, or clear of those behind on a ring. */
     private boolean hasRoomBehind(int v, int path) {
-        if (table.onRing[table.to[path]] || f.blocks[v] == 1) {
+        boolean ring = table.onRing[table.to[path]];
+        if (ring && table.onRing[table.from[path]] || !ring && f.blocks[v] == 1) {
             return true;
         }
-        int last = occupancy.noRoomBehind(v, path);
+        int last = ring ? ringRoom.missing(v, path) : occupancy.noRoomBehind(v, path);
         if (last >= 0) {
             f.inTheWay[v] = f.id[last];
         }

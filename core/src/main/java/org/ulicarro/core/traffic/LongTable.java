@@ -13,25 +13,78 @@ final class LongTable {
     /** A stretch that begins this near to the line begins with it (m). */
     private static final double AT_LINE = 0.3;
 
-    final int[][] meets; // path -> paths on which a long body is in the way of one on it
+    final int[][] meets; // path -> paths that it does not meet, but on which a long body is in the way of one on it
     final double[][] from; // path -> where that stretch begins on it, negative before its line, m
     final double[][] otherFrom; // path -> where it begins on the other path, m
     final double[][] otherTo; // path -> where it ends there
+    final double[][] early; // path -> how far before each stretch that it shares a long vehicle stops, m
+    final double[][]
+            late; // path -> how far after each of those a long vehicle on the other path is still in the way, m
+    final double[][] partsLater; // path -> how much longer the rear of a long vehicle on each sibling is in the way, m
+    private final LaneTable table;
 
     LongTable(LaneTable table) {
+        this.table = table;
         meets = new int[table.lanes][0];
         from = new double[table.lanes][0];
         otherFrom = new double[table.lanes][0];
         otherTo = new double[table.lanes][0];
+        early = new double[table.lanes][];
+        late = new double[table.lanes][];
+        partsLater = new double[table.lanes][];
+        for (int path = 0; path < table.lanes; path++) {
+            early[path] = new double[table.meets[path].length];
+            late[path] = new double[table.meets[path].length];
+            partsLater[path] = new double[table.siblings[path].length];
+        }
         for (Junction junction : table.network.junctions().values()) {
             for (LongBodies pair : junction.longBodies()) {
-                boolean beside = table.link[pair.pathA()] == table.link[pair.pathB()];
-                double startA = beside && pair.startA() < AT_LINE ? -STAGGER : pair.startA();
-                double startB = beside && pair.startB() < AT_LINE ? -STAGGER : pair.startB();
-                add(pair.pathA(), startA, pair.pathB(), startB, pair.endB());
-                add(pair.pathB(), startB, pair.pathA(), startA, pair.endA());
+                read(pair);
             }
         }
+    }
+
+    private void read(LongBodies pair) {
+        int a = pair.pathA();
+        int b = pair.pathB();
+        if (table.from[a] == table.from[b]) {
+            partLater(a, b, pair.endA());
+            partLater(b, a, pair.endB());
+            return;
+        }
+        int c = meeting(a, b);
+        if (c >= 0) {
+            widen(a, c, pair.startA(), pair.endB());
+            widen(b, meeting(b, a), pair.startB(), pair.endA());
+            return;
+        }
+        boolean beside = table.link[a] == table.link[b] && Math.min(pair.startA(), pair.startB()) < AT_LINE;
+        double startA = beside ? -STAGGER : pair.startA();
+        double startB = beside ? -STAGGER : pair.startB();
+        add(a, startA, b, startB, pair.endB());
+        add(b, startB, a, startA, pair.endA());
+    }
+
+    private void partLater(int path, int sibling, double until) {
+        for (int i = 0; i < table.siblings[path].length; i++) {
+            if (table.siblings[path][i] == sibling) {
+                partsLater[path][i] = Math.max(0, until - table.partsAt[path][i]);
+            }
+        }
+    }
+
+    private int meeting(int path, int other) {
+        for (int c = 0; c < table.meets[path].length; c++) {
+            if (table.meets[path][c] == other) {
+                return c;
+            }
+        }
+        return -1;
+    }
+
+    private void widen(int path, int c, double starts, double endsThere) {
+        early[path][c] = Math.max(0, table.zoneStart[path][c] - starts);
+        late[path][c] = Math.max(0, endsThere - table.otherEnd[path][c]);
     }
 
     private void add(int path, double begins, int other, double beginsThere, double endsThere) {

@@ -1,5 +1,7 @@
 package org.ulicarro.core.traffic;
 
+import org.ulicarro.core.network.LongBodies;
+
 /** Who is where: questions about lanes and the stretches where paths meet that several stages ask. Reads only. */
 final class Occupancy {
 
@@ -50,7 +52,7 @@ final class Occupancy {
                 return queues.at(other, k);
             }
         }
-        return rearWithin(other, table.otherEnd[path][c]);
+        return rearWithin(path, c);
     }
 
     /** Whether somebody on the other path took its gap at the c-th meeting of a path and has not cleared it yet. */
@@ -58,7 +60,7 @@ final class Occupancy {
         boolean there = f.pos[u] > table.otherStart[path][c];
         boolean coming = f.goes(u)
                 && !(f.isHalfWay(u) && table.otherStart[path][c] > table.gaps.waitAgain[table.meets[path][c]]);
-        return (there || coming) && f.pos[u] - f.length[u] < table.otherEnd[path][c];
+        return (there || coming) && f.pos[u] - f.length[u] < endsFor(u, path, c);
     }
 
     /**
@@ -75,12 +77,12 @@ final class Occupancy {
                 return queues.at(other, k);
             }
         }
-        return rearWithin(other, table.otherEnd[path][c]);
+        return rearWithin(path, c);
     }
 
     /** Whether somebody on the other path does so. */
     boolean blocks(int u, int v, int path, int c, double at) {
-        if (f.pos[u] - f.length[u] >= table.otherEnd[path][c]) {
+        if (f.pos[u] - f.length[u] >= endsFor(u, path, c)) {
             return false;
         }
         boolean onIt = f.pos[u] > table.otherStart[path][c];
@@ -96,7 +98,7 @@ final class Occupancy {
     boolean isGoneInTime(int u, int v, int path, int c, double distance) {
         int way = table.meets[path][c];
         double front = f.lane[u] == way ? f.pos[u] : table.end[way];
-        double left = table.otherEnd[path][c] - front + f.length[u];
+        double left = endsFor(u, path, c) - front + f.length[u];
         double speed = f.speed[v];
         double there = (Math.sqrt(speed * speed + 2 * f.pickup[v] * distance) - speed) / f.pickup[v];
         return left <= 0 || f.speed[u] > 1 && left / f.speed[u] < there;
@@ -155,8 +157,29 @@ final class Occupancy {
         return room >= 0 ? -1 : last;
     }
 
+    boolean isLong(int v) {
+        return f.length[v] > LongBodies.FROM;
+    }
+
+    /** Where the c-th meeting of a path ends on the other one for somebody there (m along it). */
+    private double endsFor(int u, int path, int c) {
+        return isLong(u) ? table.otherEnd[path][c] + table.longs.late[path][c] : table.otherEnd[path][c];
+    }
+
+    /** Somebody whose front is beyond the other path but whose rear is before the end of the c-th meeting there, or -1. */
+    int rearWithin(int path, int c) {
+        int other = table.meets[path][c];
+        for (int g = 0; g < queues.guestCount[other]; g++) {
+            int u = queues.guest(other, g);
+            if (f.pos[u] + queues.guestOffset(other, g) - f.length[u] < endsFor(u, path, c)) {
+                return u;
+            }
+        }
+        return -1;
+    }
+
     /** Somebody whose front is beyond a path but whose rear is before a position on it, or -1. */
-    int rearWithin(int path, double end) {
+    int rearBefore(int path, double end) {
         for (int g = 0; g < queues.guestCount[path]; g++) {
             int u = queues.guest(path, g);
             if (f.pos[u] + queues.guestOffset(path, g) - f.length[u] < end) {
