@@ -176,16 +176,16 @@ final class ConflictFinder {
         return other.distanceTo(pose.x(), pose.y()) - touching;
     }
 
+    /** The last metre of either path at which the two touch, found from where the shorter one ends. */
     private static double parting(Lane a, Lane b, double touching) {
-        double shorter = Math.min(a.end(), b.end());
-        double s = 0;
-        while (s < shorter) {
+        double s = Math.min(a.end(), b.end());
+        while (s > 0) {
             double room = clearance(a.line(), b.line(), touching, s);
-            if (room >= 0) {
+            if (room < 0) {
                 return s;
             }
-            s += Math.max(LEAST_STEP, -room);
+            s -= Math.max(LEAST_STEP, room);
         }
-        return shorter;
+        return 0;
     }
 }

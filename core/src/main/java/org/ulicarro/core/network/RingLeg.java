@@ -36,6 +36,10 @@ record RingLeg(
 
     private static final double MOST_TURNED = StrictMath.toRadians(45);
     private static final double TURNED_STEP = StrictMath.toRadians(5);
+    /** Ways on and off the ring keep outside its lanes but for this (m), or are taken only where there is no other. */
+    private static final double MOST_INSIDE = 0.3;
+
+    private static final double LAST_CHOICE = 0.05;
     private static final double LEAST_ANGLE = StrictMath.toRadians(10);
     private static final double STEP = StrictMath.toRadians(1);
 
@@ -153,9 +157,20 @@ record RingLeg(
             Pose onRing = ring.at(Math.max(0, i), bearing + (leaving ? -angle : angle));
             Pose lane = lanes.get(Math.max(0, Math.min(lanes.size() - 1, lanes.size() - (ring.lanes() - i))));
             PathShape shape = leaving ? PathShape.between(onRing, lane) : PathShape.between(lane, onRing);
-            tightest = Math.min(tightest, shape.radius());
+            boolean cuts = cutsIn(ring, ring.lane(Math.max(0, i)), shape.line());
+            tightest = Math.min(tightest, cuts ? shape.radius() * LAST_CHOICE : shape.radius());
         }
         return tightest;
+    }
+
+    /** Whether a way between a leg and a lane of the ring goes inside of that lane, over those who drive round. */
+    private static boolean cutsIn(RingShape ring, double radius, Polyline line) {
+        for (int i = 0; i < line.size(); i++) {
+            if (Polyline.distance(ring.x(), ring.y(), line.x(i), line.y(i)) < radius - MOST_INSIDE) {
+                return true;
+            }
+        }
+        return false;
     }
 
     /** How far beside the axis a lane meets the line, on which lanes that have turned lie further apart. */

@@ -118,7 +118,8 @@ final class Streams {
                 }
                 continue;
             }
-            boolean stays = waitsAtLine(u) && occupancy.hasStoodLong(u);
+            boolean unsignalled = table.group[other] == SignalSystem.NO_GROUP;
+            boolean stays = waitsAtLine(u) ? occupancy.hasStoodLong(u) : unsignalled && occupancy.isStuck(u);
             if (stays || !mayPassLine(u, other) || isHeld(f.pos[u] - table.end[from], other)) {
                 break; // it stays there, and so do those behind it
             }
