@@ -149,7 +149,22 @@ class CommandsTest {
                 .orElseThrow();
     }
 
+    /** People over each crossing, and what each bay did to the lane beside it. */
+    private void checkCourtesyTables() {
+        assertThat(run("results", study, "crossings")).isZero();
+        assertThat(out).contains("market.pier-road", "market.quay-2", "on walk %");
+        assertThat(out.lines()).allMatch(l -> l.length() <= 100);
+        assertThat(run("results", study, "bays", "--csv")).isZero();
+        List<String> bays = out.lines().toList();
+        assertThat(bays.get(0)).startsWith("place,link,lane,movements,blocked_lane,replication,spilled_s");
+        assertThat(bays)
+                .as("four bays, two replications, and what they add up to")
+                .hasSizeGreaterThanOrEqualTo(1 + 8);
+        assertThat(bays).anyMatch(l -> l.startsWith("market,quay-2 back,1,WBL,2,"));
+    }
+
     private void checkResults() {
+        checkCourtesyTables();
         assertThat(run("results", study)).isZero();
         assertThat(out).contains("run 0003-base").contains("2 replications, seed 20240");
         assertThat(out.lines()).as("fits 100 columns").allMatch(l -> l.length() <= 100);

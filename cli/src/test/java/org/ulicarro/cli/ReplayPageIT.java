@@ -30,9 +30,11 @@ import org.openqa.selenium.interactions.Actions;
 import org.ulicarro.core.network.Lane;
 import org.ulicarro.core.network.Movement;
 import org.ulicarro.core.network.Pose;
+import org.ulicarro.core.network.StiffBody;
 import org.ulicarro.core.run.Model;
 import org.ulicarro.core.run.Replication;
 import org.ulicarro.core.signal.Aspect;
+import org.ulicarro.core.study.VehicleType;
 import org.ulicarro.core.traffic.FleetView;
 import org.ulicarro.files.Samples;
 import org.ulicarro.files.StudyFolder;
@@ -44,7 +46,7 @@ class ReplayPageIT {
 
     private static final double WHEN = 16 * 3600 + 35 * 60 + 20; // s, a busy second
 
-    /** Where the front of a vehicle truly is; {@code plain} when it is not between two lanes. */
+    /** Where the front of a vehicle truly is; {@code plain} when it has no joint and all of it is on one lane. */
     private record Truth(int vehicle, double x, double y, double delay, boolean plain) {}
 
     @TempDir
@@ -73,12 +75,19 @@ class ReplayPageIT {
         FleetView rows = replication.view().rows();
         for (int row = 0; row < rows.count(); row++) {
             if (rows.vehicle(row) >= 0) {
-                Lane lane = model.network().lanes().get(rows.lane(row));
-                Pose pose = lane.at(rows.position(row));
-                truths.add(
-                        new Truth(rows.vehicle(row), pose.x(), pose.y(), rows.delay(row), rows.changedFrom(row) < 0));
+                truths.add(truth(rows, row));
             }
         }
+    }
+
+    private Truth truth(FleetView rows, int row) {
+        Lane lane = model.network().lanes().get(rows.lane(row));
+        double at = rows.position(row);
+        double length = rows.length(row);
+        boolean stiff = replication.view().departures().type()[rows.vehicle(row)] != VehicleType.ARTICULATED;
+        boolean whole = stiff && at - length >= lane.start() && rows.changedFrom(row) < 0;
+        Pose front = StiffBody.front(lane.at(at), lane.at(at - length / 2), lane.at(at - length));
+        return new Truth(rows.vehicle(row), front.x(), front.y(), rows.delay(row), whole);
     }
 
     private static String run(String... args) {

@@ -38,6 +38,19 @@ function within(point, from, length) {
   return { ...point, x: from.x + (point.x - from.x) * u, y: from.y + (point.y - from.y) * u };
 }
 
+/** Drivers of long vehicles steer so that half of what a stiff part would cut off inside a curve swings out at its ends. */
+function swingOut(points, joints, length, onWay) {
+  const shares = [0, ...joints, 1];
+  const out = points.slice(1).map((rear, i) => {
+    const middle = onWay((shares[i] + shares[i + 1]) / 2 * length);
+    return { x: (middle.x - (points[i].x + rear.x) / 2) / 2, y: (middle.y - (points[i].y + rear.y) / 2) / 2 };
+  });
+  points.forEach((point, i) => {
+    const before = out[Math.max(0, i - 1)], after = out[Math.min(out.length - 1, i)];
+    points[i] = { ...point, x: point.x + (before.x + after.x) / 2, y: point.y + (before.y + after.y) / 2 };
+  });
+}
+
 function vehicleAt(recording, network, leg, tick) {
   const key = leg.keyAt(tick);
   const along = leg.alongAt(tick, key);
@@ -50,6 +63,7 @@ function vehicleAt(recording, network, leg, tick) {
     points.push(within(next, points[points.length - 1], share * who.length - back));
     back = share * who.length;
   }
+  swingOut(points, JOINTS[type.id] || [], who.length, back => pointOf(network, leg, key, along, back, tick));
   const next = Math.min(key + 1, leg.tick.length - 1);
   const span = leg.tick[next] - leg.tick[key];
   const u = span > 0 ? (tick - leg.tick[key]) / span : 0;
