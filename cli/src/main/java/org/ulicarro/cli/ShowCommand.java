@@ -32,6 +32,9 @@ import picocli.CommandLine.Spec;
             "  movements    each movement: turn, lanes, length, radius, speed, who holds it",
             "  conflicts    where paths meet, who goes first, and whether they may have green together",
             "  intergreens  seconds from the end of one movement's green to the beginning of another's",
+            "  volumes      what is counted: each movement's vehicles in the period and in its busiest quarter",
+            "  balance      what leaves one counted place for the next, and what that one counts",
+            "  routes       flows between ends, estimated from counts, and how they meet each count",
             "  crossings    marked crossings and what they cross",
             "  devices      detectors, stops, gates, closures and the like",
             "",
@@ -47,6 +50,9 @@ final class ShowCommand implements Callable<Integer> {
         MOVEMENTS,
         CONFLICTS,
         INTERGREENS,
+        VOLUMES,
+        BALANCE,
+        ROUTES,
         CROSSINGS,
         DEVICES
     }
@@ -83,6 +89,12 @@ final class ShowCommand implements Callable<Integer> {
         }
         PlaceSheets places = new PlaceSheets(model, loaded.georeference(), place);
         RoadSheets roads = new RoadSheets(model, place);
+        DemandSheets demand = new DemandSheets(model, place);
+        if (chosen == What.ROUTES && model.demand().estimate() == null) {
+            throw new ParameterException(
+                    spec.commandLine(),
+                    "this study draws routes turn by turn; write demand: {routes: estimated} to estimate them from its counts");
+        }
         MovementSheets movements = new MovementSheets(model, place);
         PrintWriter out = spec.commandLine().getOut();
         Sheet sheet = switch (chosen) {
@@ -93,18 +105,21 @@ final class ShowCommand implements Callable<Integer> {
             case MOVEMENTS -> movements.movements();
             case CONFLICTS -> movements.conflicts();
             case INTERGREENS -> movements.intergreens(form.isForMachines());
+            case VOLUMES -> demand.volumes();
+            case BALANCE -> demand.balance();
+            case ROUTES -> demand.routes();
             case CROSSINGS -> roads.crossings();
             case DEVICES -> roads.devices();
         };
         sheet.print(form, out);
         if (!form.isForMachines()) {
-            notes(chosen).forEach(out::println);
+            notes(chosen, demand).forEach(out::println);
         }
         return Exit.DONE;
     }
 
     /** What to read below a table. */
-    private static List<String> notes(What table) {
+    private static List<String> notes(What table, DemandSheets demand) {
         return switch (table) {
             case PLACES, MOVEMENTS, LANES -> List.of("", "* as somebody wrote it; all else is derived");
             case CONFLICTS ->
@@ -117,7 +132,9 @@ final class ShowCommand implements Callable<Integer> {
                         "",
                         "Seconds from the end of green of the row to the beginning of green of the column: crossing time + clearing",
                         "time - entering time (RiLSA 2015), longest over their conflict points; '-' where paths do not meet.");
-            case POINTS, ROADS, CROSSINGS, DEVICES -> List.of();
+            case BALANCE -> demand.balanceNotes();
+            case ROUTES -> demand.fitNotes();
+            case POINTS, ROADS, CROSSINGS, DEVICES, VOLUMES -> List.of();
         };
     }
 

@@ -129,10 +129,8 @@ public final class Foot {
                 null,
                 null,
                 network,
-                new DemandInput(
+                DemandInput.of(
                         Map.of(VehicleType.CAR, 0.9, VehicleType.TRUCK, 0.1),
-                        DemandInput.Arrivals.RANDOM,
-                        null,
                         null,
                         flows,
                         new Walking(null, compliance)),

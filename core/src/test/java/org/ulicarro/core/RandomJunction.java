@@ -208,7 +208,7 @@ public final class RandomJunction {
                 null,
                 null,
                 input,
-                new DemandInput(mix, DemandInput.Arrivals.RANDOM, null, null, walkers, null),
+                DemandInput.of(mix, null, walkers, null),
                 signals);
     }
 

@@ -9,6 +9,7 @@ import java.util.regex.Pattern;
 import org.ulicarro.core.base.Fault;
 import org.ulicarro.core.base.Names;
 import org.ulicarro.core.study.Count;
+import org.ulicarro.core.study.VehicleType;
 import org.ulicarro.files.CsvFile.Cell;
 
 /**
@@ -19,6 +20,14 @@ final class CountTable {
 
     private static final List<String> LONG = List.of("place", "movement", "from", "to", "vehicles");
     private static final List<String> WIDE = List.of("place", "from", "to");
+    private static final String TYPE = "type";
+    private static final String QUEUE_START = "queue_start";
+    private static final String QUEUE_END = "queue_end";
+
+    /** Columns that may be there, too; queues only in a long table, where each row is one movement. */
+    private static final List<String> MORE_LONG = List.of(TYPE, QUEUE_START, QUEUE_END);
+
+    private static final List<String> MORE_WIDE = List.of(TYPE);
     private static final Pattern MOVEMENT = Pattern.compile("[A-Z0-9-]{1,8}[LTRU]|[A-Za-z0-9_-]+>[A-Za-z0-9_-]+");
 
     private final String name;
@@ -77,12 +86,16 @@ final class CountTable {
 
     private boolean checkHeader(List<Cell> header, List<String> columns, boolean wide) {
         List<String> needed = wide ? WIDE : LONG;
+        List<String> allowed = new ArrayList<>(needed);
+        allowed.addAll(wide ? MORE_WIDE : MORE_LONG);
         int before = faults.size();
         for (Cell cell : header) {
-            boolean known = needed.contains(cell.text())
+            boolean known = allowed.contains(cell.text())
                     || wide && MOVEMENT.matcher(cell.text()).matches();
             if (!known) {
-                fail(cell.spot(), "no column is called '" + cell.text() + "'." + Names.suggestion(cell.text(), needed));
+                fail(
+                        cell.spot(),
+                        "no column is called '" + cell.text() + "'." + Names.suggestion(cell.text(), allowed));
             } else if (columns.indexOf(cell.text()) != columns.lastIndexOf(cell.text())) {
                 fail(cell.spot(), "column '" + cell.text() + "' stands here twice");
             }
@@ -105,7 +118,8 @@ final class CountTable {
 
     private void readWide(List<Cell> header, List<String> columns, List<Cell> row, int r) {
         for (int c = 0; c < row.size(); c++) {
-            if (!WIDE.contains(columns.get(c)) && !row.get(c).text().isEmpty()) {
+            boolean count = !WIDE.contains(columns.get(c)) && !TYPE.equals(columns.get(c));
+            if (count && !row.get(c).text().isEmpty()) {
                 add(columns, row, header.get(c), row.get(c), r);
             }
         }
@@ -114,24 +128,58 @@ final class CountTable {
     private void add(List<String> columns, List<Cell> row, Cell movement, Cell vehicles, int r) {
         OptionalDouble from = time(row.get(columns.indexOf("from")));
         OptionalDouble to = time(row.get(columns.indexOf("to")));
-        double count;
-        try {
-            count = Double.parseDouble(vehicles.text());
-        } catch (NumberFormatException e) {
-            fail(vehicles.spot(), "'" + vehicles.text() + "' is no number of vehicles");
-            return;
-        }
-        if (!Double.isFinite(count)) {
-            fail(vehicles.spot(), "'" + vehicles.text() + "' is no number of vehicles");
-        } else if (from.isPresent() && to.isPresent()) {
+        double count = number(vehicles);
+        double queueStart = queue(columns, row, QUEUE_START);
+        double queueEnd = queue(columns, row, QUEUE_END);
+        int before = faults.size();
+        VehicleType type = type(columns, row);
+        boolean sound = faults.size() == before && !Double.isNaN(count + queueStart + queueEnd);
+        if (sound && from.isPresent() && to.isPresent()) {
             Cell place = row.get(columns.indexOf("place"));
             String pointer =
                     origin + "/" + r + "/" + movement.text().replace("~", "~0").replace("/", "~1");
             spots.put(pointer, vehicles.spot());
             spots.put(pointer + Count.PLACE, place.spot());
             spots.put(pointer + Count.MOVEMENT, movement.spot());
-            counts.add(new Count(place.text(), movement.text(), from.getAsDouble(), to.getAsDouble(), count, pointer));
+            counts.add(new Count(
+                    place.text(),
+                    movement.text(),
+                    from.getAsDouble(),
+                    to.getAsDouble(),
+                    count,
+                    queueStart,
+                    queueEnd,
+                    type,
+                    pointer));
         }
+    }
+
+    private double number(Cell cell) {
+        double number = Numbers.parse(cell.text());
+        if (Double.isNaN(number)) {
+            fail(cell.spot(), Numbers.problem(cell.text(), "vehicles"));
+        }
+        return number;
+    }
+
+    /** Vehicles in a queue, none where nothing is written. */
+    private double queue(List<String> columns, List<Cell> row, String column) {
+        int at = columns.indexOf(column);
+        return at < 0 || row.get(at).text().isEmpty() ? 0 : number(row.get(at));
+    }
+
+    private VehicleType type(List<String> columns, List<Cell> row) {
+        int at = columns.indexOf(TYPE);
+        if (at < 0 || row.get(at).text().isEmpty()) {
+            return null;
+        }
+        Cell cell = row.get(at);
+        VehicleType type = TripsFile.typeOf(cell.text());
+        boolean told = faults.stream().anyMatch(f -> f.spot().equals(cell.spot()));
+        if (type == null && !told) { // a wide row comes by once for each movement
+            fail(cell.spot(), "there is no type of vehicle '" + cell.text() + "'." + TripsFile.suggestion(cell.text()));
+        }
+        return type;
     }
 
     private OptionalDouble time(Cell cell) {

@@ -8,6 +8,7 @@ import java.nio.file.NoSuchFileException;
 import java.nio.file.Path;
 import java.util.ArrayList;
 import java.util.List;
+import java.util.function.Consumer;
 import org.ulicarro.core.base.Fault;
 import tools.jackson.core.JacksonException;
 import tools.jackson.core.JsonParser;
@@ -40,17 +41,27 @@ final class CsvFile {
      * @return its rows; empty when it cannot be read
      */
     static List<List<Cell>> read(Path path, String name, List<Message> faults) {
+        List<List<Cell>> rows = new ArrayList<>();
+        each(path, name, faults, rows::add);
+        return rows;
+    }
+
+    /** The same row by row, none of which is kept here. */
+    static void each(Path path, String name, List<Message> faults, Consumer<List<Cell>> sink) {
         CsvFile file = new CsvFile(name, faults);
+        int before = faults.size();
+        int[] rows = {0};
         try {
             if (Files.size(path) > LARGEST) {
                 file.fail(new Spot(name, 1, 1), "this table is larger than 64 MB");
             } else {
-                List<List<Cell>> rows = file.rows(text(path));
-                if (rows.isEmpty()
-                        && faults.stream().noneMatch(f -> f.spot().file().equals(name))) {
+                file.rows(text(path), row -> {
+                    rows[0]++;
+                    sink.accept(row);
+                });
+                if (rows[0] == 0 && faults.size() == before) {
                     file.fail(new Spot(name, 1, 1), "this table is empty");
                 }
-                return rows;
             }
         } catch (NoSuchFileException e) {
             file.fail(new Spot(name, 1, 1), "this file does not exist");
@@ -59,7 +70,6 @@ final class CsvFile {
         } catch (IOException e) {
             file.fail(new Spot(name, 1, 1), "this file cannot be read: " + e.getMessage());
         }
-        return List.of();
     }
 
     private static String text(Path path) throws IOException {
@@ -67,14 +77,13 @@ final class CsvFile {
         return text.startsWith("\uFEFF") ? text.substring(1) : text;
     }
 
-    private List<List<Cell>> rows(String text) {
-        List<List<Cell>> rows = new ArrayList<>();
+    private void rows(String text, Consumer<List<Cell>> sink) {
         if (text.indexOf('\0') >= 0 || text.indexOf('\uFFFD') >= 0) {
             fail(new Spot(name, 1, 1), "this is no text in UTF-8; is it a CSV file?");
-            return rows;
+            return;
         }
         if (text.isBlank()) {
-            return rows;
+            return;
         }
         CsvMapper mapper = CsvMapper.builder()
                 .enable(CsvReadFeature.WRAP_AS_ARRAY)
@@ -88,7 +97,7 @@ final class CsvFile {
                 if (token == JsonToken.START_ARRAY) {
                     row = new ArrayList<>();
                 } else if (token == JsonToken.END_ARRAY && row != null) {
-                    rows.add(row);
+                    sink.accept(row);
                     row = null;
                 } else if (row != null) {
                     row.add(new Cell(parser.getString(), new Spot(name, at.getLineNr(), at.getColumnNr())));
@@ -102,7 +111,6 @@ final class CsvFile {
                     "this line is no CSV: "
                             + e.getOriginalMessage().lines().findFirst().orElse(""));
         }
-        return rows;
     }
 
     private void fail(Spot spot, String text) {

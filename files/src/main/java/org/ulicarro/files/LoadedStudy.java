@@ -12,16 +12,20 @@ import org.ulicarro.core.run.Model;
 import org.ulicarro.core.study.Count;
 import org.ulicarro.core.study.NetworkInput;
 import org.ulicarro.core.study.Study;
+import org.ulicarro.core.study.Trips;
 import tools.jackson.databind.node.ObjectNode;
 
 /** A study as it was read: its records, its tables, and where everything stands in its files. */
 public final class LoadedStudy {
+
+    private static final String TRIPS = "/demand/trips/";
 
     private final Path folder;
     private final String alternative;
     private final LocatedTree tree;
     private final Study study;
     private final List<Count> counts;
+    private final List<Trips> trips;
     private final Map<String, Spot> cellSpots;
 
     LoadedStudy(
@@ -30,12 +34,14 @@ public final class LoadedStudy {
             LocatedTree tree,
             Study study,
             List<Count> counts,
+            List<Trips> trips,
             Map<String, Spot> cellSpots) {
         this.folder = folder;
         this.alternative = alternative;
         this.tree = tree;
         this.study = study;
         this.counts = List.copyOf(counts);
+        this.trips = List.copyOf(trips);
         this.cellSpots = cellSpots;
     }
 
@@ -59,6 +65,10 @@ public final class LoadedStudy {
 
     List<Count> counts() {
         return counts;
+    }
+
+    List<Trips> trips() {
+        return trips;
     }
 
     /** Where the plan lies on the map, or null when the study does not say. */
@@ -111,7 +121,7 @@ public final class LoadedStudy {
             faults.add(Fault.error("/periods", "there is no period '" + chosen + "'." + known));
             throw new StudyProblem(messages(faults));
         }
-        Model model = Model.compile(study, counts, chosen, faults);
+        Model model = Model.compile(study, counts, trips, chosen, faults);
         if (model != null) {
             GeoReference.of(study.network(), faults);
             checkBackdrop(faults);
@@ -146,6 +156,12 @@ public final class LoadedStudy {
 
     /** The row of a table that a pointer is about, or the place in the tree. */
     static Spot spot(String pointer, Map<String, Spot> cells, LocatedTree tree) {
+        int line = pointer.indexOf(Trips.LINE);
+        if (line >= 0) { // a row of a table whose cells are too many to be kept
+            String table =
+                    pointer.substring(TRIPS.length(), line).replace("~1", "/").replace("~0", "~");
+            return new Spot(table, Integer.parseInt(pointer.substring(line + Trips.LINE.length())), 1);
+        }
         for (String at = pointer;
                 !at.isEmpty() && tree.root.at(at).isMissingNode();
                 at = at.substring(0, at.lastIndexOf('/'))) {

@@ -51,7 +51,20 @@ public final class RunFolder {
                     .put("movement", count.movement())
                     .put("from_s", count.from())
                     .put("to_s", count.to())
-                    .put("vehicles", count.vehicles());
+                    .put("vehicles", count.wanted());
+        }
+        ArrayNode tables = root.putArray("trips");
+        for (String table : study.study().demand().trips().keySet()) {
+            var rows = study.trips().stream()
+                    .filter(row -> row.table().equals(table))
+                    .toList();
+            tables.addObject()
+                    .put("table", table)
+                    .put("rows", rows.size())
+                    .put(
+                            "vehicles",
+                            rows.stream().mapToDouble(row -> row.vehicles()).sum())
+                    .put("sha256", TableDigest.of(rows));
         }
         return root.toPrettyString() + "\n";
     }

@@ -14,6 +14,7 @@ import org.ulicarro.core.study.Count;
 import org.ulicarro.core.study.NetworkInput;
 import org.ulicarro.core.study.Study;
 import org.ulicarro.core.study.StudyRules;
+import org.ulicarro.core.study.Trips;
 import tools.jackson.databind.JsonNode;
 
 /** Reads the folder of a study. */
@@ -82,12 +83,14 @@ public final class StudyFolder {
         Study study = withTables(StudyBinder.bind(tree.root), tree, spots);
         List<Count> counts = new ArrayList<>();
         study.demand().volumes().forEach((id, file) -> readCounts(id, file, tree, spots, counts));
+        List<Trips> trips = new ArrayList<>();
+        study.demand().trips().keySet().forEach(file -> readTrips(file, tree, trips));
         if (!faults.isEmpty()) {
             addRuleFaults(study, tree, standIns, spots);
             throw new StudyProblem(Message.sorted(faults));
         }
         String name = alternatives.isEmpty() ? "base" : String.join("+", alternatives);
-        return new LoadedStudy(folder, name, tree, study, counts, spots);
+        return new LoadedStudy(folder, name, tree, study, counts, trips, spots);
     }
 
     /** What is wrong between values, too, so that a person need not come back for it. */
@@ -150,6 +153,13 @@ public final class StudyFolder {
         Path path = table(file, pointer, tree);
         if (path != null) {
             counts.addAll(CountTable.read(path, file, pointer, spots, faults));
+        }
+    }
+
+    private void readTrips(String file, LocatedTree tree, List<Trips> trips) {
+        Path path = table(file, Fault.child("/demand/trips", file), tree);
+        if (path != null) {
+            trips.addAll(TripsFile.read(path, file, faults));
         }
     }
 

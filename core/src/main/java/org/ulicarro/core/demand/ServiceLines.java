@@ -8,10 +8,8 @@ import org.ulicarro.core.base.Fault;
 import org.ulicarro.core.base.Names;
 import org.ulicarro.core.base.Quantity;
 import org.ulicarro.core.network.Link;
-import org.ulicarro.core.network.LinkCost;
 import org.ulicarro.core.network.Movement;
 import org.ulicarro.core.network.Network;
-import org.ulicarro.core.network.Router;
 import org.ulicarro.core.network.StopPlace;
 import org.ulicarro.core.study.Service;
 
@@ -19,7 +17,7 @@ import org.ulicarro.core.study.Service;
 final class ServiceLines {
 
     private final Network network;
-    private final Router router;
+    private final Ways ways;
     private final Window window;
     private final List<Fault> faults;
     private final List<ServiceLine> lines = new ArrayList<>();
@@ -28,7 +26,7 @@ final class ServiceLines {
         this.network = network;
         this.window = window;
         this.faults = faults;
-        router = new Router(network, LinkCost.freeTime());
+        ways = new Ways(network);
     }
 
     static List<ServiceLine> of(Network network, Map<String, Service> services, Window window, List<Fault> faults) {
@@ -43,70 +41,12 @@ final class ServiceLines {
             error(pointer + "/every", "the time between two departures must be at least 1 s");
             return;
         }
-        List<String> places = service.route();
-        for (int i = 0; i < places.size(); i++) {
-            if (!network.junctions().containsKey(places.get(i))) {
-                String known =
-                        Names.suggestion(places.get(i), network.junctions().keySet());
-                error(pointer + "/route/" + i, "'" + places.get(i) + "' is no place." + known);
-                return;
-            }
+        Ways.Way way = ways.written(pointer + "/route", null, service.route(), faults);
+        if (way != null) {
+            List<Integer> movements =
+                    java.util.Arrays.stream(way.movements()).boxed().toList();
+            lay(id, pointer, service, network.links().get(way.entry()), movements);
         }
-        if (places.size() < 2) {
-            error(pointer + "/route", "a route needs at least the place where it enters and the one where it leaves");
-            return;
-        }
-        List<Integer> way = null;
-        Link entry = null;
-        for (Link link : network.entries()) {
-            List<Integer> found = link.from().equals(places.get(0)) ? way(link, places) : null;
-            if (found != null && (way == null || length(link, found) < length(entry, way))) {
-                way = found;
-                entry = link;
-            }
-        }
-        if (way == null) {
-            error(
-                    pointer + "/route",
-                    "no way leads from '" + places.get(0)
-                            + "', where vehicles would have to be able to enter, by these places to '"
-                            + places.get(places.size() - 1) + "'");
-            return;
-        }
-        lay(id, pointer, service, entry, way);
-    }
-
-    /** Movements from an entry by all places to a link that ends at the last one; null when there is none. */
-    private List<Integer> way(Link entry, List<String> places) {
-        List<Integer> way = new ArrayList<>();
-        Link at = entry;
-        for (String place : places.subList(1, places.size())) {
-            List<Integer> piece = router.way(at.index(), link -> link.to().equals(place));
-            if (piece == null) {
-                return null;
-            }
-            way.addAll(piece);
-            at = lastLink(entry, way);
-        }
-        return way;
-    }
-
-    private Link lastLink(Link entry, List<Integer> way) {
-        Link at = entry;
-        for (int m : way) {
-            Movement movement = network.movements().get(m);
-            at = network.links()
-                    .get(movement.isInner() || movement.onward().isEmpty() ? movement.toLink() : at.index());
-        }
-        return at;
-    }
-
-    private double length(Link entry, List<Integer> way) {
-        double length = entry.length();
-        for (int m : way) {
-            length += network.links().get(network.movements().get(m).toLink()).length();
-        }
-        return length;
     }
 
     private void lay(String id, String pointer, Service service, Link entry, List<Integer> way) {

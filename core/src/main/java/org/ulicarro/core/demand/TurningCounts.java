@@ -14,6 +14,9 @@ import org.ulicarro.core.network.Link;
 import org.ulicarro.core.network.Movement;
 import org.ulicarro.core.network.Network;
 import org.ulicarro.core.study.Count;
+import org.ulicarro.core.study.DemandInput;
+import org.ulicarro.core.study.Peak;
+import org.ulicarro.core.study.VehicleType;
 
 /** Turning counts by movement and time, with everything that is wrong with them. */
 final class TurningCounts {
@@ -42,6 +45,7 @@ final class TurningCounts {
         }
     }
 
+    private boolean typed; // whether any count tells types apart
     private final List<List<Count>> byMovement = new ArrayList<>(); // movement -> its counts in order of time
 
     private TurningCounts(Network network) {
@@ -51,7 +55,8 @@ final class TurningCounts {
         }
     }
 
-    static TurningCounts of(Network network, List<Count> counts, Window window, List<Fault> faults) {
+    static TurningCounts of(
+            Network network, DemandInput demand, List<Count> counts, Window window, List<Fault> faults) {
         TurningCounts result = new TurningCounts(network);
         int before = faults.size();
         for (Count count : counts) {
@@ -64,10 +69,52 @@ final class TurningCounts {
         }
         for (List<Count> series : result.byMovement) {
             series.sort(Comparator.comparingDouble(Count::from).thenComparing(Count::origin));
-            result.checkSeries(series, window, faults);
+            for (VehicleType type : typesOf(series)) {
+                result.checkSeries(series.stream().filter(c -> c.type() == type).toList(), window, faults);
+            }
         }
-        result.checkApproaches(faults);
+        if (!counts.isEmpty()) {
+            result.checkApproaches(faults);
+        }
+        result.shape(demand.peak(), 1 + demand.growth());
         return result;
+    }
+
+    /** Types that a series tells apart; null among them for vehicles of all types. */
+    private static List<VehicleType> typesOf(List<Count> series) {
+        List<VehicleType> types = new ArrayList<>();
+        for (Count count : series) {
+            if (!types.contains(count.type())) {
+                types.add(count.type());
+            }
+        }
+        return types;
+    }
+
+    /** Vehicles as they wanted to pass, hours swelling to their busiest quarter, grown. */
+    private void shape(Peak peak, double growth) {
+        for (List<Count> series : byMovement) {
+            List<Count> shaped = new ArrayList<>();
+            for (Count count : series) {
+                boolean hour = Math.abs(count.to() - count.from() - 3600) < 1;
+                for (int q = 0; peak != null && hour && q < 4; q++) {
+                    double share =
+                            q + 1 == peak.quarter() ? 1 / (4 * peak.factor()) : (1 - 1 / (4 * peak.factor())) / 3;
+                    shaped.add(count.with(count.from() + q * 900, count.from() + (q + 1) * 900, share * growth));
+                }
+                if (peak == null || !hour) {
+                    shaped.add(count.with(count.from(), count.to(), growth));
+                }
+                typed |= count.type() != null;
+            }
+            series.clear();
+            series.addAll(shaped);
+        }
+    }
+
+    /** Multiplies all that is counted for a movement. */
+    void scale(int movement, double factor) {
+        byMovement.get(movement).replaceAll(c -> c.with(c.from(), c.to(), factor));
     }
 
     private void add(Count count, List<Fault> faults) {
@@ -89,7 +136,9 @@ final class TurningCounts {
             return;
         }
         double hours = (count.to() - count.from()) / 3600;
-        if (!(count.vehicles() >= 0)) {
+        if (!(count.queueStart() >= 0 && count.queueEnd() >= 0)) {
+            faults.add(Fault.error(count.origin(), "a queue cannot be negative"));
+        } else if (!(count.vehicles() >= 0)) {
             faults.add(Fault.error(count.origin(), "a count cannot be negative: " + count.vehicles()));
         } else if (!(hours > 0)) {
             faults.add(Fault.error(
@@ -162,14 +211,45 @@ final class TurningCounts {
                 .anyMatch(m -> !byMovement.get(m.index()).isEmpty());
     }
 
+    /** Whether any count tells types apart. */
+    boolean typed() {
+        return typed;
+    }
+
     /** Rate of a movement at a time of day (veh/s). */
     double rate(int movement, double time) {
+        double rate = 0;
         for (Count count : byMovement.get(movement)) {
             if (time >= count.from() && time < count.to()) {
-                return count.vehicles() / (count.to() - count.from());
+                rate += count.vehicles() / (count.to() - count.from());
             }
         }
-        return 0;
+        return rate;
+    }
+
+    /** The part of it that was counted as one type, or without a type for null (veh/s). */
+    double rate(int movement, double time, VehicleType type) {
+        double rate = 0;
+        for (Count count : byMovement.get(movement)) {
+            if (count.type() == type && time >= count.from() && time < count.to()) {
+                rate += count.vehicles() / (count.to() - count.from());
+            }
+        }
+        return rate;
+    }
+
+    /** Vehicles of a movement between two times of day. */
+    double vehicles(int movement, double from, double to) {
+        double vehicles = 0;
+        for (Count count : byMovement.get(movement)) {
+            double within = Math.min(to, count.to()) - Math.max(from, count.from());
+            vehicles += within <= 0 ? 0 : count.vehicles() * within / (count.to() - count.from());
+        }
+        return vehicles;
+    }
+
+    boolean counted(int movement) {
+        return !byMovement.get(movement).isEmpty();
     }
 
     /** Rate of a whole approach at a time of day (veh/s). */

@@ -16,6 +16,7 @@ import org.ulicarro.core.study.Crossing;
 import org.ulicarro.core.study.Period;
 import org.ulicarro.core.study.Study;
 import org.ulicarro.core.study.StudyRules;
+import org.ulicarro.core.study.Trips;
 import org.ulicarro.core.traffic.LaneTable;
 
 /**
@@ -40,6 +41,12 @@ public record Model(
      * @return the model, or null when there was an error
      */
     public static Model compile(Study study, List<Count> counts, String periodId, List<Fault> faults) {
+        return compile(study, counts, List.of(), periodId, faults);
+    }
+
+    /** The same with the rows of its tables of trips. */
+    public static Model compile(
+            Study study, List<Count> counts, List<Trips> trips, String periodId, List<Fault> faults) {
         StudyRules.check(study, faults);
         if (hasErrors(faults)) {
             return null;
@@ -51,7 +58,7 @@ public record Model(
         TurningRoom.check(network, study.network(), study.demand().mix().keySet(), faults);
         SignalSystem signals = SignalCompiler.compile(network, study.signals(), periodId, faults);
         Window window = Window.of(study.periods().get(periodId));
-        DemandPlan demand = DemandPlan.of(network, study.demand(), counts, window, faults);
+        DemandPlan demand = DemandPlan.of(network, study.demand(), counts, trips, window, faults);
         checkFootSignals(study, network, signals, faults);
         checkWarmUp(study, network, periodId, faults);
         if (hasErrors(faults)) {

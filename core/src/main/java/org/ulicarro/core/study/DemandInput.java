@@ -8,21 +8,56 @@ import org.ulicarro.core.base.Dimension;
  *
  * @param mix share of each vehicle type; relative, so they need not add up to one
  * @param arrivals how vehicles of one entry are spread over time
+ * @param growth how much more than counted, typed in or tabled: of volumes, entries and trips
+ * @param routes where routes of counted traffic come from
+ * @param volumes tables of turning counts by id, as paths beside study.yaml
+ * @param peak how counted hours swell; null where they do not
+ * @param balance what is done where neighbouring counts do not agree
+ * @param entries who enters where, by place
+ * @param trips tables of trips between places, by path beside study.yaml
+ * @param services lines of buses or trams by id
+ * @param departures single vehicles by id
+ * @param surges queues let loose, by id
  * @param walkers people over each crossing, by its id
  * @param walking how they walk; null for the usual way
- * @param volumes tables of turning counts by id, as paths beside study.yaml
  */
 public record DemandInput(
         @Unit(Dimension.SHARE) @About("Share of each vehicle type: {car: 95 %, truck: 5 %}.")
         Map<VehicleType, Double> mix,
 
-        @Usual("random") @About("How the vehicles of an entry are spread over time: random is Poisson.")
+        @Usual("random")
+        @About(
+                "How vehicles are spread over time: random is Poisson; even is at equal distances; exact is at random times with exactly the number written.")
         Arrivals arrivals,
 
-        @Required @About("Tables of turning counts by id: {pm: counts/pm.csv}.")
+        @Usual("0 %") @Unit(Dimension.SHARE) @About("How much more than counted, typed in or tabled: 12 %, or -5 %.")
+        double growth,
+
+        @Usual("turns")
+        @About(
+                "Where routes of counted traffic come from: turn by turn from the shares of each place, or estimated from all counts together.")
+        Routing routes,
+
+        @About("Tables of turning counts by id: {pm: counts/pm.csv}.")
         Map<String, String> volumes,
 
+        @About("How traffic swells within counted hours: {factor: 0.92, quarter: 2}.")
+        Peak peak,
+
+        @About("What is done where the counts of neighbouring places do not agree.")
+        Balance balance,
+
+        @About("Who enters where, by place: {west: {vehicles: 700 veh/h, routes: {to-pier: {via: [gate, pier]}}}}.")
+        Map<String, EntryInput> entries,
+
+        @KeyForm(KeyForm.TABLE) @About("Tables of trips between places: {od/pm.csv: {}}.")
+        Map<String, TripTable> trips,
+
         @About("Lines of buses or trams by id.") Map<String, Service> services,
+
+        @About("Single vehicles by id.") Map<String, SingleTrip> departures,
+
+        @About("Queues let loose, by id.") Map<String, Surge> surges,
 
         @KeyForm(KeyForm.DOTTED)
         @About("People over each crossing: {gate.quay-1: 240 /h}, {gate.pier: 90 /h + 30 /h in groups of 3}.")
@@ -31,12 +66,29 @@ public record DemandInput(
         @About("How people walk and keep to signals.") Walking walking) {
 
     public enum Arrivals {
-        RANDOM
+        RANDOM,
+        EVEN,
+        EXACT
+    }
+
+    public enum Routing {
+        TURNS,
+        ESTIMATED
     }
 
     /** Only vehicles of a mix, by counts. */
     public static DemandInput of(Map<VehicleType, Double> mix) {
-        return new DemandInput(mix, Arrivals.RANDOM, null, null, null, null);
+        return of(mix, null, null, null);
+    }
+
+    /** Vehicles of a mix by counts, lines, and people. */
+    public static DemandInput of(
+            Map<VehicleType, Double> mix,
+            Map<String, Service> services,
+            Map<String, WalkerFlow> walkers,
+            Walking walking) {
+        return new DemandInput(
+                mix, null, 0, null, null, null, null, null, null, services, null, null, walkers, walking);
     }
 
     public DemandInput {
@@ -44,8 +96,15 @@ public record DemandInput(
             mix = Map.of(VehicleType.CAR, 1.0);
         }
         mix = InOrder.map(mix);
+        arrivals = arrivals == null ? Arrivals.RANDOM : arrivals;
+        routes = routes == null ? Routing.TURNS : routes;
         volumes = InOrder.map(volumes);
+        balance = balance == null ? Balance.USUAL : balance;
+        entries = InOrder.map(entries);
+        trips = InOrder.map(trips);
         services = InOrder.map(services);
+        departures = InOrder.map(departures);
+        surges = InOrder.map(surges);
         walkers = InOrder.map(walkers);
         walking = walking == null ? Walking.USUAL : walking;
     }

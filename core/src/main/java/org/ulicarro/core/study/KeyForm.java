@@ -16,6 +16,9 @@ public @interface KeyForm {
     /** Movements: {@code EBL} or {@code quay-1>mill}. */
     String MOVEMENT = "^[A-Za-z0-9_-]+(>[A-Za-z0-9_-]+)?$";
 
+    /** Files of a table inside the study's folder. */
+    String TABLE = "^[A-Za-z0-9_./ -]+[.](csv|omx)$";
+
     /** Lane numbers from the left. */
     String LANE = "^[1-9][0-9]?$";
 

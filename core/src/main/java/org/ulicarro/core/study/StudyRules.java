@@ -1,7 +1,6 @@
 package org.ulicarro.core.study;
 
 import java.util.List;
-import java.util.Map;
 import org.ulicarro.core.base.Clock;
 import org.ulicarro.core.base.Fault;
 import org.ulicarro.core.base.Names;
@@ -21,7 +20,7 @@ public final class StudyRules {
         StudyRules rules = new StudyRules(study, faults);
         rules.checkRun();
         study.periods().forEach(rules::checkPeriod);
-        rules.checkMix();
+        new DemandRules(study.demand(), faults).check();
         new NetworkRules(study, faults).check();
         NotHeeded.warn(study, faults);
         study.signals().keySet().forEach(rules::checkController);
@@ -57,19 +56,6 @@ public final class StudyRules {
         }
         if (period.drain() < 0 || period.drain() > 4 * 3600) {
             error(pointer + "/drain", "the drain time must be 0 min to 4 h");
-        }
-    }
-
-    private void checkMix() {
-        double sum = 0;
-        for (Map.Entry<VehicleType, Double> share : study.demand().mix().entrySet()) {
-            if (!(share.getValue() >= 0)) {
-                error("/demand/mix", "a share of the vehicle mix is negative");
-            }
-            sum += share.getValue();
-        }
-        if (!(sum > 0)) {
-            error("/demand/mix", "the shares of the vehicle mix add up to nothing");
         }
     }
 

@@ -124,8 +124,8 @@ class DemandPlanTest {
         counts.add(new Count("market", "EBT", from, from + 1800, 400, "/a"));
         counts.add(new Count("market", "EBT", from + 1800, from + 3600, 100, "/b"));
         List<Fault> faults = new ArrayList<>();
-        DemandPlan plan =
-                DemandPlan.of(model.network(), model.study().demand(), counts, Window.of(model.period()), faults);
+        DemandPlan plan = DemandPlan.of(
+                model.network(), model.study().demand(), counts, List.of(), Window.of(model.period()), faults);
         assertThat(faults).isEmpty();
         double first = 0;
         double second = 0;
@@ -157,7 +157,7 @@ class DemandPlanTest {
                 new Count("market", "EBT", from, from, 1, "/4"),
                 new Count("market", "EBT", from, from + 3600, 99999, "/5"));
         List<Fault> faults = new ArrayList<>();
-        TurningCounts.of(model.network(), counts, Window.of(model.period()), faults);
+        TurningCounts.of(model.network(), model.study().demand(), counts, Window.of(model.period()), faults);
         assertThat(faults.stream().map(f -> f.pointer() + " " + f.message()))
                 .hasSize(5)
                 .anyMatch(m -> m.startsWith("/1/place 'markt' is no place. Did you mean 'market'?"))
@@ -176,7 +176,7 @@ class DemandPlanTest {
         counts.removeIf(c -> c.movement().equals("NBT"));
         counts.add(new Count("market", "NBT", from, from + 1800, 5, "/half"));
         List<Fault> faults = new ArrayList<>();
-        TurningCounts.of(model.network(), counts, Window.of(model.period()), faults);
+        TurningCounts.of(model.network(), model.study().demand(), counts, Window.of(model.period()), faults);
         assertThat(faults.stream().map(f -> f.pointer() + " " + f.message()))
                 .hasSize(2)
                 .anyMatch(m -> m.startsWith("/twice this interval overlaps one that ends at 09:00 for EBT"))

@@ -97,7 +97,7 @@ final class Street {
                 drivers,
                 vehicles,
                 network,
-                new DemandInput(mix, DemandInput.Arrivals.RANDOM, Map.of(), services, null, null),
+                DemandInput.of(mix, services, null, null),
                 Map.of());
         List<Fault> faults = new ArrayList<>();
         Count count = new Count("middle", "w>e", START, START + seconds, perHour * seconds / 3600, "/counts");

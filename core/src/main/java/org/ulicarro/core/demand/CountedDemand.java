@@ -1,0 +1,163 @@
+package org.ulicarro.core.demand;
+
+import java.util.ArrayList;
+import java.util.List;
+import org.ulicarro.core.base.Draws;
+import org.ulicarro.core.base.Draws.Purpose;
+import org.ulicarro.core.network.Link;
+import org.ulicarro.core.network.Movement;
+import org.ulicarro.core.network.Network;
+import org.ulicarro.core.study.DemandInput.Arrivals;
+import org.ulicarro.core.study.Turn;
+import org.ulicarro.core.study.VehicleType;
+
+/**
+ * Vehicles that the counts of one entry let in; each draws its whole route at departure, turn by turn, from the shares that are in
+ * force when it would get there unhindered.
+ *
+ * @param entry where they enter
+ * @param counted the link whose counts say how many: the first one downstream that has any
+ */
+record CountedDemand(
+        Network network, TurningCounts counts, Window window, Arrivals how, TypeMix mix, Link entry, Link counted)
+        implements Source {
+
+    /** One source for each entry whose traffic is counted somewhere before the first choice. */
+    static List<Source> of(Network network, TurningCounts counts, Window window, Arrivals how, TypeMix mix) {
+        List<Source> sources = new ArrayList<>();
+        for (Link entry : network.entries()) {
+            Link counted = firstCounted(network, counts, entry);
+            if (counted != null) {
+                sources.add(new CountedDemand(network, counts, window, how, mix, entry, counted));
+            }
+        }
+        return sources;
+    }
+
+    /** The first link from one on that has counts, as long as there is no choice before; or null. */
+    static Link firstCounted(Network network, TurningCounts counts, Link from) {
+        Link at = from;
+        for (int hops = 0; hops < network.links().size(); hops++) {
+            if (counts.counted(at)) {
+                return at;
+            }
+            List<Movement> onward = network.movementsFrom(at.index());
+            if (onward.size() != 1) {
+                return null;
+            }
+            at = network.links().get(onward.get(0).toLink());
+        }
+        return null;
+    }
+
+    @Override
+    public void draw(long seed, int replication, DepartureDraft draft) {
+        long id = Draws.idOf(entry.id());
+        double[] times = slices();
+        double[] rates = new double[times.length - 1];
+        for (int i = 0; i < rates.length; i++) {
+            rates[i] = counts.rate(counted, window.counted(times[i]));
+        }
+        ArrivalTimes.draw(how, times, rates, Draws.key(seed, replication, Purpose.ARRIVALS, id), (time, n) -> {
+            long key = Draws.key(seed, replication, Purpose.VEHICLE, id + n);
+            VehicleType type = type(time, key);
+            int[] route = route(time, type, Draws.key(seed, replication, Purpose.ROUTE, id + n));
+            draft.add(time, entry.index(), draft.route(route), type, key, -1);
+        });
+    }
+
+    private double[] slices() {
+        List<Double> times = new ArrayList<>();
+        times.add(window.start());
+        for (double time : counts.changes(counted, window.from(), window.to())) {
+            if (time > times.get(times.size() - 1)) {
+                times.add(time);
+            }
+        }
+        if (window.end() > times.get(times.size() - 1)) {
+            times.add(window.end());
+        }
+        return times.stream().mapToDouble(Double::doubleValue).toArray();
+    }
+
+    /** What enters: as counted where types were told apart, else by the mix. */
+    private VehicleType type(double time, long key) {
+        if (!counts.typed()) {
+            return mix.draw(key);
+        }
+        double at = window.counted(time);
+        double total = counts.rate(counted, at);
+        double u = Draws.uniform(key, 0) * total;
+        for (VehicleType type : VehicleType.values()) {
+            double rate = 0;
+            for (Movement movement : network.movementsFrom(counted.index())) {
+                rate += counts.rate(movement.index(), at, type);
+            }
+            if (u < rate) {
+                return type;
+            }
+            u -= rate;
+        }
+        // what was counted without a type
+        return mix.at(Math.min(1 - 1e-12, Math.max(0, u) / Math.max(1e-12, untyped(at))));
+    }
+
+    private double untyped(double at) {
+        double rate = 0;
+        for (Movement movement : network.movementsFrom(counted.index())) {
+            rate += counts.rate(movement.index(), at, null);
+        }
+        return rate;
+    }
+
+    private int[] route(double departure, VehicleType type, long key) {
+        List<Integer> route = new ArrayList<>();
+        Link at = entry;
+        double time = departure;
+        // A loop of counted turns could go round for long; nobody drives more than a few times through a network.
+        int most = 4 * network.links().size();
+        for (int choice = 0; choice < most; choice++) {
+            List<Movement> onward = network.movementsFrom(at.index());
+            if (onward.isEmpty()) {
+                break;
+            }
+            time += at.length() / at.speed();
+            Movement chosen = choose(onward, window.counted(time), type, Draws.uniform(key, choice));
+            route.add(chosen.index());
+            route.addAll(chosen.onward());
+            at = network.links().get(chosen.toLink());
+        }
+        return route.stream().mapToInt(Integer::intValue).toArray();
+    }
+
+    private Movement choose(List<Movement> onward, double time, VehicleType type, double u) {
+        double[] share = new double[onward.size()];
+        double total = 0;
+        for (int i = 0; i < share.length; i++) {
+            share[i] = share(onward.get(i).index(), time, type);
+            total += share[i];
+        }
+        boolean none = !(total > 0);
+        for (int i = 0; none && i < share.length; i++) { // nothing is known: nobody turns straight back
+            share[i] = onward.get(i).turn() == Turn.UTURN ? 0 : 1;
+            total += share[i];
+        }
+        double sum = 0;
+        int last = 0;
+        for (int i = 0; i < share.length; i++) {
+            sum += share[i] / total;
+            if (u < sum) {
+                return onward.get(i);
+            }
+            last = share[i] > 0 ? i : last;
+        }
+        return onward.get(last);
+    }
+
+    private double share(int movement, double time, VehicleType type) {
+        if (!counts.typed()) {
+            return counts.rate(movement, time);
+        }
+        return counts.rate(movement, time, type) + counts.rate(movement, time, null) * mix.share(type);
+    }
+}

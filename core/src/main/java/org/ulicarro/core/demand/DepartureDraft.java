@@ -1,0 +1,66 @@
+package org.ulicarro.core.demand;
+
+import java.util.Arrays;
+import java.util.LinkedHashMap;
+import java.util.List;
+import java.util.Map;
+import java.util.stream.IntStream;
+import org.ulicarro.core.study.VehicleType;
+
+/** Departures in the order in which they were drawn, routes named once. */
+final class DepartureDraft {
+
+    private int size;
+    private double[] time = new double[1024];
+    private int[] entry = new int[1024];
+    private int[] route = new int[1024];
+    private VehicleType[] type = new VehicleType[1024];
+    private long[] key = new long[1024];
+    private int[] line = new int[1024];
+    private final Map<List<Integer>, Integer> routes = new LinkedHashMap<>();
+
+    /** The number of a way. */
+    int route(int[] way) {
+        return routes.computeIfAbsent(Arrays.stream(way).boxed().toList(), unknown -> routes.size());
+    }
+
+    void add(double at, int from, int way, VehicleType what, long draws, int service) {
+        if (size == time.length) {
+            int more = 2 * size;
+            time = Arrays.copyOf(time, more);
+            entry = Arrays.copyOf(entry, more);
+            route = Arrays.copyOf(route, more);
+            type = Arrays.copyOf(type, more);
+            key = Arrays.copyOf(key, more);
+            line = Arrays.copyOf(line, more);
+        }
+        time[size] = at;
+        entry[size] = from;
+        route[size] = way;
+        type[size] = what;
+        key[size] = draws;
+        line[size++] = service;
+    }
+
+    /** By time, then entry, then the order in which they were drawn. */
+    Departures sorted(List<ServiceLine> lines) {
+        Integer[] order = new Integer[size];
+        Arrays.setAll(order, i -> i);
+        Arrays.sort(order, (a, b) -> {
+            int byTime = Double.compare(time[a], time[b]);
+            return byTime != 0 ? byTime : Integer.compare(entry[a], entry[b]);
+        });
+        int[][] ways = routes.keySet().stream()
+                .map(way -> way.stream().mapToInt(Integer::intValue).toArray())
+                .toArray(int[][]::new);
+        return new Departures(
+                IntStream.range(0, size).mapToDouble(i -> time[order[i]]).toArray(),
+                IntStream.range(0, size).map(i -> entry[order[i]]).toArray(),
+                IntStream.range(0, size).map(i -> route[order[i]]).toArray(),
+                IntStream.range(0, size).mapToObj(i -> type[order[i]]).toArray(VehicleType[]::new),
+                IntStream.range(0, size).mapToLong(i -> key[order[i]]).toArray(),
+                ways,
+                IntStream.range(0, size).map(i -> line[order[i]]).toArray(),
+                lines);
+    }
+}

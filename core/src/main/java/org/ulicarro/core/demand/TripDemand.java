@@ -1,0 +1,207 @@
+package org.ulicarro.core.demand;
+
+import java.util.ArrayList;
+import java.util.Arrays;
+import java.util.LinkedHashMap;
+import java.util.List;
+import java.util.Map;
+import org.ulicarro.core.base.Clock;
+import org.ulicarro.core.base.Draws;
+import org.ulicarro.core.base.Draws.Purpose;
+import org.ulicarro.core.base.Fault;
+import org.ulicarro.core.base.Names;
+import org.ulicarro.core.study.DemandInput;
+import org.ulicarro.core.study.DemandInput.Arrivals;
+import org.ulicarro.core.study.TripTable;
+import org.ulicarro.core.study.Trips;
+import org.ulicarro.core.study.VehicleType;
+
+/** Trips from tables, as flat arrays of cells: a matrix of a large town has a million. */
+final class TripDemand implements Source {
+
+    private final Arrivals how;
+    private final int[] entry; // cell -> link on which its vehicles enter
+    private final int[] way; // cell -> its place among the ways
+    private final double[] from; // cell -> start of its slice within the run, s since midnight
+    private final double[] to; // cell -> its end
+    private final double[] vehicles; // cell -> how many depart in that slice
+    private final byte[] type; // cell -> ordinal of its type, -1 for the mix of its table
+    private final int[] table; // cell -> its table
+    private final List<int[]> ways = new ArrayList<>();
+    private final List<TypeMix> mixes = new ArrayList<>();
+    private int size;
+
+    private TripDemand(Arrivals how, int cells) {
+        this.how = how;
+        entry = new int[cells];
+        way = new int[cells];
+        from = new double[cells];
+        to = new double[cells];
+        vehicles = new double[cells];
+        type = new byte[cells];
+        table = new int[cells];
+    }
+
+    /**
+     * Checks rows against the network.
+     *
+     * @return the cells that reach into the run
+     */
+    static TripDemand of(
+            DemandInput demand, List<Trips> rows, Window window, Ways ways, TypeMix mix, List<Fault> faults) {
+        TripDemand made = new TripDemand(demand.arrivals(), rows.size());
+        Map<String, Integer> tables = new LinkedHashMap<>();
+        for (Map.Entry<String, TripTable> one : demand.trips().entrySet()) {
+            tables.put(one.getKey(), tables.size());
+            made.mixes.add(mix.or(one.getValue().mix()));
+        }
+        Map<Ways.Way, Integer> known = new LinkedHashMap<>();
+        Map<String, double[]> unreached = new LinkedHashMap<>();
+        for (Trips row : rows) {
+            if (made.isSound(row, ways, faults)) {
+                Ways.Way found = ways.over(List.of(row.from(), row.to()));
+                if (found == null) {
+                    double[] lost = unreached.computeIfAbsent(
+                            row.table() + "\n" + row.from() + "\n" + row.to(), none -> new double[] {row.line(), 0});
+                    lost[1] += row.vehicles();
+                } else {
+                    int number = known.computeIfAbsent(found, none -> {
+                        made.ways.add(found.movements());
+                        return known.size();
+                    });
+                    made.add(row, found.entry(), number, tables.get(row.table()), 1 + demand.growth(), window);
+                }
+            }
+        }
+        unreached.forEach((ends, lost) -> {
+            String[] parts = ends.split("\n", -1);
+            faults.add(Fault.error(
+                    Fault.child("/demand/trips", parts[0]) + Trips.LINE + (int) lost[0],
+                    String.format(
+                            java.util.Locale.ROOT,
+                            "no way leads from '%s' to '%s', for %.0f vehicles of this table",
+                            parts[1],
+                            parts[2],
+                            lost[1])));
+        });
+        checkTwice(rows, faults);
+        return made;
+    }
+
+    private boolean isSound(Trips row, Ways ways, List<Fault> faults) {
+        String pointer = Fault.child("/demand/trips", row.table()) + Trips.LINE + row.line();
+        int before = faults.size();
+        if (!ways.isEntry(row.from())) {
+            faults.add(Fault.error(
+                    pointer,
+                    "vehicles cannot enter at '" + row.from() + "'; they can where a road begins."
+                            + Names.suggestion(row.from(), ways.entries())));
+        }
+        if (!ways.isExit(row.to())) {
+            faults.add(Fault.error(
+                    pointer,
+                    "'" + row.to() + "' is no end of a road, where vehicles could leave."
+                            + Names.suggestion(row.to(), ways.exits())));
+        }
+        if (!(row.departTo() > row.departFrom())) {
+            faults.add(Fault.error(
+                    pointer,
+                    "this slice ends at " + Clock.timeOfDay(row.departTo()) + ", not after its start at "
+                            + Clock.timeOfDay(row.departFrom())));
+        }
+        if (!(row.vehicles() >= 0)) {
+            faults.add(Fault.error(pointer, "a number of vehicles cannot be negative"));
+        }
+        return faults.size() == before;
+    }
+
+    /** The part of a row that lies in the run; in the warm-up and the drain time its neighbour slices of the period go on. */
+    private void add(Trips row, int link, int number, int tableNumber, double growth, Window window) {
+        double slice = row.departTo() - row.departFrom();
+        double start = row.departFrom() <= window.from() && row.departTo() > window.from()
+                ? Math.min(window.start(), row.departFrom())
+                : row.departFrom();
+        double end = row.departTo() >= window.to() && row.departFrom() < window.to()
+                ? Math.max(window.end(), row.departTo())
+                : row.departTo();
+        start = Math.max(start, window.start());
+        end = Math.min(end, window.end());
+        if (end <= start || row.vehicles() == 0) {
+            return;
+        }
+        entry[size] = link;
+        way[size] = number;
+        from[size] = start;
+        to[size] = end;
+        vehicles[size] = row.vehicles() * growth * (end - start) / slice;
+        type[size] = (byte) (row.type() == null ? -1 : row.type().ordinal());
+        table[size++] = tableNumber;
+    }
+
+    private static void checkTwice(List<Trips> rows, List<Fault> faults) {
+        Integer[] order = new Integer[rows.size()];
+        Arrays.setAll(order, i -> i);
+        java.util.Comparator<Trips> same = java.util.Comparator.comparing(Trips::table)
+                .thenComparing(Trips::from)
+                .thenComparing(Trips::to)
+                .thenComparing(t -> t.type() == null ? "" : t.type().name())
+                .thenComparingDouble(Trips::departFrom);
+        Arrays.sort(order, (a, b) -> {
+            int by = same.compare(rows.get(a), rows.get(b));
+            return by != 0 ? by : Integer.compare(a, b);
+        });
+        for (int i = 1; i < order.length; i++) {
+            Trips before = rows.get(order[i - 1]);
+            Trips row = rows.get(order[i]);
+            boolean twice = row.table().equals(before.table())
+                    && row.from().equals(before.from())
+                    && row.to().equals(before.to())
+                    && row.type() == before.type()
+                    && row.departFrom() < before.departTo();
+            if (twice) {
+                faults.add(Fault.error(
+                        Fault.child("/demand/trips", row.table()) + Trips.LINE + Math.max(row.line(), before.line()),
+                        "these trips from '" + row.from() + "' to '" + row.to() + "' overlap in time with line "
+                                + Math.min(row.line(), before.line()) + "; they would be driven twice"));
+            }
+        }
+    }
+
+    @Override
+    public void draw(long seed, int replication, DepartureDraft draft) {
+        long name = Draws.idOf("trips");
+        int[] routes = new int[ways.size()];
+        for (int i = 0; i < routes.length; i++) {
+            routes[i] = draft.route(ways.get(i));
+        }
+        VehicleType[] types = VehicleType.values();
+        double[] times = new double[2];
+        double[] rates = new double[1];
+        double whole = Draws.uniform(Draws.key(seed, replication, Purpose.ARRIVALS, name), 0);
+        double upTo = whole;
+        for (int c = 0; c < size; c++) {
+            long stream = mixed(name, c);
+            times[0] = from[c];
+            times[1] = to[c];
+            double wanted = vehicles[c];
+            if (how != Arrivals.RANDOM) {
+                // cells with parts of a vehicle: rounded so that all cells together have their total, and each its mean
+                double before = Math.floor(upTo);
+                upTo += wanted;
+                wanted = Math.floor(upTo) - before;
+            }
+            rates[0] = wanted / (to[c] - from[c]);
+            int cell = c;
+            ArrivalTimes.draw(how, times, rates, Draws.key(seed, replication, Purpose.ARRIVALS, stream), (time, n) -> {
+                long key = Draws.key(seed, replication, Purpose.VEHICLE, stream + n);
+                VehicleType what = type[cell] < 0 ? mixes.get(table[cell]).draw(key) : types[type[cell]];
+                draft.add(time, entry[cell], routes[way[cell]], what, key, -1);
+            });
+        }
+    }
+
+    /** Streams of cells lie far from each other, so that the vehicles of one never share draws with those of the next. */
+    private static long mixed(long name, int cell) {
+        return name + cell * 0x9E3779B97F4A7C15L;
+    }
+}

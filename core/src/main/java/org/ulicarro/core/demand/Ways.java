@@ -1,0 +1,159 @@
+package org.ulicarro.core.demand;
+
+import java.util.ArrayList;
+import java.util.LinkedHashSet;
+import java.util.List;
+import java.util.Map;
+import java.util.Set;
+import java.util.TreeMap;
+import org.ulicarro.core.base.Fault;
+import org.ulicarro.core.base.Names;
+import org.ulicarro.core.network.Link;
+import org.ulicarro.core.network.LinkCost;
+import org.ulicarro.core.network.Movement;
+import org.ulicarro.core.network.Network;
+import org.ulicarro.core.network.Router;
+
+/** Fastest ways through a network between places, as people write them. */
+final class Ways {
+
+    private final Network network;
+    private final Router router;
+    private final Set<String> entries = new LinkedHashSet<>();
+    private final Set<String> exits = new LinkedHashSet<>();
+    private final Map<String, Way> known =
+            new TreeMap<>(); // by first and last place; only of those with nothing between
+
+    /** From an entry by movements to where it ends. */
+    record Way(int entry, int[] movements) {}
+
+    Ways(Network network) {
+        this.network = network;
+        router = new Router(network, LinkCost.freeTime());
+        network.entries().forEach(link -> entries.add(link.from()));
+        for (Link link : network.links()) {
+            if (!link.ring() && network.movementsFrom(link.index()).isEmpty()) {
+                exits.add(link.to());
+            }
+        }
+    }
+
+    /**
+     * The fastest way over all places in order; of the links on which vehicles can enter at the first place, from the best one.
+     *
+     * @return null when there is none
+     */
+    Way over(List<String> places) {
+        if (places.size() != 2) {
+            return find(places);
+        }
+        String ends = places.get(0) + " " + places.get(1);
+        if (!known.containsKey(ends)) {
+            known.put(ends, find(places)); // also that there is none
+        }
+        return known.get(ends);
+    }
+
+    private Way find(List<String> places) {
+        List<Integer> best = null;
+        Link entry = null;
+        for (Link link : network.entries()) {
+            List<Integer> found = link.from().equals(places.get(0)) ? from(link, places) : null;
+            if (found != null && (best == null || length(link, found) < length(entry, best))) {
+                best = found;
+                entry = link;
+            }
+        }
+        return best == null
+                ? null
+                : new Way(
+                        entry.index(), best.stream().mapToInt(Integer::intValue).toArray());
+    }
+
+    /** Movements from an entry by all places to a link that ends at the last one; null when there is none. */
+    private List<Integer> from(Link entry, List<String> places) {
+        List<Integer> way = new ArrayList<>();
+        Link at = entry;
+        for (String place : places.subList(1, places.size())) {
+            List<Integer> piece = router.way(at.index(), link -> link.to().equals(place));
+            if (piece == null) {
+                return null;
+            }
+            way.addAll(piece);
+            at = last(entry, way);
+        }
+        return way;
+    }
+
+    private Link last(Link entry, List<Integer> way) {
+        Link at = entry;
+        for (int m : way) {
+            Movement movement = network.movements().get(m);
+            at = network.links()
+                    .get(movement.isInner() || movement.onward().isEmpty() ? movement.toLink() : at.index());
+        }
+        return at;
+    }
+
+    private double length(Link entry, List<Integer> way) {
+        double length = entry.length();
+        for (int m : way) {
+            length += network.links().get(network.movements().get(m).toLink()).length();
+        }
+        return length;
+    }
+
+    /** Whether vehicles can enter at a place. */
+    boolean isEntry(String place) {
+        return entries.contains(place);
+    }
+
+    /** Whether ways can end at a place: a link leads there from which none goes on. */
+    boolean isExit(String place) {
+        return exits.contains(place);
+    }
+
+    Set<String> entries() {
+        return entries;
+    }
+
+    Set<String> exits() {
+        return exits;
+    }
+
+    /**
+     * A written way, or null with the reason among the faults.
+     *
+     * @param pointer of the list of places; its first one is at {@code /0}, or nowhere in the list where {@code from} says it
+     * @param from the place where it begins, where that stands elsewhere; else null
+     */
+    Way written(String pointer, String from, List<String> list, List<Fault> faults) {
+        List<String> places = new ArrayList<>(list);
+        if (from != null) {
+            places.add(0, from);
+        }
+        int shift = from == null ? 0 : 1;
+        for (int i = shift; i < places.size(); i++) {
+            if (!network.junctions().containsKey(places.get(i))) {
+                String near =
+                        Names.suggestion(places.get(i), network.junctions().keySet());
+                faults.add(Fault.error(pointer + "/" + (i - shift), "'" + places.get(i) + "' is no place." + near));
+                return null;
+            }
+        }
+        if (places.size() < 2) {
+            faults.add(Fault.error(
+                    pointer, "a route needs at least the place where it enters and the one where it leaves"));
+            return null;
+        }
+        Way way = over(places);
+        if (way == null) {
+            faults.add(Fault.error(
+                    pointer,
+                    "no way leads from '" + places.get(0)
+                            + "', where vehicles would have to be able to enter, by these places to '"
+                            + places.get(places.size() - 1) + "'"));
+        }
+        return way;
+    }
+}

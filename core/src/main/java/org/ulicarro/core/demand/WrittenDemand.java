@@ -1,0 +1,220 @@
+package org.ulicarro.core.demand;
+
+import java.util.ArrayList;
+import java.util.List;
+import java.util.Map;
+import org.ulicarro.core.base.Draws;
+import org.ulicarro.core.base.Draws.Purpose;
+import org.ulicarro.core.base.Fault;
+import org.ulicarro.core.base.Names;
+import org.ulicarro.core.base.Quantity;
+import org.ulicarro.core.study.DemandInput;
+import org.ulicarro.core.study.EntryInput;
+import org.ulicarro.core.study.RouteInput;
+import org.ulicarro.core.study.SingleTrip;
+import org.ulicarro.core.study.Surge;
+import org.ulicarro.core.study.VehicleType;
+
+/** Demand that is typed into the study: entries with their routes, surges, single vehicles. Says what does not fit. */
+final class WrittenDemand {
+
+    /** No road carries more over one entry (veh/s). */
+    private static final double MOST = 12_000 / 3600.0;
+
+    private static final int MOST_AT_ONCE = 100_000;
+
+    private final DemandInput demand;
+    private final Window window;
+    private final Ways ways;
+    private final TypeMix mix;
+    private final List<Fault> faults;
+    private final List<Source> sources = new ArrayList<>();
+
+    private WrittenDemand(DemandInput demand, Window window, Ways ways, TypeMix mix, List<Fault> faults) {
+        this.demand = demand;
+        this.window = window;
+        this.ways = ways;
+        this.mix = mix;
+        this.faults = faults;
+    }
+
+    static List<Source> of(DemandInput demand, Window window, Ways ways, TypeMix mix, List<Fault> faults) {
+        WrittenDemand made = new WrittenDemand(demand, window, ways, mix, faults);
+        demand.entries().forEach(made::entry);
+        demand.surges().forEach(made::surge);
+        demand.departures().forEach(made::single);
+        return made.sources;
+    }
+
+    private void entry(String place, EntryInput entry) {
+        String pointer = Fault.child("/demand/entries", place);
+        boolean sound = isEntry(pointer, place);
+        if (!(entry.vehicles() >= 0 && entry.vehicles() <= MOST)) {
+            error(pointer + "/vehicles", "vehicles must be 0 veh/h to 12000 veh/h");
+            sound = false;
+        }
+        double from = entry.from() == null ? window.start() : Math.max(window.start(), entry.from());
+        double to = entry.to() == null ? window.end() : Math.min(window.end(), entry.to());
+        if (entry.from() != null && entry.to() != null && !(entry.to() > entry.from())) {
+            error(pointer + "/to", "it ends before it begins");
+            sound = false;
+        }
+        List<Routed> routes = routes(pointer, place, entry.routes());
+        if (!sound || routes.isEmpty() || to <= from) {
+            return;
+        }
+        // one flow for each link on which these ways begin: most places have one
+        double total = routes.stream().mapToDouble(Routed::share).sum();
+        for (int link :
+                routes.stream().mapToInt(r -> r.way().entry()).distinct().toArray()) {
+            List<Routed> here =
+                    routes.stream().filter(r -> r.way().entry() == link).toList();
+            double share = here.stream().mapToDouble(Routed::share).sum() / total;
+            double rate = entry.vehicles() * (1 + demand.growth()) * share;
+            sources.add(new Flow(
+                    "entry " + place + " " + link,
+                    link,
+                    demand.arrivals(),
+                    new double[] {from, to},
+                    new double[] {rate},
+                    movements(here),
+                    new double[][] {shares(here)},
+                    mix.or(entry.mix())));
+        }
+    }
+
+    private record Routed(Ways.Way way, double share) {}
+
+    private static int[][] movements(List<Routed> routes) {
+        return routes.stream().map(r -> r.way().movements()).toArray(int[][]::new);
+    }
+
+    private static double[] shares(List<Routed> routes) {
+        return Flow.cumulative(routes.stream().mapToDouble(Routed::share).toArray());
+    }
+
+    private boolean isEntry(String pointer, String place) {
+        if (ways.isEntry(place)) {
+            return true;
+        }
+        error(
+                pointer,
+                "vehicles cannot enter at '" + place + "'; they can where a road begins."
+                        + Names.suggestion(place, ways.entries()));
+        return false;
+    }
+
+    private List<Routed> routes(String pointer, String from, Map<String, RouteInput> written) {
+        List<Routed> routes = new ArrayList<>();
+        if (written.isEmpty()) {
+            error(pointer + "/routes", "say where they go: routes: {through: {via: [gate, mole]}}");
+        }
+        boolean any = false;
+        for (Map.Entry<String, RouteInput> one : written.entrySet()) {
+            String at = Fault.child(pointer + "/routes", one.getKey());
+            RouteInput route = one.getValue();
+            if (!(route.share() >= 0)) {
+                error(at + "/share", "a share cannot be negative");
+                continue;
+            }
+            any |= route.share() > 0;
+            Ways.Way way = ways.isEntry(from) ? ways.written(at + "/via", from, route.via(), faults) : null;
+            if (way != null && endsOutside(at, route) && route.share() > 0) {
+                routes.add(new Routed(way, route.share()));
+            }
+        }
+        if (!any && !written.isEmpty()) {
+            error(pointer + "/routes", "the shares of these routes add up to nothing");
+        }
+        return routes;
+    }
+
+    private boolean endsOutside(String pointer, RouteInput route) {
+        String last = route.via().get(route.via().size() - 1);
+        if (ways.isExit(last)) {
+            return true;
+        }
+        error(
+                pointer + "/via/" + (route.via().size() - 1),
+                "'" + last + "' is no end of a road, where vehicles could leave."
+                        + Names.suggestion(last, ways.exits()));
+        return false;
+    }
+
+    private void surge(String id, Surge surge) {
+        String pointer = Fault.child("/demand/surges", id);
+        boolean sound = isEntry(pointer + "/at", surge.at());
+        if (surge.vehicles() < 1 || surge.vehicles() > MOST_AT_ONCE) {
+            error(pointer + "/vehicles", "a surge has 1 to " + MOST_AT_ONCE + " vehicles");
+            sound = false;
+        }
+        if (!(surge.every().mean() > 0)) {
+            error(pointer + "/every", "the time between two vehicles must be above 0 s");
+            sound = false;
+        }
+        List<Routed> routes = routes(pointer, surge.at(), surge.routes());
+        if (!sound || routes.isEmpty()) {
+            return;
+        }
+        double last = surge.from() + surge.vehicles() * surge.every().mean();
+        if (surge.from() >= window.end() || last < window.start()) {
+            return; // of another period
+        }
+        sources.add(new Released(id, surge, movements(routes), entries(routes), shares(routes), mix.or(surge.mix())));
+        if (surge.from() < window.start() || last > window.end()) {
+            faults.add(
+                    Fault.warning(
+                            pointer,
+                            "this surge reaches beyond the run, which covers warm-up, period and drain time; only those inside it count"));
+        }
+    }
+
+    private static int[] entries(List<Routed> routes) {
+        return routes.stream().mapToInt(r -> r.way().entry()).toArray();
+    }
+
+    private void single(String id, SingleTrip trip) {
+        String pointer = Fault.child("/demand/departures", id);
+        Ways.Way way = ways.written(pointer + "/route", null, trip.route(), faults);
+        if (way == null || !endsOutside(pointer, new RouteInput(trip.route(), null))) {
+            return;
+        }
+        if (trip.at() >= window.start() && trip.at() < window.end()) {
+            sources.add((seed, replication, draft) -> draft.add(
+                    trip.at(),
+                    way.entry(),
+                    draft.route(way.movements()),
+                    trip.type(),
+                    Draws.key(seed, replication, Purpose.VEHICLE, Draws.idOf("departure " + id)),
+                    -1));
+        }
+    }
+
+    private void error(String pointer, String message) {
+        faults.add(Fault.error(pointer, message));
+    }
+
+    /** A surge: as many as it has, one after the other, whatever the period. */
+    private record Released(String id, Surge surge, int[][] ways, int[] entries, double[] upTo, TypeMix mix)
+            implements Source {
+
+        @Override
+        public void draw(long seed, int replication, DepartureDraft draft) {
+            long name = Draws.idOf("surge " + id);
+            long arrivals = Draws.key(seed, replication, Purpose.ARRIVALS, name);
+            Quantity every = surge.every();
+            double time = surge.from();
+            for (int n = 0; n < surge.vehicles(); n++) {
+                long key = Draws.key(seed, replication, Purpose.VEHICLE, name + n);
+                double u = Draws.uniform(Draws.key(seed, replication, Purpose.ROUTE, name + n), 0);
+                int way = 0;
+                while (way < upTo.length - 1 && u >= upTo[way]) {
+                    way++;
+                }
+                VehicleType type = mix.draw(key);
+                draft.add(time, entries[way], draft.route(ways[way]), type, key, -1);
+                time += Math.max(0.1, Draws.normalWithinTwo(arrivals, n, every.mean(), every.spread()));
+            }
+        }
+    }
+}

@@ -1,0 +1,27 @@
+package org.ulicarro.core.study;
+
+/**
+ * One row of a table of trips: so many from one place to another in a slice of time.
+ *
+ * @param from place where they enter
+ * @param to place where they leave
+ * @param departFrom start of the slice (s since midnight)
+ * @param departTo its end (s since midnight)
+ * @param vehicles how many depart in the slice
+ * @param type what they are; null for the mix
+ * @param table its key under {@code /demand/trips}
+ * @param line line of the file, 1 first
+ */
+public record Trips(
+        String from,
+        String to,
+        double departFrom,
+        double departTo,
+        double vehicles,
+        VehicleType type,
+        String table,
+        int line) {
+
+    /** Behind the pointer of a table: the line of its file that a fault is about. */
+    public static final String LINE = "/line:";
+}

@@ -1,0 +1,169 @@
+package org.ulicarro.files;
+
+import java.nio.file.Path;
+import java.util.ArrayList;
+import java.util.HashMap;
+import java.util.List;
+import java.util.Locale;
+import java.util.Map;
+import java.util.OptionalDouble;
+import org.ulicarro.core.base.Fault;
+import org.ulicarro.core.base.Names;
+import org.ulicarro.core.study.Trips;
+import org.ulicarro.core.study.VehicleType;
+import org.ulicarro.core.study.Written;
+import org.ulicarro.files.CsvFile.Cell;
+
+/** Reads trips between places from CSV, {@code from,to,depart_from,depart_to,vehicles[,type]}, row by row: such tables are long. */
+final class TripsFile {
+
+    static final List<String> COLUMNS = List.of("from", "to", "depart_from", "depart_to", "vehicles");
+    private static final String TYPE = "type";
+
+    /** More faults than this of one table help nobody. */
+    private static final int MOST_FAULTS = 50;
+
+    private final String name;
+    private final List<Message> faults;
+    private final List<Trips> rows = new ArrayList<>();
+    private final Map<String, String> places = new HashMap<>(); // each name once, however many rows have it
+    private final Map<String, Double> times = new HashMap<>();
+    private List<String> columns;
+    private int bad;
+
+    private TripsFile(String name, List<Message> faults) {
+        this.name = name;
+        this.faults = faults;
+    }
+
+    /**
+     * Reads a table.
+     *
+     * @param name how messages call it, which is its key in the study, too
+     * @param faults receives what is wrong with it
+     */
+    static List<Trips> read(Path path, String name, List<Message> faults) {
+        TripsFile file = new TripsFile(name, faults);
+        CsvFile.each(path, name, faults, file::row);
+        return file.rows;
+    }
+
+    private void row(List<Cell> row) {
+        if (columns == null) {
+            columns = row.stream().map(c -> c.text().toLowerCase(Locale.ROOT)).toList();
+            checkHeader(row);
+        } else if (bad == 0 || columns.containsAll(COLUMNS)) {
+            read(row);
+        }
+    }
+
+    private void checkHeader(List<Cell> header) {
+        List<String> known = new ArrayList<>(COLUMNS);
+        known.add(TYPE);
+        for (int i = 0; i < header.size(); i++) {
+            if (!known.contains(columns.get(i))) {
+                fail(
+                        header.get(i).spot(),
+                        "no column is called '" + header.get(i).text() + "'."
+                                + Names.suggestion(columns.get(i), known));
+            } else if (columns.indexOf(columns.get(i)) != i) {
+                fail(header.get(i).spot(), "column '" + columns.get(i) + "' stands here twice");
+            }
+        }
+        for (String column : COLUMNS) {
+            if (!columns.contains(column)) {
+                fail(
+                        new Spot(name, 1, 1),
+                        "column '" + column + "' is missing; a table of trips begins with "
+                                + String.join(",", COLUMNS));
+            }
+        }
+    }
+
+    private void read(List<Cell> row) {
+        if (row.size() != columns.size()) {
+            fail(
+                    row.get(0).spot(),
+                    "this row has " + row.size() + " values, the heading " + columns.size()
+                            + "; a decimal comma or a thousands mark splits a number");
+            return;
+        }
+        double from = time(cell(row, "depart_from"));
+        double to = time(cell(row, "depart_to"));
+        Cell count = cell(row, "vehicles");
+        double vehicles = Numbers.parse(count.text());
+        if (Double.isNaN(vehicles)) {
+            fail(count.spot(), Numbers.problem(count.text(), "vehicles"));
+        }
+        int before = bad;
+        VehicleType type = columns.contains(TYPE) ? type(cell(row, TYPE)) : null;
+        if (bad == before && !Double.isNaN(from) && !Double.isNaN(to) && !Double.isNaN(vehicles)) {
+            String start = place(cell(row, "from"));
+            String end = place(cell(row, "to"));
+            rows.add(new Trips(
+                    start,
+                    end,
+                    from,
+                    to,
+                    vehicles,
+                    type,
+                    name,
+                    row.get(0).spot().line()));
+        }
+    }
+
+    private Cell cell(List<Cell> row, String column) {
+        return row.get(columns.indexOf(column));
+    }
+
+    private String place(Cell cell) {
+        return places.computeIfAbsent(cell.text(), text -> text);
+    }
+
+    private double time(Cell cell) {
+        return times.computeIfAbsent(cell.text(), text -> {
+            OptionalDouble time = DayTimes.parse(text);
+            if (time.isEmpty()) {
+                fail(cell.spot(), "'" + text + "' is no time of day; write for example 16:30");
+            }
+            return time.orElse(Double.NaN);
+        });
+    }
+
+    private VehicleType type(Cell cell) {
+        if (cell.text().isEmpty()) {
+            return null;
+        }
+        VehicleType type = typeOf(cell.text());
+        if (type == null) {
+            fail(cell.spot(), "there is no type of vehicle '" + cell.text() + "'." + suggestion(cell.text()));
+        }
+        return type;
+    }
+
+    /** The type that is written like that, or null. */
+    static VehicleType typeOf(String text) {
+        for (VehicleType type : VehicleType.values()) {
+            if (Written.of(type).equals(text)) {
+                return type;
+            }
+        }
+        return null;
+    }
+
+    static String suggestion(String text) {
+        List<String> known = new ArrayList<>();
+        for (VehicleType type : VehicleType.values()) {
+            known.add(Written.of(type));
+        }
+        return Names.suggestion(text, known);
+    }
+
+    private void fail(Spot spot, String text) {
+        if (bad++ < MOST_FAULTS) {
+            faults.add(new Message(Fault.Severity.ERROR, spot, text));
+        } else if (bad == MOST_FAULTS + 1) {
+            faults.add(new Message(Fault.Severity.ERROR, spot, "more is wrong from here on; mend the above first"));
+        }
+    }
+}
