@@ -20,6 +20,9 @@ final class ConflictFinder {
 
     private static final double LEAST_STEP = 0.25;
 
+    /** Axes of a long vehicle and a car nearer than this touch (m). */
+    private static final double BESIDE_A_CAR = 1.275 + 0.95 + 0.05;
+
     /** Bodies that swing out less than this are within the strips in which all vehicles are (m). */
     private static final double LEAST_SWING = 0.1;
 
@@ -48,25 +51,30 @@ final class ConflictFinder {
                 TurningPath b = paths.get(j);
                 double swing = StiffBody.swing(a.radius()) + StiffBody.swing(b.radius());
                 if (swing > LEAST_SWING) {
-                    longBodies(a, b, lanes, TOUCHING + swing).ifPresent(found::add);
+                    longBodies(a, b, lanes, true, TOUCHING + swing).ifPresent(found::add);
+                    double one = BESIDE_A_CAR + Math.max(StiffBody.swing(a.radius()), StiffBody.swing(b.radius()));
+                    if (one > TOUCHING && a.fromLane() != b.fromLane()) {
+                        longBodies(a, b, lanes, false, one).ifPresent(found::add);
+                    }
                 }
             }
         }
         return found;
     }
 
-    private static Optional<LongBodies> longBodies(TurningPath a, TurningPath b, List<Lane> lanes, double touching) {
+    private static Optional<LongBodies> longBodies(
+            TurningPath a, TurningPath b, List<Lane> lanes, boolean both, double touching) {
         Lane laneA = lanes.get(a.lane());
         Lane laneB = lanes.get(b.lane());
         if (a.fromLane() == b.fromLane()) {
             double until = parting(laneA, laneB, touching);
-            return Optional.of(new LongBodies(a.lane(), 0, until, b.lane(), 0, until));
+            return Optional.of(new LongBodies(both, a.lane(), 0, until, b.lane(), 0, until));
         }
         double[] onA = shared(laneA.line(), laneB.line(), touching);
         double[] onB = onA == null ? null : shared(laneB.line(), laneA.line(), touching);
         return onB == null
                 ? Optional.empty()
-                : Optional.of(new LongBodies(a.lane(), onA[0], onA[1], b.lane(), onB[0], onB[1]));
+                : Optional.of(new LongBodies(both, a.lane(), onA[0], onA[1], b.lane(), onB[0], onB[1]));
     }
 
     static List<Divergence> divergences(List<TurningPath> paths, List<Lane> lanes) {

@@ -161,12 +161,10 @@ abstract class AtJunctions extends Pedals {
 
     private void besideLong(int v, int path, double at) {
         double[] from = table.longs.from[path];
-        if (from.length == 0 || !occupancy.isLong(v)) {
-            return;
-        }
         for (int n = 0; n < from.length; n++) {
             double distance = from[n] - at;
-            int first = distance > 0 ? beside.first(v, path, n, distance) : -1;
+            boolean asks = distance > 0 && (occupancy.isLong(v) || !table.longs.both[path][n]);
+            int first = asks ? beside.first(v, path, n, distance) : -1;
             if (first >= 0) {
                 stopAt(v, distance, Math.min(0.5, distance / 2), CROSSING, f.id[first]);
             }

@@ -27,29 +27,30 @@ final class BesideLong {
     }
 
     /**
-     * Whom a long vehicle lets go before it enters the n-th stretch of its path.
+     * Whom a vehicle lets go before it enters the n-th stretch of its path, where one of the two is long, or both have to be.
      *
      * @param distance to that stretch (m), above 0
      * @return a row, or -1
      */
     int first(int v, int path, int n, double distance) {
         int other = longs.meets[path][n];
+        boolean any = !longs.both[path][n] && occupancy.isLong(v); // then a car is in the way, too
         double from = longs.otherFrom[path][n];
         double to = longs.otherTo[path][n];
         for (int k = 0; k < queues.count[other]; k++) {
             int u = queues.at(other, k);
-            boolean counts = occupancy.isLong(u) && f.pos[u] - f.length[u] < to;
+            boolean counts = (any || occupancy.isLong(u)) && f.pos[u] - f.length[u] < to;
             if (counts && (f.pos[u] >= from || goesBefore(u, from - f.pos[u], v, distance))) {
                 return u;
             }
         }
         int rear = occupancy.rearBefore(other, to);
-        if (rear >= 0 && occupancy.isLong(rear)) {
+        if (rear >= 0 && (any || occupancy.isLong(rear))) {
             return rear;
         }
         int lane = table.from[other];
         int u = queues.count[lane] == 0 ? -1 : queues.at(lane, 0);
-        if (u < 0 || f.next[u] != other || !occupancy.isLong(u)) {
+        if (u < 0 || f.next[u] != other || !any && !occupancy.isLong(u)) {
             return -1;
         }
         double left = from + table.end[lane] - f.pos[u];

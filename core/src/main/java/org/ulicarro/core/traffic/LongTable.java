@@ -14,6 +14,7 @@ final class LongTable {
     private static final double AT_LINE = 0.3;
 
     final int[][] meets; // path -> paths that it does not meet, but on which a long body is in the way of one on it
+    final boolean[][] both; // path -> whether it is only in the way of another long one there
     final double[][] from; // path -> where that stretch begins on it, negative before its line, m
     final double[][] otherFrom; // path -> where it begins on the other path, m
     final double[][] otherTo; // path -> where it ends there
@@ -26,6 +27,7 @@ final class LongTable {
     LongTable(LaneTable table) {
         this.table = table;
         meets = new int[table.lanes][0];
+        both = new boolean[table.lanes][0];
         from = new double[table.lanes][0];
         otherFrom = new double[table.lanes][0];
         otherTo = new double[table.lanes][0];
@@ -53,16 +55,18 @@ final class LongTable {
             return;
         }
         int c = meeting(a, b);
-        if (c >= 0) {
+        if (c >= 0 && pair.both()) {
             widen(a, c, pair.startA(), pair.endB());
             widen(b, meeting(b, a), pair.startB(), pair.endA());
+        }
+        if (c >= 0) {
             return;
         }
         boolean beside = table.link[a] == table.link[b] && Math.min(pair.startA(), pair.startB()) < AT_LINE;
         double startA = beside ? -STAGGER : pair.startA();
         double startB = beside ? -STAGGER : pair.startB();
-        add(a, startA, b, startB, pair.endB());
-        add(b, startB, a, startA, pair.endA());
+        add(pair.both(), a, startA, b, startB, pair.endB());
+        add(pair.both(), b, startB, a, startA, pair.endA());
     }
 
     private void partLater(int path, int sibling, double until) {
@@ -87,10 +91,12 @@ final class LongTable {
         late[path][c] = Math.max(0, endsThere - table.otherEnd[path][c]);
     }
 
-    private void add(int path, double begins, int other, double beginsThere, double endsThere) {
+    private void add(boolean ofBoth, int path, double begins, int other, double beginsThere, double endsThere) {
         int n = meets[path].length;
         meets[path] = Arrays.copyOf(meets[path], n + 1);
         meets[path][n] = other;
+        both[path] = Arrays.copyOf(both[path], n + 1);
+        both[path][n] = ofBoth;
         from[path] = append(from[path], begins);
         otherFrom[path] = append(otherFrom[path], beginsThere);
         otherTo[path] = append(otherTo[path], endsThere);
