@@ -63,6 +63,7 @@ final class DemoCommand implements Callable<Integer> {
         Path replay = folder.resolve("replay.html");
         new RecordedRun(run, null).writePage(replay);
         new MovementTable(run).print(out, false);
+        new EntrySheets(run).printBrief(out);
         new CourtesySheets(run).printBrief(out);
         out.println();
         out.println("study: " + folder + "    plan: " + plan + "    run: " + run);

@@ -26,6 +26,8 @@ import picocli.CommandLine.Spec;
             "TABLE is one of",
             "  movements   delay, stops and queues by movement, approach and place",
             "  crossings   people over crossings: delay, and who started on walk",
+            "  unserved    who wanted to come in at each entry, who waited outside, and who still does",
+            "  lines       buses and trams: travel time, delay at controls, regularity",
             "  bays        turning bays whose queue blocks the lane beside them",
             "",
             "Example:  ulicarro results quayside --by 15min"
@@ -46,6 +48,8 @@ final class ResultsCommand implements Callable<Integer> {
     enum Table {
         MOVEMENTS,
         CROSSINGS,
+        UNSERVED,
+        LINES,
         BAYS
     }
 
@@ -68,6 +72,19 @@ final class ResultsCommand implements Callable<Integer> {
         }
         PrintWriter out = spec.commandLine().getOut();
         Path folder = RunArgument.find(run);
+        if (table == Table.UNSERVED) {
+            printUnserved(new EntrySheets(folder), out);
+            return Exit.DONE;
+        }
+        if (table == Table.LINES) {
+            LineSheets lines = new LineSheets(folder);
+            if (form.isForMachines()) {
+                form.print(lines.rows(), out);
+            } else {
+                lines.print(out, each);
+            }
+            return Exit.DONE;
+        }
         if (table != Table.MOVEMENTS) {
             printCourtesy(new CourtesySheets(folder), out);
             return Exit.DONE;
@@ -79,9 +96,18 @@ final class ResultsCommand implements Callable<Integer> {
             table.printEach(out, by != null);
         } else {
             table.print(out, by != null);
+            new EntrySheets(folder).printBrief(out);
             new CourtesySheets(folder).printBrief(out);
         }
         return Exit.DONE;
+    }
+
+    private void printUnserved(EntrySheets sheets, PrintWriter out) throws IOException {
+        if (form.isForMachines()) {
+            form.print(sheets.rows(by != null), out);
+        } else {
+            sheets.print(out, by != null, each);
+        }
     }
 
     private void printCourtesy(CourtesySheets sheets, PrintWriter out) throws IOException {

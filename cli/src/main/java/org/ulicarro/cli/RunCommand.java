@@ -88,6 +88,7 @@ final class RunCommand implements Callable<Integer> {
         for (LoadedStudy one : loaded) {
             Path run = run(work, one, threads, choice);
             new MovementTable(run).print(out, false);
+            new EntrySheets(run).printBrief(out);
             new CourtesySheets(run).printBrief(out);
             out.println();
             out.println("run:  " + run);

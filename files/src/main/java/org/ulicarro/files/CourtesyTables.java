@@ -67,7 +67,7 @@ public final class CourtesyTables {
         List<CrossingObservation> rows = new ArrayList<>();
         try (Connection db = Sqlite.read(file);
                 Statement statement = db.createStatement()) {
-            if (!has(db, "crossings")) {
+            if (!Sqlite.has(db, "crossings")) {
                 return rows;
             }
             try (ResultSet r = statement.executeQuery("SELECT * FROM crossings ORDER BY rowid")) {
@@ -94,7 +94,7 @@ public final class CourtesyTables {
         List<BayObservation> rows = new ArrayList<>();
         try (Connection db = Sqlite.read(file);
                 Statement statement = db.createStatement()) {
-            if (!has(db, "bays")) {
+            if (!Sqlite.has(db, "bays")) {
                 return rows;
             }
             try (ResultSet r = statement.executeQuery("SELECT * FROM bays ORDER BY rowid")) {
@@ -114,15 +114,5 @@ public final class CourtesyTables {
             }
         }
         return rows;
-    }
-
-    private static boolean has(Connection db, String table) throws SQLException {
-        try (PreparedStatement ask =
-                db.prepareStatement("SELECT count(*) FROM sqlite_master WHERE type = 'table' AND name = ?")) {
-            ask.setString(1, table);
-            try (ResultSet r = ask.executeQuery()) {
-                return r.getInt(1) > 0;
-            }
-        }
     }
 }

@@ -29,7 +29,11 @@ final class ResultDatabase {
             CREATE TABLE crossings (replication INTEGER, crossing TEXT, from_s REAL, to_s REAL, walkers INTEGER,
                 unfinished INTEGER, delay_s REAL, delay_max_s REAL, started_on_walk REAL)""", """
             CREATE TABLE bays (replication INTEGER, place TEXT, link TEXT, lane INTEGER, movements TEXT,
-                blocked_lane INTEGER, spilled_s REAL, times INTEGER, first_s REAL)""");
+                blocked_lane INTEGER, spilled_s REAL, times INTEGER, first_s REAL)""", """
+            CREATE TABLE unserved (replication INTEGER, place TEXT, link TEXT, from_s REAL, to_s REAL, wanted INTEGER,
+                entered INTEGER, entry_delay_s REAL, outside_peak INTEGER, outside_end INTEGER)""", """
+            CREATE TABLE lines (replication INTEGER, line TEXT, runs INTEGER, travel_time_s REAL, travel_time_max_s REAL,
+                control_delay_s REAL, headway_s REAL, headway_variation REAL)""");
 
     private ResultDatabase() {}
 
@@ -48,6 +52,8 @@ final class ResultDatabase {
             writeMovements(db, results);
             writeCycles(db, results);
             CourtesyTables.write(db, results);
+            EntryTable.write(db, results);
+            LineTable.write(db, results);
             db.commit();
         }
     }

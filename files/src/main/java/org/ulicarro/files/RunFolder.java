@@ -110,6 +110,24 @@ public final class RunFolder {
         }
     }
 
+    /** Reads the rows of entries. */
+    public static List<EntryTable.Observation> entries(Path folder) throws IOException {
+        try {
+            return EntryTable.read(folder.resolve(RESULTS));
+        } catch (SQLException e) {
+            throw new IOException(folder.resolve(RESULTS) + " cannot be read: " + e.getMessage(), e);
+        }
+    }
+
+    /** Reads the rows of lines. */
+    public static List<LineTable.Observation> lines(Path folder) throws IOException {
+        try {
+            return LineTable.read(folder.resolve(RESULTS));
+        } catch (SQLException e) {
+            throw new IOException(folder.resolve(RESULTS) + " cannot be read: " + e.getMessage(), e);
+        }
+    }
+
     /** Reads the tables of a run. */
     public static RunSummary summary(Path folder) throws IOException {
         Path results = folder.resolve(RESULTS);

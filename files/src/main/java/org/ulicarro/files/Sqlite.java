@@ -6,6 +6,8 @@ import java.nio.file.Files;
 import java.nio.file.Path;
 import java.nio.file.StandardCopyOption;
 import java.sql.Connection;
+import java.sql.PreparedStatement;
+import java.sql.ResultSet;
 import java.sql.SQLException;
 import java.util.Properties;
 import org.sqlite.JDBC;
@@ -55,6 +57,17 @@ final class Sqlite {
             System.setProperty("org.sqlite.lib.name", name);
         } catch (IOException e) {
             // not a place to write to: the driver unpacks it for itself, as ever
+        }
+    }
+
+    /** Whether a database has a table: runs of older versions lack some. */
+    static boolean has(Connection db, String table) throws SQLException {
+        try (PreparedStatement ask =
+                db.prepareStatement("SELECT count(*) FROM sqlite_master WHERE type = 'table' AND name = ?")) {
+            ask.setString(1, table);
+            try (ResultSet r = ask.executeQuery()) {
+                return r.getInt(1) > 0;
+            }
         }
     }
 }

@@ -134,11 +134,8 @@ public final class DemandPlan {
     private void drawLine(int number, long seed, int replication, DepartureDraft draft) {
         ServiceLine line = lines.get(number);
         long id = Draws.idOf("service " + line.id());
-        for (int n = 0; ; n++) {
-            double time = line.from() + n * line.every();
-            if (time >= Math.min(line.to(), window.end())) {
-                return;
-            }
+        for (int n = 0; n < line.departs().length; n++) {
+            double time = line.departs()[n];
             if (time >= window.start()) {
                 long key = Draws.key(seed, replication, Purpose.VEHICLE, id + n);
                 draft.add(time, line.entry(), draft.route(line.way()), line.type(), key, number);

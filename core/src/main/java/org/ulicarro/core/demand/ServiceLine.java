@@ -12,10 +12,11 @@ import org.ulicarro.core.study.VehicleType;
  * @param way movements on its way, in order
  * @param stop its stops in order, as places in the network's list of stops
  * @param leg of each stop: how many movements lie before it on the way
- * @param dwell how long it stands at each (s)
- * @param from first departure (s since midnight)
- * @param to no departure at or after it (s since midnight)
- * @param every headway (s)
+ * @param dwell how long it stands at each, without those who board (s)
+ * @param boardings people who come to each for this line (1/s); 0 for none
+ * @param boardingTime how long each of them takes (s)
+ * @param leaves of each stop: how long after its departure it leaves at the earliest (s); 0 for as soon as it can
+ * @param departs when each of its vehicles sets out (s since midnight), in order
  */
 public record ServiceLine(
         String id,
@@ -25,6 +26,7 @@ public record ServiceLine(
         int[] stop,
         int[] leg,
         Quantity[] dwell,
-        double from,
-        double to,
-        double every) {}
+        double[] boardings,
+        double boardingTime,
+        double[] leaves,
+        double[] departs) {}

@@ -37,20 +37,20 @@ final class ServiceLines {
 
     private void lay(String id, Service service) {
         String pointer = Fault.child("/demand/services", id);
-        if (!(service.every() >= 1)) {
-            error(pointer + "/every", "the time between two departures must be at least 1 s");
+        double[] departs = departs(pointer, service);
+        if (departs == null) {
             return;
         }
         Ways.Way way = ways.written(pointer + "/route", null, service.route(), faults);
         if (way != null) {
             List<Integer> movements =
                     java.util.Arrays.stream(way.movements()).boxed().toList();
-            lay(id, pointer, service, network.links().get(way.entry()), movements);
+            lay(id, pointer, service, departs, network.links().get(way.entry()), movements);
         }
     }
 
-    private void lay(String id, String pointer, Service service, Link entry, List<Integer> way) {
-        record Call(int stop, int leg, Quantity dwell) {}
+    private void lay(String id, String pointer, Service service, double[] departs, Link entry, List<Integer> way) {
+        record Call(int stop, int leg, Quantity dwell, double boardings, double leaves) {}
         List<Call> calls = new ArrayList<>();
         for (Map.Entry<String, Quantity> wanted : service.stops().entrySet()) {
             int stop = stop(wanted.getKey());
@@ -79,12 +79,17 @@ final class ServiceLines {
                                 room,
                                 length)));
             }
-            calls.add(new Call(stop, leg, wanted.getValue()));
+            calls.add(new Call(
+                    stop,
+                    leg,
+                    wanted.getValue(),
+                    service.boardings().getOrDefault(wanted.getKey(), 0.0),
+                    service.leaves().getOrDefault(wanted.getKey(), 0.0)));
         }
         calls.sort(Comparator.comparingInt(Call::leg)
                 .thenComparingDouble(c -> network.stops().get(c.stop).to()));
-        double from = service.from() == null ? window.start() : service.from();
-        double to = service.to() == null ? window.end() : service.to();
+        checkNamed(pointer + "/boardings", service.boardings(), service);
+        checkNamed(pointer + "/leaves", service.leaves(), service);
         lines.add(new ServiceLine(
                 id,
                 service.type(),
@@ -93,9 +98,62 @@ final class ServiceLines {
                 calls.stream().mapToInt(Call::stop).toArray(),
                 calls.stream().mapToInt(Call::leg).toArray(),
                 calls.stream().map(Call::dwell).toArray(Quantity[]::new),
-                from,
-                to,
-                service.every()));
+                calls.stream().mapToDouble(Call::boardings).toArray(),
+                service.boardingTime(),
+                calls.stream().mapToDouble(Call::leaves).toArray(),
+                departs));
+    }
+
+    /** Boardings and times of stops that the line does not call at mean something else than they say. */
+    private void checkNamed(String pointer, Map<String, Double> byStop, Service service) {
+        for (Map.Entry<String, Double> one : byStop.entrySet()) {
+            String at = Fault.child(pointer, one.getKey());
+            if (!service.stops().containsKey(one.getKey())) {
+                error(
+                        at,
+                        "this line does not call at '" + one.getKey() + "'; write it among its stops."
+                                + Names.suggestion(one.getKey(), service.stops().keySet()));
+            } else if (!(one.getValue() >= 0)) {
+                error(at, "it cannot be negative");
+            }
+        }
+    }
+
+    /** When each vehicle sets out, or null with the reason among the faults. */
+    private double[] departs(String pointer, Service service) {
+        boolean headway = service.every() != null;
+        if (headway == !service.timetable().isEmpty()) {
+            error(
+                    pointer,
+                    headway
+                            ? "this line has a headway and a timetable; leave one of them out"
+                            : "say when it runs: every: 8 min, or timetable: [\"16:34\", \"16:49\"]");
+            return null;
+        }
+        if (headway && !(service.every() >= 1)) {
+            error(pointer + "/every", "the time between two departures must be at least 1 s");
+            return null;
+        }
+        double to = Math.min(service.to() == null ? window.end() : service.to(), window.end());
+        if (headway) {
+            double from = service.from() == null ? window.start() : service.from();
+            int count = (int) Math.max(0, StrictMath.ceil((to - from) / service.every() - 1e-9));
+            return java.util.stream.IntStream.range(0, count)
+                    .mapToDouble(n -> from + n * service.every())
+                    .toArray();
+        }
+        double[] times = service.timetable().stream()
+                .mapToDouble(org.ulicarro.core.study.TimeOfDay::seconds)
+                .toArray();
+        for (int i = 1; i < times.length; i++) {
+            if (!(times[i] > times[i - 1])) {
+                error(
+                        pointer + "/timetable/" + i,
+                        "a timetable goes on in time; this departure is not after the one before");
+                return null;
+            }
+        }
+        return java.util.Arrays.stream(times).filter(t -> t < to).toArray();
     }
 
     private int stop(String id) {

@@ -22,11 +22,15 @@ public final class Meters {
     private final VisitMeter visits;
     private final QueueMeter queues;
     private final BayMeter bays;
+    private final EntryMeter entries;
+    private final LineMeter lines;
 
     public Meters(Network network, SignalSystem signals, Intervals intervals) {
         this.network = network;
         this.intervals = intervals;
         bays = new BayMeter(network, intervals);
+        entries = new EntryMeter(network, intervals);
+        lines = new LineMeter(intervals);
         visits = new VisitMeter(network.movements().size(), intervals);
         Set<Integer> lanes = new LinkedHashSet<>();
         List<Integer> groups = new ArrayList<>();
@@ -51,11 +55,23 @@ public final class Meters {
         traffic.observe(visits);
         traffic.observe(queues);
         traffic.observe(bays);
+        traffic.observe(entries);
+        traffic.observe(lines);
     }
 
     /** How often the queues of turning bays reached back into the lanes beside them. */
     public List<BayRow> bays() {
         return bays.rows();
+    }
+
+    /** Who wanted to come in at each entry, and what it did not serve in time. */
+    public List<EntryRow> entries(TrafficView view) {
+        return entries.rows(view);
+    }
+
+    /** Buses and trams from end to end, line by line. */
+    public List<LineRow> lines(TrafficView view) {
+        return lines.rows(view);
     }
 
     /** People over crossings. */

@@ -10,7 +10,9 @@ import java.security.NoSuchAlgorithmException;
 import java.util.HexFormat;
 import java.util.List;
 import org.ulicarro.core.measure.CrossingRow;
+import org.ulicarro.core.measure.EntryRow;
 import org.ulicarro.core.measure.LaneCycle;
+import org.ulicarro.core.measure.LineRow;
 import org.ulicarro.core.measure.MovementRow;
 
 /** A fingerprint of all result rows in order, raw bits and nothing about the host: equal means the same run, to the last digit. */
@@ -66,6 +68,19 @@ public final class Digest {
             out.writeInt(row.walkers());
             out.writeDouble(row.delayS());
             out.writeDouble(row.onWalk());
+        }
+        for (EntryRow row : result.entries()) {
+            out.writeUTF(row.link());
+            out.writeInt(row.wanted());
+            out.writeInt(row.entered());
+            out.writeDouble(row.delayS());
+            out.writeInt(row.outsidePeak());
+        }
+        for (LineRow row : result.lines()) {
+            out.writeUTF(row.line());
+            out.writeInt(row.runs());
+            out.writeDouble(row.travelTimeS());
+            out.writeDouble(row.controlDelayS());
         }
         for (LaneCycle cycle : result.cycles()) {
             out.writeUTF(cycle.link());

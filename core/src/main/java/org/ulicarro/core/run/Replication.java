@@ -118,6 +118,8 @@ public final class Replication implements Stateful {
                 meters.cycles(),
                 meters.crossings(view),
                 meters.bays(),
+                meters.entries(view),
+                meters.lines(view),
                 view.wanted(),
                 view.entered(),
                 unservedAtEnd,

@@ -3,7 +3,9 @@ package org.ulicarro.core.run;
 import java.util.List;
 import org.ulicarro.core.measure.BayRow;
 import org.ulicarro.core.measure.CrossingRow;
+import org.ulicarro.core.measure.EntryRow;
 import org.ulicarro.core.measure.LaneCycle;
+import org.ulicarro.core.measure.LineRow;
 import org.ulicarro.core.measure.MovementRow;
 
 /**
@@ -14,6 +16,8 @@ import org.ulicarro.core.measure.MovementRow;
  * @param cycles queue of each controlled lane in each cycle
  * @param crossings people over crossings, by interval
  * @param bays queues of turning bays that reached back
+ * @param entries who wanted to come in at each entry, by interval
+ * @param lines buses and trams from end to end
  * @param wanted vehicles that wanted to travel up to the end of the drain time
  * @param entered how many of them came in
  * @param unservedAtEnd how many waited outside when the measured period ended
@@ -29,6 +33,8 @@ public record ReplicationResult(
         List<LaneCycle> cycles,
         List<CrossingRow> crossings,
         List<BayRow> bays,
+        List<EntryRow> entries,
+        List<LineRow> lines,
         int wanted,
         int entered,
         int unservedAtEnd,

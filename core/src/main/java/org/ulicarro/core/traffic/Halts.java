@@ -1,13 +1,20 @@
 package org.ulicarro.core.traffic;
 
+import java.io.DataInput;
+import java.io.DataOutput;
+import java.io.IOException;
+import java.util.Arrays;
+import org.ulicarro.core.base.Clock;
 import org.ulicarro.core.base.Draws;
 import org.ulicarro.core.base.Quantity;
+import org.ulicarro.core.base.SavedArrays;
+import org.ulicarro.core.base.Stateful;
 import org.ulicarro.core.demand.Departures;
 import org.ulicarro.core.demand.ServiceLine;
 import org.ulicarro.core.network.StopPlace;
 
 /** Buses and trams at their stops: how far they still may drive, and how long they stand. Writes only the row it is asked for. */
-final class Halts {
+final class Halts implements Stateful {
 
     /** Draws of a vehicle for its stops begin here, after those for how it drives. */
     private static final int FIRST_DRAW = 1000;
@@ -18,12 +25,28 @@ final class Halts {
     /** So near to the head of the stop nobody draws up any further (m). */
     private static final double AT_HEAD = 2.0;
 
+    /** Draws of who boards begin here. */
+    private static final int BOARDING_DRAWS = 2000;
+
+    /** Nobody waits for a line longer than this before they give up (s). */
+    private static final double LONGEST_WAIT = 3600;
+
     private final Fleet f;
+    private final Occupancy occupancy;
     private final Departures departures;
     private final Wayfinding wayfinding;
 
-    Halts(Fleet fleet, Departures departures, Wayfinding wayfinding) {
+    private final double[][]
+            lastLeft; // line -> call -> when the last vehicle left it (s since midnight), NaN for none yet
+
+    Halts(Fleet fleet, Departures departures, Wayfinding wayfinding, Occupancy occupancy) {
         f = fleet;
+        this.occupancy = occupancy;
+        lastLeft = new double[departures.lines().size()][];
+        for (int line = 0; line < lastLeft.length; line++) {
+            lastLeft[line] = new double[departures.lines().get(line).stop().length];
+            Arrays.fill(lastLeft[line], Double.NaN);
+        }
         this.departures = departures;
         this.wayfinding = wayfinding;
     }
@@ -47,7 +70,8 @@ final class Halts {
         if (f.lane[v] == stop.standsOn()) {
             if (stands(v)) {
                 f.dwell[v] -= (float) dt;
-                if (f.dwell[v] <= 0) {
+                if (f.dwell[v] <= 0 && Clock.seconds(occupancy.tick) >= earliest(v)) {
+                    lastLeft[departures.line()[f.id[v]]][f.call[v]] = Clock.seconds(occupancy.tick);
                     leave(v);
                     return Double.POSITIVE_INFINITY;
                 }
@@ -68,7 +92,38 @@ final class Halts {
         Quantity usual = line.dwell()[f.call[v]];
         double drawn =
                 Draws.normalWithinTwo(departures.key()[f.id[v]], FIRST_DRAW + f.call[v], usual.mean(), usual.spread());
-        return Math.max(SHORTEST, drawn);
+        return Math.max(SHORTEST, drawn) + boarders(v, line) * line.boardingTime();
+    }
+
+    /** Before this it does not leave its stop (s since midnight). */
+    private double earliest(int v) {
+        ServiceLine line = departures.lines().get(departures.line()[f.id[v]]);
+        double wait = line.leaves()[f.call[v]];
+        return wait > 0 ? departures.time()[f.id[v]] + wait : 0;
+    }
+
+    /** How many came to the stop since the last vehicle of the line left: a Poisson number, so that late ones get later. */
+    private int boarders(int v, ServiceLine line) {
+        double rate = line.boardings()[f.call[v]];
+        if (rate <= 0) {
+            return 0;
+        }
+        double now = Clock.seconds(occupancy.tick);
+        double last = lastLeft[departures.line()[f.id[v]]][f.call[v]];
+        double since = Double.isNaN(last) ? usualHeadway(line) : now - last;
+        double mean = rate * Math.min(LONGEST_WAIT, since);
+        // exponential steps up to the mean: a Poisson number by its arrivals
+        long key = departures.key()[f.id[v]];
+        int count = -1;
+        for (double sum = 0; sum < mean; count++) {
+            sum += Draws.exponential(key, BOARDING_DRAWS + 1000L * f.call[v] + count + 1);
+        }
+        return Math.max(0, count);
+    }
+
+    private static double usualHeadway(ServiceLine line) {
+        double[] departs = line.departs();
+        return departs.length < 2 ? 0 : (departs[departs.length - 1] - departs[0]) / (departs.length - 1);
     }
 
     private void leave(int v) {
@@ -79,5 +134,19 @@ final class Halts {
             f.rare[v] &= ~Fleet.CALLS;
         }
         wayfinding.plan(v, f.lane[v]);
+    }
+
+    @Override
+    public void save(DataOutput out) throws IOException {
+        for (double[] line : lastLeft) {
+            SavedArrays.write(out, line, line.length);
+        }
+    }
+
+    @Override
+    public void restore(DataInput in) throws IOException {
+        for (double[] line : lastLeft) {
+            SavedArrays.read(in, line);
+        }
     }
 }

@@ -337,7 +337,7 @@ final class Motion {
 
     /** Closes the account of the last controlled place and opens that of the next one from a place of the route on. */
     private void close(int v, int cursor) {
-        events.writeVisits().add(ledger, v, ledger.lineTime[v] - ledger.lost[v], true);
+        events.writeVisits().add(ledger, v, f.id[v], ledger.lineTime[v] - ledger.lost[v], true);
         ledger.outside[v] = 0;
         ledger.begin(v, entries.nextControlled(v, cursor));
     }

@@ -41,6 +41,6 @@ final class Parts {
         occupancy = new Occupancy(table, queues, fleet);
         blocks = new Blocks(study, table);
         walkers = new Walkers(this, walks);
-        halts = new Halts(fleet, departures, wayfinding);
+        halts = new Halts(fleet, departures, wayfinding, occupancy);
     }
 }

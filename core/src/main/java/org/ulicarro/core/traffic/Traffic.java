@@ -170,7 +170,7 @@ public final class Traffic implements Stateful, AutoCloseable {
                 boolean passed = !Double.isNaN(ledger.lineTime[v]);
                 double left = passed ? 0 : Math.max(0, table.end[fleet.lane[v]] - fleet.pos[v]) / fleet.want[v];
                 double arrival = (passed ? ledger.lineTime[v] : now + left) - ledger.lost[v];
-                events.writeVisits().add(ledger, v, arrival, false);
+                events.writeVisits().add(ledger, v, fleet.id[v], arrival, false);
             }
         }
         for (int lane = 0; lane < table.lanes; lane++) {
@@ -189,7 +189,7 @@ public final class Traffic implements Stateful, AutoCloseable {
                 Movement m = table.network.movements().get(movement);
                 double wanted = departures.time()[departure];
                 double travel = table.network.links().get(m.fromLink()).length() / table.limit[lane];
-                events.writeVisits().addOutside(movement, wanted + travel, now - wanted);
+                events.writeVisits().addOutside(departure, movement, wanted + travel, now - wanted);
                 return;
             }
         }
@@ -244,6 +244,7 @@ public final class Traffic implements Stateful, AutoCloseable {
         parts.queues.save(out);
         parts.routes.save(out);
         parts.walkers.save(out);
+        parts.halts.save(out);
         stages.save(out);
         standstills.save(out);
         entries.save(out);
@@ -267,6 +268,7 @@ public final class Traffic implements Stateful, AutoCloseable {
         parts.queues.restore(in);
         parts.routes.restore(in);
         parts.walkers.restore(in);
+        parts.halts.restore(in);
         stages.restore(in);
         standstills.restore(in);
         entries.restore(in);

@@ -7,6 +7,7 @@ public final class Visits {
 
     private static final int FIGURES = 7;
 
+    private int[] vehicle = new int[16];
     private int[] movement = new int[16];
     private int[] stops = new int[16];
     private int[] finished = new int[16];
@@ -18,8 +19,9 @@ public final class Visits {
     }
 
     /** Adds the account that the ledger holds for a row. */
-    void add(Ledger ledger, int row, double arrival, boolean complete) {
+    void add(Ledger ledger, int row, int who, double arrival, boolean complete) {
         add(
+                who,
                 ledger.ahead[row],
                 arrival,
                 ledger.lineTime[row],
@@ -33,11 +35,12 @@ public final class Visits {
     }
 
     /** Adds somebody who never came in. */
-    void addOutside(int movementAhead, double arrival, double waited) {
-        add(movementAhead, arrival, Double.NaN, 0, waited, 0, 0, 0, 0, false);
+    void addOutside(int who, int movementAhead, double arrival, double waited) {
+        add(who, movementAhead, arrival, Double.NaN, 0, waited, 0, 0, 0, 0, false);
     }
 
     private void add(
+            int who,
             int movementAhead,
             double arrival,
             double lineTime,
@@ -49,11 +52,13 @@ public final class Visits {
             int stopCount,
             boolean complete) {
         if (count == movement.length) {
+            vehicle = Arrays.copyOf(vehicle, count * 2);
             movement = Arrays.copyOf(movement, count * 2);
             stops = Arrays.copyOf(stops, count * 2);
             finished = Arrays.copyOf(finished, count * 2);
             figures = Arrays.copyOf(figures, count * 2 * FIGURES);
         }
+        vehicle[count] = who;
         movement[count] = movementAhead;
         stops[count] = stopCount;
         finished[count] = complete ? 1 : 0;
@@ -69,6 +74,10 @@ public final class Visits {
 
     public int count() {
         return count;
+    }
+
+    public int vehicle(int visit) {
+        return vehicle[visit];
     }
 
     public int movement(int visit) {

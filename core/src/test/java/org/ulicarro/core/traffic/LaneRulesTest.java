@@ -93,12 +93,11 @@ class LaneRulesTest {
         street.stops = Map.of("hall", new Stop(Street.firstRoad(), 400, 25, kind));
         street.services = Map.of(
                 "line-7",
-                new Service(
+                Service.every(
+                        300,
                         VehicleType.BUS,
                         List.of("west", "middle", "east"),
-                        300,
                         Street.START,
-                        null,
                         Map.of("hall", new Quantity(30, 0))));
         Model model = street.model();
         int layby = model.network().stops().get(0).layby();
@@ -131,12 +130,11 @@ class LaneRulesTest {
         street.stops = Map.of("hall", new Stop(Street.firstRoad(), 400, 25, Stop.Kind.KERB));
         street.services = Map.of(
                 "line-7",
-                new Service(
+                Service.every(
+                        600,
                         VehicleType.BUS,
                         List.of("west", "east"),
-                        600,
                         Street.START + 60,
-                        null,
                         Map.of("hall", new Quantity(120, 0))));
         int[] past = {0};
         run(street.model(), (now, rows, row) -> {

@@ -1,0 +1,161 @@
+package org.ulicarro.cli;
+
+import java.io.IOException;
+import java.io.PrintWriter;
+import java.nio.file.Path;
+import java.util.LinkedHashMap;
+import java.util.List;
+import java.util.Locale;
+import java.util.Map;
+import org.ulicarro.core.base.Clock;
+import org.ulicarro.core.measure.EntryRow;
+import org.ulicarro.core.measure.Statistic;
+import org.ulicarro.files.EntryTable.Observation;
+import org.ulicarro.files.RunFolder;
+import org.ulicarro.files.RunRecord;
+
+/** What a run says of those who wanted to come in and found no room. */
+final class EntrySheets {
+
+    /** Less than this outside by the end, mean over replications, is chance (vehicles). */
+    private static final double WORTH_A_LINE = 1;
+
+    private final RunRecord record;
+    private final List<Observation> all;
+
+    EntrySheets(Path run) throws IOException {
+        record = RunFolder.record(run);
+        all = RunFolder.entries(run);
+    }
+
+    /** Which entries the warning above the tables is about. */
+    void printBrief(PrintWriter out) {
+        byEntry(false).values().forEach(rows -> {
+            double left = mean(rows, Kind.END);
+            if (left >= WORTH_A_LINE) {
+                out.printf(
+                        Locale.ROOT,
+                        "Unserved at %s: %.0f of %.0f vehicles are still outside at %s; the queue there reaches %.0f%n",
+                        rows.get(0).place(),
+                        left,
+                        mean(rows, Kind.WANTED),
+                        Clock.timeOfDay(record.toS()),
+                        most(rows));
+            }
+        });
+    }
+
+    void print(PrintWriter out, boolean bySlice, boolean each) {
+        TextTable table = new TextTable(1);
+        if (each) {
+            table.add(
+                    "entry", "by", "from", "to", "no", "wanted", "came in", "delay s", "most outside", "left outside");
+            selected(bySlice).forEach(o -> {
+                EntryRow r = o.row();
+                table.add(
+                        r.place(),
+                        r.link(),
+                        Clock.timeOfDay(r.fromS()),
+                        Clock.timeOfDay(r.toS()),
+                        Integer.toString(o.replication()),
+                        Integer.toString(r.wanted()),
+                        Integer.toString(r.entered()),
+                        figure(r.delayS(), 1),
+                        Integer.toString(r.outsidePeak()),
+                        Integer.toString(r.outsideEnd()));
+            });
+        } else {
+            table.add(
+                    "entry",
+                    "by",
+                    "from",
+                    "to",
+                    "wanted",
+                    "came in",
+                    "delay s",
+                    "95 % ± s",
+                    "most outside",
+                    "left outside");
+            byEntry(bySlice).values().forEach(rows -> {
+                EntryRow one = rows.get(0);
+                Statistic delay =
+                        Statistic.of(rows.stream().mapToDouble(EntryRow::delayS).toArray());
+                table.add(
+                        one.place(),
+                        one.link(),
+                        Clock.timeOfDay(one.fromS()),
+                        Clock.timeOfDay(one.toS()),
+                        figure(mean(rows, Kind.WANTED), 0),
+                        figure(mean(rows, Kind.ENTERED), 0),
+                        figure(delay.mean(), 1),
+                        figure((delay.hi() - delay.lo()) / 2, 1),
+                        figure(most(rows), 0),
+                        figure(mean(rows, Kind.END), 1));
+            });
+        }
+        table.print(out);
+        out.println(
+                "Delay: time outside for want of room, of those who wanted to come in then. Left outside: unserved demand.");
+    }
+
+    Rows rows(boolean bySlice) {
+        Rows rows = new Rows();
+        for (Observation o : selected(bySlice)) {
+            EntryRow r = o.row();
+            rows.add()
+                    .put("place", r.place())
+                    .put("link", r.link())
+                    .put("from_s", r.fromS())
+                    .put("to_s", r.toS())
+                    .put("replication", o.replication())
+                    .put("wanted", r.wanted())
+                    .put("entered", r.entered())
+                    .put("entry_delay_s", r.delayS())
+                    .put("outside_peak", r.outsidePeak())
+                    .put("outside_end", r.outsideEnd());
+        }
+        return rows;
+    }
+
+    private List<Observation> selected(boolean bySlice) {
+        return all.stream()
+                .filter(o ->
+                        bySlice || o.row().fromS() == record.fromS() && o.row().toS() == record.toS())
+                .toList();
+    }
+
+    private Map<String, List<EntryRow>> byEntry(boolean bySlice) {
+        Map<String, List<EntryRow>> rows = new LinkedHashMap<>();
+        for (Observation o : selected(bySlice)) {
+            EntryRow r = o.row();
+            rows.computeIfAbsent(r.link() + " " + r.fromS() + " " + r.toS(), none -> new java.util.ArrayList<>())
+                    .add(r);
+        }
+        return rows;
+    }
+
+    private enum Kind {
+        WANTED,
+        ENTERED,
+        END
+    }
+
+    private static double mean(List<EntryRow> rows, Kind kind) {
+        return rows.stream()
+                .mapToDouble(r -> switch (kind) {
+                    case WANTED -> r.wanted();
+                    case ENTERED -> r.entered();
+                    case END -> r.outsideEnd();
+                })
+                .average()
+                .orElse(Double.NaN);
+    }
+
+    private static double most(List<EntryRow> rows) {
+        return rows.stream().mapToDouble(EntryRow::outsidePeak).max().orElse(0);
+    }
+
+    private static String figure(double value, int decimals) {
+        return Double.isFinite(value) ? String.format(Locale.ROOT, "%." + decimals + "f", value) : "-";
+    }
+}
