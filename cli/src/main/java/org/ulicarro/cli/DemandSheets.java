@@ -99,12 +99,11 @@ final class DemandSheets {
                 "",
                 String.format(
                         Locale.ROOT,
-                        "Vehicles in the period: what the first place sends, and what the second counts. %d of %d roads have a GEH"
-                                + " under 5.",
+                        "Vehicles in the period. %d of %d roads have a GEH under 5. Differences are driveways, parking, errors:",
                         near,
                         all.size()),
-                "Differences are driveways, parking, errors: balance: {differences: scaled, trusted: [PLACE]} fits the",
-                "other places to a trusted one; otherwise each place's counts say how many enter and how they turn.");
+                "balance: {differences: scaled, trusted: [PLACE]} fits the other places to a trusted one; otherwise the",
+                "counts of entries say how many come in, and those of each place how they turn there.");
     }
 
     Sheet routes() {

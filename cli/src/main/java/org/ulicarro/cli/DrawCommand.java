@@ -4,6 +4,7 @@ import java.io.IOException;
 import java.nio.file.Path;
 import java.util.concurrent.Callable;
 import org.ulicarro.core.base.Names;
+import org.ulicarro.core.demand.Volumes;
 import org.ulicarro.core.run.Model;
 import org.ulicarro.files.AerialPicture;
 import org.ulicarro.files.LoadedStudy;
@@ -27,6 +28,9 @@ import picocli.CommandLine.Spec;
         footer = {"", "Example:  ulicarro draw quayside --place market -o market.png"})
 final class DrawCommand implements Callable<Integer> {
 
+    /** Volumes are means of so many drawn replications, so that chance does not show. */
+    private static final int DRAWS = 20;
+
     static final int WIDTH = 1280;
     static final int HEIGHT = 800;
 
@@ -48,6 +52,9 @@ final class DrawCommand implements Callable<Integer> {
 
     @Option(names = "--reach", paramLabel = "METRES", description = "with --place: show that much each way of it")
     private Double reach;
+
+    @Option(names = "--volumes", description = "bands as wide as the traffic that wants to travel, with its veh/h")
+    private boolean volumes;
 
     @Spec
     private CommandSpec spec;
@@ -71,7 +78,10 @@ final class DrawCommand implements Callable<Integer> {
             throw new ParameterException(
                     spec.commandLine(), "--reach takes the metres to show each way of a --place, such as 300");
         }
-        PlanDrawing plan = new PlanDrawing(model, place, reach == null ? 0 : reach, backdrop(loaded));
+        Volumes wanted = volumes
+                ? Volumes.of(model.network(), model.demand(), model.study().seed(), DRAWS)
+                : null;
+        PlanDrawing plan = new PlanDrawing(model, place, reach == null ? 0 : reach, backdrop(loaded), wanted);
         DrawingFile.write(output, WIDTH, HEIGHT, g -> plan.draw(g, WIDTH, HEIGHT));
         spec.commandLine().getOut().println("wrote " + output);
         return Exit.DONE;

@@ -4,10 +4,19 @@ import java.io.IOException;
 import java.io.PrintWriter;
 import java.nio.file.Files;
 import java.nio.file.Path;
+import java.util.List;
+import java.util.Locale;
 import java.util.concurrent.Callable;
+import java.util.stream.Collectors;
 import java.util.stream.Stream;
+import org.ulicarro.core.base.Dimension;
 import org.ulicarro.core.base.Names;
+import org.ulicarro.core.base.Quantity;
+import org.ulicarro.core.demand.TrialDemand;
+import org.ulicarro.core.network.Network;
 import org.ulicarro.files.Samples;
+import org.ulicarro.files.StudyFolder;
+import org.ulicarro.files.StudyProblem;
 import picocli.CommandLine.Command;
 import picocli.CommandLine.Model.CommandSpec;
 import picocli.CommandLine.Option;
@@ -41,11 +50,17 @@ final class NewCommand implements Callable<Integer> {
             description = "what it is like: crossroads (default), corridor, roundabout, merge, fiveways")
     private String like;
 
+    @Option(
+            names = "--demand",
+            paramLabel = "FLOW",
+            description = "instead of the sample's own demand, that much from all ends to all ends: '1200 veh/h'")
+    private String demand;
+
     @Spec
     private CommandSpec spec;
 
     @Override
-    public Integer call() throws IOException {
+    public Integer call() throws IOException, StudyProblem {
         if (!Samples.starters().contains(like)) {
             throw new ParameterException(
                     spec.commandLine(),
@@ -54,7 +69,13 @@ final class NewCommand implements Callable<Integer> {
         if (isInUse(folder)) {
             throw new IOException(folder + ": there is something already; give a folder that does not exist yet");
         }
+        double perSecond = demand == null ? 0 : flow();
         Samples.write(like, folder);
+        if (demand != null) {
+            Network network =
+                    StudyFolder.read(folder, List.of()).compile(null).model().network();
+            Files.writeString(folder.resolve("demand.yaml"), text(TrialDemand.of(network, perSecond)));
+        }
         PrintWriter out = spec.commandLine().getOut();
         out.println("wrote " + folder + ": " + String.join(", ", Samples.files(like)));
         String me = Main.me();
@@ -62,6 +83,36 @@ final class NewCommand implements Callable<Integer> {
         out.println("      " + me + " draw " + folder + " -o plan.svg");
         out.println("      " + me + " run " + folder);
         return Exit.DONE;
+    }
+
+    private double flow() {
+        try {
+            double perSecond = Quantity.parse(demand, Dimension.FLOW).mean();
+            if (perSecond > 0) {
+                return perSecond;
+            }
+        } catch (Quantity.Unreadable e) {
+            // told below, as a flow that is none
+        }
+        throw new ParameterException(spec.commandLine(), "--demand takes a flow above 0, such as '1200 veh/h'");
+    }
+
+    private String text(List<TrialDemand> entries) {
+        StringBuilder text = new StringBuilder("# A trial: " + demand
+                + " from all ends to all ends alike, shared among them by their lanes.\ndemand:\n"
+                + "  mix: {car: 92 %, van: 4 %, truck: 3 %, bus: 1 %}\n  entries:\n");
+        for (TrialDemand entry : entries) {
+            String routes = entry.ends().stream()
+                    .map(end -> "to-" + end + ": {via: [" + end + "]}")
+                    .collect(Collectors.joining(", "));
+            text.append(String.format(
+                    Locale.ROOT,
+                    "    %s: {vehicles: %.1f veh/h, routes: {%s}}%n",
+                    entry.place(),
+                    entry.vehicles() * 3600,
+                    routes));
+        }
+        return text.toString();
     }
 
     static boolean isInUse(Path folder) throws IOException {

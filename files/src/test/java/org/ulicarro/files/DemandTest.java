@@ -360,6 +360,28 @@ class DemandTest {
         assertThat((double) buses).isCloseTo(550, within(60.0));
     }
 
+    /** 60 an hour, and a quarter of an hour in which 900 an hour come in fours. */
+    @Test
+    void peopleComeByTheTimeOfDay() throws IOException, StudyProblem {
+        Path network = temp.resolve("network.yaml");
+        Files.writeString(
+                network, Files.readString(network).replace("minor: [n2, s2]", "minor: [n2, s2], crossings: {n2: {}}"));
+        Model model = model("departures: {d: {at: \"16:10\", route: [west, east]}}\n"
+                + "walkers: {j2.n2: 60 /h; 16:30-16:45 900 /h in groups of 4}");
+        int quiet = 0;
+        int busy = 0;
+        for (int k = 1; k <= 10; k++) {
+            for (double time : model.demand().drawWalks(11, k).time()) {
+                quiet += time >= 16 * HOUR && time < 16.5 * HOUR ? 1 : 0;
+                busy += time >= 16.5 * HOUR && time < 16.75 * HOUR ? 1 : 0;
+            }
+        }
+        assertThat((double) quiet).isCloseTo(300, within(3 * Math.sqrt(300)));
+        assertThat((double) busy).isCloseTo(2250, within(3 * Math.sqrt(4 * 2250)));
+        assertThatThrownBy(() -> model("walkers: {j2.n2: 60 /h; 16:30-16:20 900 /h}"))
+                .hasMessageContaining("ends at 16:20, not after it begins");
+    }
+
     /** Everything that is wrong with demand, at its place, all at once. */
     @Test
     void badDemandIsToldAtItsPlace() throws IOException {

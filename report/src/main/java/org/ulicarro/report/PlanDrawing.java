@@ -4,6 +4,7 @@ import java.awt.Graphics2D;
 import java.awt.Shape;
 import java.awt.geom.AffineTransform;
 import java.awt.geom.Rectangle2D;
+import org.ulicarro.core.demand.Volumes;
 import org.ulicarro.core.network.Junction;
 import org.ulicarro.core.network.Lane;
 import org.ulicarro.core.network.Network;
@@ -27,6 +28,7 @@ public final class PlanDrawing {
     private final Network network;
     private final String place;
     private final Backdrop backdrop;
+    private final Volumes volumes; // null for a plan without them
 
     /**
      * A plan.
@@ -36,6 +38,12 @@ public final class PlanDrawing {
      * @param backdrop what lies faintly under it, or null
      */
     public PlanDrawing(Model model, String place, double reach, Backdrop backdrop) {
+        this(model, place, reach, backdrop, null);
+    }
+
+    /** The same with traffic volumes instead of turning paths and names; null for none. */
+    public PlanDrawing(Model model, String place, double reach, Backdrop backdrop, Volumes volumes) {
+        this.volumes = volumes;
         this.reach = reach;
         this.model = model;
         network = model.network();
@@ -58,11 +66,16 @@ public final class PlanDrawing {
         }
         new Surfaces(network).draw(Pen.on(g));
         new Paint(model, camera.scale()).draw(Pen.on(g));
-        if (place != null) {
+        if (place != null && volumes == null) {
             new PathLayer(model, place).draw(g);
         }
         g.setTransform(page);
-        new Labels(model, place, camera, new Rectangle2D.Double(0, 0, width, height - FOOTER)).draw(g);
+        Rectangle2D sheet = new Rectangle2D.Double(0, 0, width, height - FOOTER);
+        if (volumes == null) {
+            new Labels(model, place, camera, sheet).draw(g);
+        } else {
+            new VolumeLayer(network, volumes, place, camera, sheet).draw(g);
+        }
         g.setClip(clip);
         drawFooter(g, camera, width, height);
     }
@@ -105,6 +118,7 @@ public final class PlanDrawing {
         String key = place == null
                 ? ""
                 : "   solid: turning paths that go first   dashed: those that give way   dots: where paths cross";
-        PlanFooter.draw(g, camera, width, height, model.study().title(), subject + key);
+        String demand = "   veh/h that want to travel in the period, width to scale";
+        PlanFooter.draw(g, camera, width, height, model.study().title(), subject + (volumes == null ? key : demand));
     }
 }

@@ -4,6 +4,8 @@ import java.util.ArrayList;
 import java.util.Comparator;
 import java.util.List;
 import java.util.Map;
+import java.util.TreeSet;
+import org.ulicarro.core.base.Clock;
 import org.ulicarro.core.base.Draws;
 import org.ulicarro.core.base.Draws.Purpose;
 import org.ulicarro.core.base.Fault;
@@ -11,6 +13,7 @@ import org.ulicarro.core.base.Names;
 import org.ulicarro.core.network.MarkedCrossing;
 import org.ulicarro.core.network.Network;
 import org.ulicarro.core.study.DemandInput;
+import org.ulicarro.core.study.DemandInput.Arrivals;
 import org.ulicarro.core.study.WalkerFlow;
 import org.ulicarro.core.study.Walking;
 
@@ -46,6 +49,7 @@ final class WalkPlan {
                         "there is no crossing '" + entry.getKey() + "'." + Names.suggestion(entry.getKey(), ids)
                                 + (ids.isEmpty() ? " Give a place 'crossings: {road: {}}' first" : "")));
             } else {
+                checkSlots(Fault.child("/demand/walkers", entry.getKey()), entry.getValue(), faults);
                 plan.flows.add(new Flow(crossing, entry.getKey(), entry.getValue()));
             }
         }
@@ -59,8 +63,8 @@ final class WalkPlan {
     Walks draw(long seed, int replication) {
         List<One> all = new ArrayList<>();
         for (Flow flow : flows) {
-            drawOneWay(flow, true, flow.flow().there(), seed, replication, all);
-            drawOneWay(flow, false, flow.flow().back(), seed, replication, all);
+            drawOneWay(flow, true, seed, replication, all);
+            drawOneWay(flow, false, seed, replication, all);
         }
         all.sort(Comparator.comparingDouble(One::time).thenComparingInt(One::crossing));
         int n = all.size();
@@ -79,19 +83,20 @@ final class WalkPlan {
     }
 
     /** Groups come at random; those who walk alone are groups of one. */
-    private void drawOneWay(Flow flow, boolean there, double rate, long seed, int replication, List<One> all) {
+    private void drawOneWay(Flow flow, boolean there, long seed, int replication, List<One> all) {
         long id = Draws.idOf(flow.id() + (there ? " there" : " back"));
+        double[] times = slices(flow.flow());
+        double[] rates = new double[times.length - 1];
+        for (int i = 0; i < rates.length; i++) {
+            WalkerFlow then = flow.flow().at(times[i]);
+            rates[i] = (there ? then.there() : then.back()) / then.group();
+        }
+        int[] n = {0};
         long arrivals = Draws.key(seed, replication, Purpose.WALKER_ARRIVALS, id);
-        int size = flow.flow().group();
-        double time = window.start();
-        int n = 0;
-        for (int g = 0; rate > 0; g++) {
-            time += Draws.exponential(arrivals, g) * size / rate;
-            if (time >= window.end()) {
-                return;
-            }
-            for (int k = 0; k < size; k++, n++) {
-                long key = Draws.key(seed, replication, Purpose.WALKER, id + n);
+        ArrivalTimes.draw(Arrivals.RANDOM, times, rates, arrivals, (time, g) -> {
+            int size = flow.flow().at(time).group();
+            for (int k = 0; k < size; k++, n[0]++) {
+                long key = Draws.key(seed, replication, Purpose.WALKER, id + n[0]);
                 double speed = Draws.normalWithinTwo(
                         key, 0, walking.speed().mean(), walking.speed().spread());
                 all.add(new One(
@@ -102,6 +107,34 @@ final class WalkPlan {
                         2 * Draws.uniform(key, 2) - 1,
                         Draws.uniform(key, 3) < walking.compliance()));
             }
+        });
+    }
+
+    /** Times of the run at which a flow changes, its start and end among them. */
+    private double[] slices(WalkerFlow flow) {
+        TreeSet<Double> times = new TreeSet<>(List.of(window.start(), window.end()));
+        for (WalkerFlow.Slot slot : flow.slots()) {
+            times.add(Math.max(window.start(), Math.min(window.end(), slot.from())));
+            times.add(Math.max(window.start(), Math.min(window.end(), slot.to())));
+        }
+        return times.stream().mapToDouble(Double::doubleValue).toArray();
+    }
+
+    private static void checkSlots(String pointer, WalkerFlow flow, List<Fault> faults) {
+        double last = 0;
+        for (WalkerFlow.Slot slot : flow.slots()) {
+            if (!(slot.to() > slot.from())) {
+                faults.add(Fault.error(
+                        pointer,
+                        "the flow from " + Clock.timeOfDay(slot.from()) + " ends at " + Clock.timeOfDay(slot.to())
+                                + ", not after it begins"));
+            } else if (slot.from() < last) {
+                faults.add(Fault.error(
+                        pointer,
+                        "the flow from " + Clock.timeOfDay(slot.from()) + " begins before the one before it ends at "
+                                + Clock.timeOfDay(last)));
+            }
+            last = slot.to();
         }
     }
 }

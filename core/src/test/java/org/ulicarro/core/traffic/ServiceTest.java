@@ -95,7 +95,9 @@ class ServiceTest {
         assertThat(row.line()).isEqualTo("line-7");
         assertThat(row.runs()).isGreaterThan(4);
         assertThat(row.headwayS()).isCloseTo(120, within(3.0));
-        assertThat(row.headwayVariation()).as("nothing disturbs it").isLessThan(0.05);
+        assertThat(row.headwayVariation())
+                .as("only by how fast each driver goes")
+                .isLessThan(0.2);
         assertThat(row.travelTimeS()).isBetween(60.0, 250.0);
         assertThat(row.travelTimeMaxS()).isGreaterThanOrEqualTo(row.travelTimeS());
     }

@@ -1,0 +1,111 @@
+package org.ulicarro.cli;
+
+import static org.assertj.core.api.Assertions.assertThat;
+
+import java.io.IOException;
+import java.io.PrintWriter;
+import java.io.StringWriter;
+import java.nio.file.Files;
+import java.nio.file.Path;
+import org.junit.jupiter.api.BeforeEach;
+import org.junit.jupiter.api.Test;
+import org.junit.jupiter.api.io.TempDir;
+import org.ulicarro.files.Samples;
+
+/** What commands say of demand: on the corridor, whose three places are counted. */
+class DemandCommandsTest {
+
+    @TempDir
+    private Path temp;
+
+    private Path study;
+    private String out;
+    private String err;
+
+    @BeforeEach
+    void writeStudy() throws IOException {
+        study = temp.resolve("linden");
+        Samples.write("corridor", study);
+    }
+
+    private int run(Object... args) {
+        StringWriter stdout = new StringWriter();
+        StringWriter stderr = new StringWriter();
+        String[] words = java.util.Arrays.stream(args).map(Object::toString).toArray(String[]::new);
+        int code = Main.run(words, new PrintWriter(stdout), new PrintWriter(stderr));
+        out = stdout.toString();
+        err = stderr.toString();
+        assertThat(out + err).as("never a stack trace").doesNotContain("\tat org.");
+        return code;
+    }
+
+    private void add(String demand) throws IOException {
+        Path file = study.resolve("demand.yaml");
+        Files.writeString(file, Files.readString(file) + demand.indent(2));
+    }
+
+    @Test
+    void countsAndTheirBalanceAreShown() {
+        assertThat(run("show", study, "volumes", "--place", "school")).isZero();
+        assertThat(out).contains("linden-2>linden-3", "peak factor").doesNotContain("station");
+        assertThat(run("show", study, "balance")).isZero();
+        assertThat(out).contains("linden-2 ahead", "4 of 4 roads have a GEH under 5");
+        assertThat(out.lines()).allMatch(line -> line.length() <= 104);
+        assertThat(run("show", study, "balance", "--json")).isZero();
+        assertThat(out).contains("\"from\":\"station\",\"to\":\"school\"", "\"geh\":");
+    }
+
+    @Test
+    void estimatedRoutesAreShownWithTheirFit() throws IOException {
+        assertThat(run("show", study, "routes")).isEqualTo(Exit.USAGE);
+        assertThat(err).contains("write demand: {routes: estimated}");
+        add("routes: estimated");
+        assertThat(run("show", study, "routes")).isZero();
+        assertThat(out).contains("west", "GEH under 1 at 30 of them");
+    }
+
+    @Test
+    void volumesAreDrawn() throws IOException {
+        Path picture = temp.resolve("volumes.svg");
+        assertThat(run("draw", study, "--volumes", "-o", picture)).isZero();
+        String svg = Files.readString(picture);
+        assertThat(svg).contains(">station<", ">east<", "width to scale");
+        assertThat(run("draw", study, "--volumes", "--place", "school", "-o", picture))
+                .isZero();
+        assertThat(Files.readString(picture)).containsPattern(">NBL \\d+   NBR \\d+<");
+    }
+
+    /** A surge that one lane cannot take, and a bus line: both are told in tables of their own and, where it matters, above all. */
+    @Test
+    void whatIsNotServedIsSaid() throws IOException {
+        add("""
+                surges:
+                  match: {at: yard, from: "07:40", vehicles: 300, every: 2 s, routes: {out: {via: [west]}}}
+                services:
+                  line-3: {route: [west, station, east], timetable: ["07:20", "07:35", "07:50", "08:05"], stops: {post-office: 20 s}}
+                """);
+        assertThat(run("run", study, "-n", "2")).isZero();
+        assertThat(out).contains("Unserved at yard:");
+        assertThat(run("results", study, "unserved")).isZero();
+        assertThat(out).contains("school-lane ahead", "left outside");
+        assertThat(out.lines()).allMatch(line -> line.length() <= 104);
+        assertThat(run("results", study, "unserved", "--csv", "--by", "15min")).isZero();
+        assertThat(out).startsWith("place,link,from_s,to_s,replication,wanted,entered,entry_delay_s");
+        assertThat(run("results", study, "lines")).isZero();
+        assertThat(out).contains("line-3", "variation");
+        assertThat(run("results", study, "lines", "--json")).isZero();
+        assertThat(out).contains("\"line\":\"line-3\",\"replication\":1,\"runs\":");
+    }
+
+    @Test
+    void aTrialHasDemandFromAllEndsToAllEnds() throws IOException {
+        Path trial = temp.resolve("trial");
+        assertThat(run("new", trial, "--like", "roundabout", "--demand", "1200 veh/h"))
+                .isZero();
+        assertThat(Files.readString(trial.resolve("demand.yaml"))).contains("1200 veh/h", "entries:", "routes: {to-");
+        assertThat(run("check", trial)).isZero();
+        assertThat(run("new", temp.resolve("other"), "--demand", "many")).isEqualTo(Exit.USAGE);
+        assertThat(err).contains("such as '1200 veh/h'");
+        assertThat(temp.resolve("other")).doesNotExist();
+    }
+}

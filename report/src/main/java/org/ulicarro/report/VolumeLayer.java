@@ -1,0 +1,249 @@
+package org.ulicarro.report;
+
+import java.awt.BasicStroke;
+import java.awt.Color;
+import java.awt.FontMetrics;
+import java.awt.Graphics2D;
+import java.awt.geom.AffineTransform;
+import java.awt.geom.Area;
+import java.awt.geom.Path2D;
+import java.awt.geom.Point2D;
+import java.awt.geom.Rectangle2D;
+import java.util.ArrayList;
+import java.util.List;
+import java.util.Locale;
+import java.util.stream.Collectors;
+import org.ulicarro.core.demand.Volumes;
+import org.ulicarro.core.network.Junction;
+import org.ulicarro.core.network.Lane;
+import org.ulicarro.core.network.Link;
+import org.ulicarro.core.network.Movement;
+import org.ulicarro.core.network.Network;
+import org.ulicarro.core.network.Pose;
+import org.ulicarro.core.network.TurningPath;
+
+/** Traffic that wants over roads and turns, as bands whose width is its volume, with the figures beside them. */
+final class VolumeLayer {
+
+    private static final double WIDEST = 26; // units of the page
+    private static final double NARROWEST = 1.5;
+    private static final double HEAD = 1.8; // length of an arrow's head over its band's width
+    private static final Color BAND = new Color(0x35, 0x61, 0x8A, 170);
+    private static final double STEP = 3; // m between points of a band
+
+    private final Network network;
+    private final Volumes volumes;
+    private final String place;
+    private final Camera camera;
+    private final Rectangle2D page;
+    private final double most; // veh/h of the widest band
+    private final List<Area> taken = new ArrayList<>();
+    private final List<Area> bands = new ArrayList<>();
+
+    VolumeLayer(Network network, Volumes volumes, String place, Camera camera, Rectangle2D page) {
+        this.network = network;
+        this.volumes = volumes;
+        this.place = place;
+        this.camera = camera;
+        this.page = page;
+        double largest = 1;
+        for (Link link : network.links()) {
+            boolean here =
+                    place == null || link.to().equals(place) || link.from().equals(place);
+            largest = here && !link.ring() ? Math.max(largest, volumes.link(link.index())) : largest;
+        }
+        most = largest;
+    }
+
+    /** Draws on the page, in its units. */
+    void draw(Graphics2D g) {
+        if (place == null) {
+            for (Link link : network.links()) {
+                if (!link.ring() && volumes.link(link.index()) > 0) {
+                    drawLink(g, link);
+                }
+            }
+            for (Link link : network.links()) {
+                if (!link.ring() && volumes.link(link.index()) > 0) {
+                    nameLink(g, link);
+                }
+            }
+            taken.addAll(bands); // names of places stay off them
+            network.junctions().values().forEach(junction -> namePlace(g, junction));
+            return;
+        }
+        Junction junction = network.junctions().get(place);
+        for (int m : junction.movements()) {
+            drawMovement(g, network.movements().get(m));
+        }
+        for (Link link : network.links()) {
+            if (link.to().equals(place) && !link.ring()) {
+                nameApproach(g, link);
+            }
+        }
+    }
+
+    private double width(double volume) {
+        return volume <= 0 ? 0 : Math.max(NARROWEST, WIDEST * volume / most);
+    }
+
+    private double side() {
+        return network.keepsRight() ? 1 : -1;
+    }
+
+    /** Beside the middle of the road, so that the two directions do not cover each other. */
+    private void drawLink(Graphics2D g, Link link) {
+        double width = width(volumes.link(link.index()));
+        Lane inner = whole(link);
+        List<Point2D> points = new ArrayList<>();
+        double shift = side() * (width / 2 / camera.scale() - inner.width() / 2 + 0.5);
+        for (double s = inner.start(); s < inner.end(); s += STEP) {
+            points.add(point(inner.at(s).right(shift)));
+        }
+        points.add(point(inner.at(inner.end()).right(shift)));
+        band(g, points, width);
+    }
+
+    /** The innermost lane that goes all the way. */
+    private Lane whole(Link link) {
+        List<Lane> lanes = network.lanesOf(link);
+        return lanes.stream()
+                .filter(lane -> lane.start() <= 0 && !lane.ends())
+                .findFirst()
+                .orElse(lanes.get(0));
+    }
+
+    private Point2D point(Pose pose) {
+        return camera.point(pose.x(), pose.y());
+    }
+
+    private void nameLink(Graphics2D g, Link link) {
+        double width = width(volumes.link(link.index()));
+        Lane inner = whole(link);
+        for (double share : new double[] {0.5, 0.35, 0.65, 0.2, 0.8}) {
+            Pose at = inner.at(inner.start() + share * (inner.end() - inner.start()));
+            Pose beside = at.right(side() * ((width + 14) / camera.scale()));
+            if (figure(g, point(beside), String.format(Locale.ROOT, "%.0f", volumes.link(link.index())))) {
+                return;
+            }
+        }
+    }
+
+    private void namePlace(Graphics2D g, Junction junction) {
+        var at = junction.place().at();
+        Point2D point = camera.point(at.x(), at.y());
+        g.setFont(Looks.bold(13));
+        double half = g.getFontMetrics().stringWidth(junction.id()) / 2.0;
+        for (double away : new double[] {14, 22, 32, 44, 64}) {
+            for (double[] d : new double[][] {{1, -1}, {-1, -1}, {1, 1}, {-1, 1}}) {
+                double x = point.getX() + d[0] * (half + away);
+                if (figure(g, new Point2D.Double(x, point.getY() + d[1] * (away + 6)), junction.id())) {
+                    return;
+                }
+            }
+        }
+    }
+
+    private void drawMovement(Graphics2D g, Movement movement) {
+        double volume = volumes.movement(movement.index());
+        double width = width(volume) / movement.paths().size();
+        for (TurningPath path : movement.paths()) {
+            if (volume > 0) {
+                Lane from = network.lanes().get(path.fromLane());
+                Lane on = network.lanes().get(path.lane());
+                List<Point2D> points = new ArrayList<>();
+                for (double s = Math.max(from.start(), from.end() - 12); s < from.end(); s += 1) {
+                    points.add(point(from.at(s)));
+                }
+                for (double s = 0; s < on.end(); s += 0.5) {
+                    points.add(point(on.at(s)));
+                }
+                points.add(point(on.at(on.end())));
+                band(g, points, Math.max(NARROWEST, width));
+            }
+        }
+    }
+
+    /** A band with a head at its end. */
+    private void band(Graphics2D g, List<Point2D> points, double width) {
+        double head = Math.max(7, HEAD * width);
+        Point2D tip = points.get(points.size() - 1);
+        int last = points.size() - 1;
+        while (last > 1 && points.get(last).distance(tip) < head) {
+            last--;
+        }
+        Point2D neck = points.get(last);
+        Path2D line = new Path2D.Double();
+        line.moveTo(points.get(0).getX(), points.get(0).getY());
+        for (int i = 1; i <= last; i++) {
+            line.lineTo(points.get(i).getX(), points.get(i).getY());
+        }
+        double length = Math.max(1e-6, neck.distance(tip));
+        double dx = (tip.getX() - neck.getX()) / length;
+        double dy = (tip.getY() - neck.getY()) / length;
+        double half = Math.max(4, 0.8 * width);
+        Path2D arrow = new Path2D.Double();
+        arrow.moveTo(tip.getX(), tip.getY());
+        arrow.lineTo(neck.getX() - dy * half, neck.getY() + dx * half);
+        arrow.lineTo(neck.getX() + dy * half, neck.getY() - dx * half);
+        arrow.closePath();
+        Area whole = new Area(
+                new BasicStroke((float) width, BasicStroke.CAP_BUTT, BasicStroke.JOIN_ROUND).createStrokedShape(line));
+        whole.add(new Area(arrow));
+        g.setColor(BAND);
+        g.fill(whole);
+        bands.add(whole);
+    }
+
+    /** What an approach wants to do, movement by movement, beside its lanes. */
+    private void nameApproach(Graphics2D g, Link link) {
+        List<Movement> here = network.movementsFrom(link.index());
+        String text = here.stream()
+                .filter(m -> volumes.movement(m.index()) > 0)
+                .map(m -> String.format(Locale.ROOT, "%s %.0f", m.name(), volumes.movement(m.index())))
+                .collect(Collectors.joining("   "));
+        List<Lane> lanes = network.lanesOf(link);
+        Lane outer = lanes.get(lanes.size() - 1);
+        g.setFont(Looks.bold(13));
+        double half = g.getFontMetrics().stringWidth(text) / 2.0 + 4;
+        for (double back : new double[] {16, 24, 10, 32}) {
+            Pose at = outer.at(Math.max(outer.start(), outer.end() - back));
+            // from the kerb out, so far that the whole text is beside the road
+            double clear = Math.abs(at.dy()) * half + Math.abs(at.dx()) * 10;
+            for (double aside : new double[] {8, 30, 60, 100}) {
+                Pose beside = at.right(side() * (outer.width() / 2 + (clear + aside) / camera.scale()));
+                if (figure(g, point(beside), text)) {
+                    return;
+                }
+            }
+        }
+    }
+
+    private boolean figure(Graphics2D g, Point2D at, String text) {
+        if (text.isEmpty()) {
+            return true;
+        }
+        g.setFont(Looks.bold(13));
+        FontMetrics metrics = g.getFontMetrics();
+        double w = metrics.stringWidth(text);
+        Rectangle2D box = new Rectangle2D.Double(at.getX() - w / 2 - 4, at.getY() - 10, w + 8, 20);
+        Area area = new Area(box);
+        if (!page.contains(box) || taken.stream().anyMatch(other -> meets(other, area))) {
+            return false;
+        }
+        taken.add(area);
+        AffineTransform before = g.getTransform();
+        g.setColor(new Color(0xFB, 0xFA, 0xF6, 225));
+        g.fill(box);
+        g.setColor(Looks.INK);
+        g.drawString(text, (float) (at.getX() - w / 2), (float) (at.getY() + 4.5));
+        g.setTransform(before);
+        return true;
+    }
+
+    private static boolean meets(Area a, Area b) {
+        Area both = new Area(a);
+        both.intersect(b);
+        return !both.isEmpty();
+    }
+}
