@@ -26,6 +26,7 @@ import org.ulicarro.core.study.RoadClass;
 import org.ulicarro.core.study.SignalController;
 import org.ulicarro.core.study.Study;
 import org.ulicarro.core.study.Turn;
+import org.ulicarro.core.study.VehicleKind;
 import org.ulicarro.core.study.VehicleType;
 import org.ulicarro.core.traffic.LaneTable;
 import org.ulicarro.core.traffic.Traffic;
@@ -234,17 +235,19 @@ final class Town {
         int n = time.length;
         int[] route = new int[n];
         int[][] routes = new int[n][];
-        VehicleType[] type = new VehicleType[n];
+        VehicleKind[] kind = new VehicleKind[n];
+        VehicleKind car = VehicleKind.of(VehicleType.CAR);
+        VehicleKind truck = VehicleKind.of(VehicleType.TRUCK);
         long[] key = new long[n];
         int[] line = new int[n];
         Arrays.fill(line, -1);
         for (int i = 0; i < n; i++) {
             route[i] = i;
             key[i] = 1000 + i;
-            type[i] = Draws.uniform(7, i) < 0.92 ? VehicleType.CAR : VehicleType.TRUCK;
+            kind[i] = Draws.uniform(7, i) < 0.92 ? car : truck;
             routes[i] = wander(entry[i], key[i]);
         }
-        departures = new Departures(time, entry, route, type, key, routes, line, List.of());
+        departures = new Departures(time, entry, route, kind, key, routes, line, List.of());
     }
 
     /** Straight on as a rule, else a turn; never back. */

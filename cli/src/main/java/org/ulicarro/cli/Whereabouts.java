@@ -48,8 +48,7 @@ final class Whereabouts {
     static String type(Model model, int replication, int vehicle) {
         return model.demand()
                 .draw(model.study().seed(), replication)
-                .type()[vehicle]
-                .name()
-                .toLowerCase(Locale.ROOT);
+                .kind()[vehicle]
+                .id();
     }
 }

@@ -9,7 +9,6 @@ import java.util.regex.Pattern;
 import org.ulicarro.core.base.Fault;
 import org.ulicarro.core.base.Names;
 import org.ulicarro.core.study.Count;
-import org.ulicarro.core.study.VehicleType;
 import org.ulicarro.files.CsvFile.Cell;
 
 /**
@@ -131,9 +130,8 @@ final class CountTable {
         double count = number(vehicles);
         double queueStart = queue(columns, row, QUEUE_START);
         double queueEnd = queue(columns, row, QUEUE_END);
-        int before = faults.size();
-        VehicleType type = type(columns, row);
-        boolean sound = faults.size() == before && !Double.isNaN(count + queueStart + queueEnd);
+        String type = type(columns, row);
+        boolean sound = !Double.isNaN(count + queueStart + queueEnd);
         if (sound && from.isPresent() && to.isPresent()) {
             Cell place = row.get(columns.indexOf("place"));
             String pointer =
@@ -168,18 +166,10 @@ final class CountTable {
         return at < 0 || row.get(at).text().isEmpty() ? 0 : number(row.get(at));
     }
 
-    private VehicleType type(List<String> columns, List<Cell> row) {
+    /** As it is written; whether there is such a type is known with the study. */
+    private static String type(List<String> columns, List<Cell> row) {
         int at = columns.indexOf(TYPE);
-        if (at < 0 || row.get(at).text().isEmpty()) {
-            return null;
-        }
-        Cell cell = row.get(at);
-        VehicleType type = TripsFile.typeOf(cell.text());
-        boolean told = faults.stream().anyMatch(f -> f.spot().equals(cell.spot()));
-        if (type == null && !told) { // a wide row comes by once for each movement
-            fail(cell.spot(), "there is no type of vehicle '" + cell.text() + "'." + TripsFile.suggestion(cell.text()));
-        }
-        return type;
+        return at < 0 || row.get(at).text().isEmpty() ? null : row.get(at).text();
     }
 
     private OptionalDouble time(Cell cell) {

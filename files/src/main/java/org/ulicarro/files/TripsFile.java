@@ -10,8 +10,6 @@ import java.util.OptionalDouble;
 import org.ulicarro.core.base.Fault;
 import org.ulicarro.core.base.Names;
 import org.ulicarro.core.study.Trips;
-import org.ulicarro.core.study.VehicleType;
-import org.ulicarro.core.study.Written;
 import org.ulicarro.files.CsvFile.Cell;
 
 /** Reads trips between places from CSV, {@code from,to,depart_from,depart_to,vehicles[,type]}, row by row: such tables are long. */
@@ -95,9 +93,8 @@ final class TripsFile {
         if (Double.isNaN(vehicles)) {
             fail(count.spot(), Numbers.problem(count.text(), "vehicles"));
         }
-        int before = bad;
-        VehicleType type = columns.contains(TYPE) ? type(cell(row, TYPE)) : null;
-        if (bad == before && !Double.isNaN(from) && !Double.isNaN(to) && !Double.isNaN(vehicles)) {
+        String type = columns.contains(TYPE) ? type(cell(row, TYPE)) : null;
+        if (!Double.isNaN(from) && !Double.isNaN(to) && !Double.isNaN(vehicles)) {
             String start = place(cell(row, "from"));
             String end = place(cell(row, "to"));
             rows.add(new Trips(
@@ -130,33 +127,9 @@ final class TripsFile {
         });
     }
 
-    private VehicleType type(Cell cell) {
-        if (cell.text().isEmpty()) {
-            return null;
-        }
-        VehicleType type = typeOf(cell.text());
-        if (type == null) {
-            fail(cell.spot(), "there is no type of vehicle '" + cell.text() + "'." + suggestion(cell.text()));
-        }
-        return type;
-    }
-
-    /** The type that is written like that, or null. */
-    static VehicleType typeOf(String text) {
-        for (VehicleType type : VehicleType.values()) {
-            if (Written.of(type).equals(text)) {
-                return type;
-            }
-        }
-        return null;
-    }
-
-    static String suggestion(String text) {
-        List<String> known = new ArrayList<>();
-        for (VehicleType type : VehicleType.values()) {
-            known.add(Written.of(type));
-        }
-        return Names.suggestion(text, known);
+    /** As it is written; whether there is such a type is known with the study. */
+    private static String type(Cell cell) {
+        return cell.text().isEmpty() ? null : cell.text();
     }
 
     private void fail(Spot spot, String text) {

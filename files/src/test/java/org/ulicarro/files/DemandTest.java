@@ -168,7 +168,7 @@ class DemandTest {
                 """);
         Departures all = model.demand().draw(11, 1);
         assertThat(all.size()).as("half an hour at 600 an hour").isEqualTo(300);
-        assertThat(all.type()).containsOnly(VehicleType.TRUCK);
+        assertThat(all.kind()).allMatch(k -> k.base() == VehicleType.TRUCK);
     }
 
     /** A tenth of a vehicle in each of many cells: together their total, each its mean. */
@@ -191,7 +191,7 @@ class DemandTest {
             assertThat(all.size()).isBetween(95 + 12 + 3 - 1, 95 + 12 + 4 + 1);
             for (int d : hour) {
                 VehicleType expected = all.time()[d] < 16.5 * HOUR ? VehicleType.CAR : VehicleType.BUS;
-                assertThat(all.type()[d]).isEqualTo(expected);
+                assertThat(all.kind()[d].base()).isEqualTo(expected);
             }
         }
     }
@@ -210,7 +210,7 @@ class DemandTest {
         assertThat(all.time()[0]).isEqualTo(16 * HOUR + 600);
         assertThat(all.time()[179]).isCloseTo(16 * HOUR + 600 + 358, within(1e-6));
         assertThat(all.time()[180]).isEqualTo(16 * HOUR + 52 * 60 + 10);
-        assertThat(all.type()[180]).isEqualTo(VehicleType.TRUCK);
+        assertThat(all.kind()[180].base()).isEqualTo(VehicleType.TRUCK);
         long west = IntStream.range(0, 180)
                 .filter(d -> end(model, all, d).equals("west"))
                 .count();
@@ -355,7 +355,7 @@ class DemandTest {
         Departures all = model.demand().draw(11, 1);
         int[] west = inHour(model, all, "west");
         long buses = Arrays.stream(west)
-                .filter(d -> all.type()[d] == VehicleType.BUS)
+                .filter(d -> all.kind()[d].base() == VehicleType.BUS)
                 .count();
         assertThat((double) buses).isCloseTo(550, within(60.0));
     }
@@ -380,6 +380,52 @@ class DemandTest {
         assertThat((double) busy).isCloseTo(2250, within(3 * Math.sqrt(4 * 2250)));
         assertThatThrownBy(() -> model("walkers: {j2.n2: 60 /h; 16:30-16:20 900 /h}"))
                 .hasMessageContaining("ends at 16:20, not after it begins");
+    }
+
+    /** A coach is a longer bus, a heavy vehicle one of two kinds; both stand in the mix like built-in types. */
+    @Test
+    void aStudyHasTypesOfItsOwn() throws IOException, StudyProblem {
+        Model model = model("""
+                arrivals: exact
+                types:
+                  coach: {based-on: bus, length: 13.5 m, top-speed: 80 km/h ± 0 km/h}
+                  heavy: {shares: {truck: 70 %, articulated: 30 %}}
+                mix: {car: 50 %, coach: 20 %, heavy: 30 %}
+                entries: {west: {vehicles: 3000 veh/h, routes: {a: {via: [east]}}}}
+                services: {tour: {type: coach, route: [east, west], every: 10 min}}
+                departures: {one: {at: "16:10", type: coach, route: [west, east]}}
+                """);
+        Departures all = model.demand().draw(11, 1);
+        List<String> names = Arrays.stream(all.kind()).map(k -> k.id()).toList();
+        double n = names.size();
+        assertThat(names.stream().filter("coach"::equals).count() / n).isCloseTo(0.2, within(0.03));
+        assertThat(names.stream().filter("truck"::equals).count() / n).isCloseTo(0.21, within(0.03));
+        assertThat(names.stream().filter("articulated"::equals).count() / n).isCloseTo(0.09, within(0.02));
+        assertThat(names).doesNotContain("heavy", "bus");
+        Replication replication = new Replication(model, 1);
+        replication.advanceTo(16 * HOUR);
+        var rows = replication.view().rows();
+        int coaches = 0;
+        for (int row = 0; row < rows.count(); row++) {
+            boolean coach =
+                    rows.vehicle(row) >= 0 && all.kind()[rows.vehicle(row)].id().equals("coach");
+            coaches += coach ? 1 : 0;
+            assertThat(!coach || rows.length(row) == 13.5).isTrue();
+        }
+        assertThat(coaches).isGreaterThan(2);
+        assertThatThrownBy(() -> model("""
+                        types:
+                          bus: {based-on: truck}
+                          heavy: {shares: {trucks: 70 %}}
+                          odd: {length: 5 m}
+                        mix: {cra: 100 %}
+                        services: {tour: {type: coahc, route: [east, west], every: 10 min}}
+                        """))
+                .hasMessageContaining("'bus' is built in")
+                .hasMessageContaining("there is no single type of vehicle 'trucks'. Did you mean 'truck'?")
+                .hasMessageContaining("write either based-on: bus")
+                .hasMessageContaining("there is no type of vehicle 'cra'. Did you mean 'car'?")
+                .hasMessageContaining("there is no type of vehicle 'coahc'");
     }
 
     /** Everything that is wrong with demand, at its place, all at once. */

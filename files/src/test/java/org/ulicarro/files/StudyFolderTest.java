@@ -14,7 +14,6 @@ import org.junit.jupiter.params.provider.CsvSource;
 import org.junit.jupiter.params.provider.ValueSource;
 import org.ulicarro.core.study.CycleRange;
 import org.ulicarro.core.study.Study;
-import org.ulicarro.core.study.VehicleType;
 
 class StudyFolderTest {
 
@@ -54,7 +53,7 @@ class StudyFolderTest {
         assertThat(read.network().roads().get("quay-1").ahead().width())
                 .as("the usual width")
                 .isEqualTo(3.25);
-        assertThat(read.demand().mix().get(VehicleType.VAN)).isEqualTo(0.04);
+        assertThat(read.demand().mix().get("van")).isEqualTo(0.04);
         assertThat(read.signals().get("market").plans().get("pm").greens().get("EB"))
                 .containsExactly(new CycleRange(0, 40));
         assertThat(problems()).isEmpty();
@@ -134,9 +133,9 @@ class StudyFolderTest {
                         "network.yaml:13:23: road 'quay-1' ends at 'markt', which is no place. Did you mean 'market'?",
                         "network.yaml:45:14: 'kmh' in '40 kmh' is no unit of a speed; use km/h, mph or m/s",
                         "network.yaml:6:35: 'signl' cannot stand for 'control'. Did you mean 'signal'?",
-                        "demand.yaml:2:9: 'cars' is not known in 'mix'. Did you mean 'car'?",
+                        "demand.yaml:2:15: there is no type of vehicle 'cars'. Did you mean 'car'?",
                         "signals.yaml:17:23: '0to40' cannot stand for 'EB'; write for example '43-60'",
-                        "counts/pm.csv:1:35: no column is called 'WB?'. Known here: place, from, to.");
+                        "counts/pm.csv:1:35: no column is called 'WB?'. Known here: place, from, to, type.");
     }
 
     @ParameterizedTest

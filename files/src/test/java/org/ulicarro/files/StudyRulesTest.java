@@ -88,7 +88,7 @@ class StudyRulesTest {
     @CsvSource(delimiter = '|', quoteCharacter = '"', textBlock = """
             car: 91 % | car: -91 % | a share of the vehicle mix is negative
             car: 91 % | car: 0.91 | '0.91' has no unit; write '0.91 %'
-            random | evenly | 'evenly' cannot stand for 'arrivals'. Known here: random.
+            random | evenly | 'evenly' cannot stand for 'arrivals'. Did you mean 'even'?
             counts/pm.csv | ../pm.csv | is not inside the study's folder
             counts/pm.csv | counts/am.csv | there is no file 'counts/am.csv' in the study's folder
             """)

@@ -9,7 +9,7 @@ import org.ulicarro.core.network.Movement;
 import org.ulicarro.core.network.Network;
 import org.ulicarro.core.study.DemandInput.Arrivals;
 import org.ulicarro.core.study.Turn;
-import org.ulicarro.core.study.VehicleType;
+import org.ulicarro.core.study.VehicleKind;
 
 /**
  * Vehicles that the counts of one entry let in; each draws its whole route at departure, turn by turn, from the shares that are in
@@ -60,7 +60,7 @@ record CountedDemand(
         }
         ArrivalTimes.draw(how, times, rates, Draws.key(seed, replication, Purpose.ARRIVALS, id), (time, n) -> {
             long key = Draws.key(seed, replication, Purpose.VEHICLE, id + n);
-            VehicleType type = type(time, key);
+            VehicleKind type = type(time, key);
             int[] route = route(time, type, Draws.key(seed, replication, Purpose.ROUTE, id + n));
             draft.add(time, entry.index(), draft.route(route), type, key, -1);
         });
@@ -81,20 +81,20 @@ record CountedDemand(
     }
 
     /** What enters: as counted where types were told apart, else by the mix. */
-    private VehicleType type(double time, long key) {
+    private VehicleKind type(double time, long key) {
         if (!counts.typed()) {
             return mix.draw(key);
         }
         double at = window.counted(time);
         double total = counts.rate(counted, at);
         double u = Draws.uniform(key, 0) * total;
-        for (VehicleType type : VehicleType.values()) {
+        for (String type : counts.types()) {
             double rate = 0;
             for (Movement movement : network.movementsFrom(counted.index())) {
                 rate += counts.rate(movement.index(), at, type);
             }
             if (u < rate) {
-                return type;
+                return mix.only(type).at(u / rate);
             }
             u -= rate;
         }
@@ -110,7 +110,7 @@ record CountedDemand(
         return rate;
     }
 
-    private int[] route(double departure, VehicleType type, long key) {
+    private int[] route(double departure, VehicleKind type, long key) {
         List<Integer> route = new ArrayList<>();
         Link at = entry;
         double time = departure;
@@ -130,7 +130,7 @@ record CountedDemand(
         return route.stream().mapToInt(Integer::intValue).toArray();
     }
 
-    private Movement choose(List<Movement> onward, double time, VehicleType type, double u) {
+    private Movement choose(List<Movement> onward, double time, VehicleKind type, double u) {
         double[] share = new double[onward.size()];
         double total = 0;
         for (int i = 0; i < share.length; i++) {
@@ -154,10 +154,14 @@ record CountedDemand(
         return onward.get(last);
     }
 
-    private double share(int movement, double time, VehicleType type) {
+    private double share(int movement, double time, VehicleKind type) {
         if (!counts.typed()) {
             return counts.rate(movement, time);
         }
-        return counts.rate(movement, time, type) + counts.rate(movement, time, null) * mix.share(type);
+        double rate = counts.rate(movement, time, null) * mix.share(type);
+        for (String counted : counts.types()) {
+            rate += counts.rate(movement, time, counted) * mix.only(counted).share(type);
+        }
+        return rate;
     }
 }

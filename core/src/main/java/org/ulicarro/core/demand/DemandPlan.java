@@ -10,6 +10,7 @@ import org.ulicarro.core.network.Network;
 import org.ulicarro.core.study.Balance;
 import org.ulicarro.core.study.Count;
 import org.ulicarro.core.study.DemandInput;
+import org.ulicarro.core.study.Kinds;
 import org.ulicarro.core.study.Trips;
 
 /** The demand of one study in one period, ready to be drawn for any replication. Immutable. */
@@ -43,6 +44,7 @@ public final class DemandPlan {
     /**
      * Checks the demand against the network and prepares the draw.
      *
+     * @param kinds types of vehicle
      * @param counts rows of the turning counts
      * @param trips rows of the tables of trips
      * @param faults receives what is wrong with them
@@ -50,12 +52,13 @@ public final class DemandPlan {
     public static DemandPlan of(
             Network network,
             DemandInput demand,
+            Kinds kinds,
             List<Count> counts,
             List<Trips> trips,
             Window window,
             List<Fault> faults) {
-        TypeMix mix = new TypeMix(demand.mix());
-        TurningCounts turning = TurningCounts.of(network, demand, counts, window, faults);
+        TypeMix mix = new TypeMix(kinds, demand.mix());
+        TurningCounts turning = TurningCounts.of(network, demand, kinds, counts, window, faults);
         Balancing balancing = new Balancing(network, turning, window);
         if (demand.balance().differences() == Balance.Differences.SCALED) {
             balancing.scale(demand.balance(), faults);
@@ -79,7 +82,7 @@ public final class DemandPlan {
                 turning,
                 window,
                 sources,
-                ServiceLines.of(network, demand.services(), window, faults),
+                ServiceLines.of(network, kinds, demand.services(), window, faults),
                 WalkPlan.of(network, demand, window, faults),
                 estimate);
     }
@@ -138,7 +141,7 @@ public final class DemandPlan {
             double time = line.departs()[n];
             if (time >= window.start()) {
                 long key = Draws.key(seed, replication, Purpose.VEHICLE, id + n);
-                draft.add(time, line.entry(), draft.route(line.way()), line.type(), key, number);
+                draft.add(time, line.entry(), draft.route(line.way()), line.kind(), key, number);
             }
         }
     }

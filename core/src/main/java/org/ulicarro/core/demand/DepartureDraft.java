@@ -5,7 +5,7 @@ import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.stream.IntStream;
-import org.ulicarro.core.study.VehicleType;
+import org.ulicarro.core.study.VehicleKind;
 
 /** Departures in the order in which they were drawn, routes named once. */
 final class DepartureDraft {
@@ -14,7 +14,7 @@ final class DepartureDraft {
     private double[] time = new double[1024];
     private int[] entry = new int[1024];
     private int[] route = new int[1024];
-    private VehicleType[] type = new VehicleType[1024];
+    private VehicleKind[] kind = new VehicleKind[1024];
     private long[] key = new long[1024];
     private int[] line = new int[1024];
     private final Map<List<Integer>, Integer> routes = new LinkedHashMap<>();
@@ -24,20 +24,20 @@ final class DepartureDraft {
         return routes.computeIfAbsent(Arrays.stream(way).boxed().toList(), unknown -> routes.size());
     }
 
-    void add(double at, int from, int way, VehicleType what, long draws, int service) {
+    void add(double at, int from, int way, VehicleKind what, long draws, int service) {
         if (size == time.length) {
             int more = 2 * size;
             time = Arrays.copyOf(time, more);
             entry = Arrays.copyOf(entry, more);
             route = Arrays.copyOf(route, more);
-            type = Arrays.copyOf(type, more);
+            kind = Arrays.copyOf(kind, more);
             key = Arrays.copyOf(key, more);
             line = Arrays.copyOf(line, more);
         }
         time[size] = at;
         entry[size] = from;
         route[size] = way;
-        type[size] = what;
+        kind[size] = what;
         key[size] = draws;
         line[size++] = service;
     }
@@ -57,7 +57,7 @@ final class DepartureDraft {
                 IntStream.range(0, size).mapToDouble(i -> time[order[i]]).toArray(),
                 IntStream.range(0, size).map(i -> entry[order[i]]).toArray(),
                 IntStream.range(0, size).map(i -> route[order[i]]).toArray(),
-                IntStream.range(0, size).mapToObj(i -> type[order[i]]).toArray(VehicleType[]::new),
+                IntStream.range(0, size).mapToObj(i -> kind[order[i]]).toArray(VehicleKind[]::new),
                 IntStream.range(0, size).mapToLong(i -> key[order[i]]).toArray(),
                 ways,
                 IntStream.range(0, size).map(i -> line[order[i]]).toArray(),

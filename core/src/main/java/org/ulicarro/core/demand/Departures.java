@@ -1,7 +1,7 @@
 package org.ulicarro.core.demand;
 
 import java.util.List;
-import org.ulicarro.core.study.VehicleType;
+import org.ulicarro.core.study.VehicleKind;
 
 /**
  * Everybody who wants to travel in one replication, in order of time. The number of a vehicle is its place in this order.
@@ -9,7 +9,7 @@ import org.ulicarro.core.study.VehicleType;
  * @param time when it wants to enter (s since midnight)
  * @param entry index of the link on which it enters
  * @param route number of its route
- * @param type what it is
+ * @param kind what it is
  * @param key where its own draws come from: how it drives
  * @param routes route number to the movements on its way, in order
  * @param line place of its service in {@code lines}, or -1
@@ -19,7 +19,7 @@ public record Departures(
         double[] time,
         int[] entry,
         int[] route,
-        VehicleType[] type,
+        VehicleKind[] kind,
         long[] key,
         int[][] routes,
         int[] line,

@@ -1,13 +1,13 @@
 package org.ulicarro.core.demand;
 
 import org.ulicarro.core.base.Quantity;
-import org.ulicarro.core.study.VehicleType;
+import org.ulicarro.core.study.VehicleKind;
 
 /**
  * A line of buses or trams, laid over the network.
  *
  * @param id as in the study
- * @param type what runs on it
+ * @param kind what runs on it
  * @param entry index of the link on which it enters
  * @param way movements on its way, in order
  * @param stop its stops in order, as places in the network's list of stops
@@ -20,7 +20,7 @@ import org.ulicarro.core.study.VehicleType;
  */
 public record ServiceLine(
         String id,
-        VehicleType type,
+        VehicleKind kind,
         int entry,
         int[] way,
         int[] stop,

@@ -11,26 +11,30 @@ import org.ulicarro.core.network.Link;
 import org.ulicarro.core.network.Movement;
 import org.ulicarro.core.network.Network;
 import org.ulicarro.core.network.StopPlace;
+import org.ulicarro.core.study.Kinds;
 import org.ulicarro.core.study.Service;
 
 /** Lays the study's services over the network, and says what does not fit. */
 final class ServiceLines {
 
     private final Network network;
+    private final Kinds kinds;
     private final Ways ways;
     private final Window window;
     private final List<Fault> faults;
     private final List<ServiceLine> lines = new ArrayList<>();
 
-    private ServiceLines(Network network, Window window, List<Fault> faults) {
+    private ServiceLines(Network network, Kinds kinds, Window window, List<Fault> faults) {
         this.network = network;
+        this.kinds = kinds;
         this.window = window;
         this.faults = faults;
         ways = new Ways(network);
     }
 
-    static List<ServiceLine> of(Network network, Map<String, Service> services, Window window, List<Fault> faults) {
-        ServiceLines made = new ServiceLines(network, window, faults);
+    static List<ServiceLine> of(
+            Network network, Kinds kinds, Map<String, Service> services, Window window, List<Fault> faults) {
+        ServiceLines made = new ServiceLines(network, kinds, window, faults);
         services.forEach(made::lay);
         return List.copyOf(made.lines);
     }
@@ -68,7 +72,7 @@ final class ServiceLines {
                 continue;
             }
             double room = place.to() - place.from();
-            double length = service.type().usual().length();
+            double length = kinds.one(service.type()).vehicle().length();
             if (room < length - 0.1) {
                 faults.add(Fault.warning(
                         at,
@@ -92,7 +96,7 @@ final class ServiceLines {
         checkNamed(pointer + "/leaves", service.leaves(), service);
         lines.add(new ServiceLine(
                 id,
-                service.type(),
+                kinds.one(service.type()),
                 entry.index(),
                 way.stream().mapToInt(Integer::intValue).toArray(),
                 calls.stream().mapToInt(Call::stop).toArray(),

@@ -14,7 +14,6 @@ import org.ulicarro.core.study.DemandInput;
 import org.ulicarro.core.study.DemandInput.Arrivals;
 import org.ulicarro.core.study.TripTable;
 import org.ulicarro.core.study.Trips;
-import org.ulicarro.core.study.VehicleType;
 
 /** Trips from tables, as flat arrays of cells: a matrix of a large town has a million. */
 final class TripDemand implements Source {
@@ -25,8 +24,7 @@ final class TripDemand implements Source {
     private final double[] from; // cell -> start of its slice within the run, s since midnight
     private final double[] to; // cell -> its end
     private final double[] vehicles; // cell -> how many depart in that slice
-    private final byte[] type; // cell -> ordinal of its type, -1 for the mix of its table
-    private final int[] table; // cell -> its table
+    private final int[] mix; // cell -> what its vehicles are, as a place among the mixes
     private final List<int[]> ways = new ArrayList<>();
     private final List<TypeMix> mixes = new ArrayList<>();
     private int size;
@@ -38,8 +36,7 @@ final class TripDemand implements Source {
         from = new double[cells];
         to = new double[cells];
         vehicles = new double[cells];
-        type = new byte[cells];
-        table = new int[cells];
+        mix = new int[cells];
     }
 
     /**
@@ -55,10 +52,11 @@ final class TripDemand implements Source {
             tables.put(one.getKey(), tables.size());
             made.mixes.add(mix.or(one.getValue().mix()));
         }
+        Map<String, Integer> types = new LinkedHashMap<>();
         Map<Ways.Way, Integer> known = new LinkedHashMap<>();
         Map<String, double[]> unreached = new LinkedHashMap<>();
         for (Trips row : rows) {
-            if (made.isSound(row, ways, faults)) {
+            if (made.isSound(row, ways, mix, faults)) {
                 Ways.Way found = ways.over(List.of(row.from(), row.to()));
                 if (found == null) {
                     double[] lost = unreached.computeIfAbsent(
@@ -69,7 +67,13 @@ final class TripDemand implements Source {
                         made.ways.add(found.movements());
                         return known.size();
                     });
-                    made.add(row, found.entry(), number, tables.get(row.table()), 1 + demand.growth(), window);
+                    int what = row.type() == null
+                            ? tables.get(row.table())
+                            : types.computeIfAbsent(row.type(), type -> {
+                                made.mixes.add(mix.only(type));
+                                return made.mixes.size() - 1;
+                            });
+                    made.add(row, found.entry(), number, what, 1 + demand.growth(), window);
                 }
             }
         }
@@ -88,7 +92,7 @@ final class TripDemand implements Source {
         return made;
     }
 
-    private boolean isSound(Trips row, Ways ways, List<Fault> faults) {
+    private boolean isSound(Trips row, Ways ways, TypeMix types, List<Fault> faults) {
         String pointer = Fault.child("/demand/trips", row.table()) + Trips.LINE + row.line();
         int before = faults.size();
         if (!ways.isEntry(row.from())) {
@@ -109,6 +113,9 @@ final class TripDemand implements Source {
                     "this slice ends at " + Clock.timeOfDay(row.departTo()) + ", not after its start at "
                             + Clock.timeOfDay(row.departFrom())));
         }
+        if (row.type() != null && !types.all().has(row.type())) {
+            faults.add(Fault.error(pointer, types.all().unknown(row.type())));
+        }
         if (!(row.vehicles() >= 0)) {
             faults.add(Fault.error(pointer, "a number of vehicles cannot be negative"));
         }
@@ -116,7 +123,7 @@ final class TripDemand implements Source {
     }
 
     /** The part of a row that lies in the run; in the warm-up and the drain time its neighbour slices of the period go on. */
-    private void add(Trips row, int link, int number, int tableNumber, double growth, Window window) {
+    private void add(Trips row, int link, int number, int what, double growth, Window window) {
         double slice = row.departTo() - row.departFrom();
         double start = row.departFrom() <= window.from() && row.departTo() > window.from()
                 ? Math.min(window.start(), row.departFrom())
@@ -134,8 +141,7 @@ final class TripDemand implements Source {
         from[size] = start;
         to[size] = end;
         vehicles[size] = row.vehicles() * growth * (end - start) / slice;
-        type[size] = (byte) (row.type() == null ? -1 : row.type().ordinal());
-        table[size++] = tableNumber;
+        mix[size++] = what;
     }
 
     private static void checkTwice(List<Trips> rows, List<Fault> faults) {
@@ -144,7 +150,7 @@ final class TripDemand implements Source {
         java.util.Comparator<Trips> same = java.util.Comparator.comparing(Trips::table)
                 .thenComparing(Trips::from)
                 .thenComparing(Trips::to)
-                .thenComparing(t -> t.type() == null ? "" : t.type().name())
+                .thenComparing(t -> t.type() == null ? "" : t.type())
                 .thenComparingDouble(Trips::departFrom);
         Arrays.sort(order, (a, b) -> {
             int by = same.compare(rows.get(a), rows.get(b));
@@ -156,7 +162,7 @@ final class TripDemand implements Source {
             boolean twice = row.table().equals(before.table())
                     && row.from().equals(before.from())
                     && row.to().equals(before.to())
-                    && row.type() == before.type()
+                    && java.util.Objects.equals(row.type(), before.type())
                     && row.departFrom() < before.departTo();
             if (twice) {
                 faults.add(Fault.error(
@@ -174,7 +180,6 @@ final class TripDemand implements Source {
         for (int i = 0; i < routes.length; i++) {
             routes[i] = draft.route(ways.get(i));
         }
-        VehicleType[] types = VehicleType.values();
         double[] times = new double[2];
         double[] rates = new double[1];
         double whole = Draws.uniform(Draws.key(seed, replication, Purpose.ARRIVALS, name), 0);
@@ -194,8 +199,13 @@ final class TripDemand implements Source {
             int cell = c;
             ArrivalTimes.draw(how, times, rates, Draws.key(seed, replication, Purpose.ARRIVALS, stream), (time, n) -> {
                 long key = Draws.key(seed, replication, Purpose.VEHICLE, stream + n);
-                VehicleType what = type[cell] < 0 ? mixes.get(table[cell]).draw(key) : types[type[cell]];
-                draft.add(time, entry[cell], routes[way[cell]], what, key, -1);
+                draft.add(
+                        time,
+                        entry[cell],
+                        routes[way[cell]],
+                        mixes.get(mix[cell]).draw(key),
+                        key,
+                        -1);
             });
         }
     }

@@ -6,6 +6,7 @@ import java.util.Comparator;
 import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
+import java.util.Objects;
 import java.util.TreeSet;
 import org.ulicarro.core.base.Clock;
 import org.ulicarro.core.base.Fault;
@@ -15,8 +16,8 @@ import org.ulicarro.core.network.Movement;
 import org.ulicarro.core.network.Network;
 import org.ulicarro.core.study.Count;
 import org.ulicarro.core.study.DemandInput;
+import org.ulicarro.core.study.Kinds;
 import org.ulicarro.core.study.Peak;
-import org.ulicarro.core.study.VehicleType;
 
 /** Turning counts by movement and time, with everything that is wrong with them. */
 final class TurningCounts {
@@ -56,11 +57,11 @@ final class TurningCounts {
     }
 
     static TurningCounts of(
-            Network network, DemandInput demand, List<Count> counts, Window window, List<Fault> faults) {
+            Network network, DemandInput demand, Kinds kinds, List<Count> counts, Window window, List<Fault> faults) {
         TurningCounts result = new TurningCounts(network);
         int before = faults.size();
         for (Count count : counts) {
-            result.add(count, faults);
+            result.add(count, kinds, faults);
         }
         boolean sound = faults.size() == before;
         result.closed.values().forEach(closed -> faults.add(closed.warning()));
@@ -69,8 +70,13 @@ final class TurningCounts {
         }
         for (List<Count> series : result.byMovement) {
             series.sort(Comparator.comparingDouble(Count::from).thenComparing(Count::origin));
-            for (VehicleType type : typesOf(series)) {
-                result.checkSeries(series.stream().filter(c -> c.type() == type).toList(), window, faults);
+            for (String type : typesOf(series)) {
+                result.checkSeries(
+                        series.stream()
+                                .filter(c -> Objects.equals(c.type(), type))
+                                .toList(),
+                        window,
+                        faults);
             }
         }
         if (!counts.isEmpty()) {
@@ -81,8 +87,8 @@ final class TurningCounts {
     }
 
     /** Types that a series tells apart; null among them for vehicles of all types. */
-    private static List<VehicleType> typesOf(List<Count> series) {
-        List<VehicleType> types = new ArrayList<>();
+    private static List<String> typesOf(List<Count> series) {
+        List<String> types = new ArrayList<>();
         for (Count count : series) {
             if (!types.contains(count.type())) {
                 types.add(count.type());
@@ -117,7 +123,11 @@ final class TurningCounts {
         byMovement.get(movement).replaceAll(c -> c.with(c.from(), c.to(), factor));
     }
 
-    private void add(Count count, List<Fault> faults) {
+    private void add(Count count, Kinds kinds, List<Fault> faults) {
+        if (count.type() != null && !kinds.has(count.type())) {
+            faults.add(Fault.error(count.origin(), kinds.unknown(count.type())));
+            return;
+        }
         if (!network.junctions().containsKey(count.place())) {
             faults.add(Fault.error(
                     count.origin() + Count.PLACE,
@@ -211,6 +221,19 @@ final class TurningCounts {
                 .anyMatch(m -> !byMovement.get(m.index()).isEmpty());
     }
 
+    /** Types that counts tell apart, in the order in which they come. */
+    List<String> types() {
+        List<String> types = new ArrayList<>();
+        for (List<Count> series : byMovement) {
+            for (Count count : series) {
+                if (count.type() != null && !types.contains(count.type())) {
+                    types.add(count.type());
+                }
+            }
+        }
+        return types;
+    }
+
     /** Whether any count tells types apart. */
     boolean typed() {
         return typed;
@@ -228,10 +251,10 @@ final class TurningCounts {
     }
 
     /** The part of it that was counted as one type, or without a type for null (veh/s). */
-    double rate(int movement, double time, VehicleType type) {
+    double rate(int movement, double time, String type) {
         double rate = 0;
         for (Count count : byMovement.get(movement)) {
-            if (count.type() == type && time >= count.from() && time < count.to()) {
+            if (Objects.equals(count.type(), type) && time >= count.from() && time < count.to()) {
                 rate += count.vehicles() / (count.to() - count.from());
             }
         }

@@ -13,7 +13,7 @@ import org.ulicarro.core.study.EntryInput;
 import org.ulicarro.core.study.RouteInput;
 import org.ulicarro.core.study.SingleTrip;
 import org.ulicarro.core.study.Surge;
-import org.ulicarro.core.study.VehicleType;
+import org.ulicarro.core.study.VehicleKind;
 
 /** Demand that is typed into the study: entries with their routes, surges, single vehicles. Says what does not fit. */
 final class WrittenDemand {
@@ -179,12 +179,13 @@ final class WrittenDemand {
         if (way == null || !endsOutside(pointer, new RouteInput(trip.route(), null))) {
             return;
         }
+        VehicleKind kind = mix.all().one(trip.type());
         if (trip.at() >= window.start() && trip.at() < window.end()) {
             sources.add((seed, replication, draft) -> draft.add(
                     trip.at(),
                     way.entry(),
                     draft.route(way.movements()),
-                    trip.type(),
+                    kind,
                     Draws.key(seed, replication, Purpose.VEHICLE, Draws.idOf("departure " + id)),
                     -1));
         }
@@ -211,7 +212,7 @@ final class WrittenDemand {
                 while (way < upTo.length - 1 && u >= upTo[way]) {
                     way++;
                 }
-                VehicleType type = mix.draw(key);
+                VehicleKind type = mix.draw(key);
                 draft.add(time, entries[way], draft.route(ways[way]), type, key, -1);
                 time += Math.max(0.1, Draws.normalWithinTwo(arrivals, n, every.mean(), every.spread()));
             }

@@ -1,6 +1,8 @@
 package org.ulicarro.core.run;
 
+import java.util.LinkedHashSet;
 import java.util.List;
+import java.util.Set;
 import org.ulicarro.core.base.Fault;
 import org.ulicarro.core.demand.DemandPlan;
 import org.ulicarro.core.demand.Window;
@@ -13,10 +15,12 @@ import org.ulicarro.core.signal.SignalCompiler;
 import org.ulicarro.core.signal.SignalSystem;
 import org.ulicarro.core.study.Count;
 import org.ulicarro.core.study.Crossing;
+import org.ulicarro.core.study.Kinds;
 import org.ulicarro.core.study.Period;
 import org.ulicarro.core.study.Study;
 import org.ulicarro.core.study.StudyRules;
 import org.ulicarro.core.study.Trips;
+import org.ulicarro.core.study.VehicleType;
 import org.ulicarro.core.traffic.LaneTable;
 
 /**
@@ -55,16 +59,25 @@ public record Model(
         if (network == null) {
             return null;
         }
-        TurningRoom.check(network, study.network(), study.demand().mix().keySet(), faults);
+        TurningRoom.check(network, study.network(), types(study), faults);
         SignalSystem signals = SignalCompiler.compile(network, study.signals(), periodId, faults);
         Window window = Window.of(study.periods().get(periodId));
-        DemandPlan demand = DemandPlan.of(network, study.demand(), counts, trips, window, faults);
+        DemandPlan demand = DemandPlan.of(network, study.demand(), Kinds.of(study), counts, trips, window, faults);
         checkFootSignals(study, network, signals, faults);
         checkWarmUp(study, network, periodId, faults);
         if (hasErrors(faults)) {
             return null;
         }
         return new Model(study, periodId, network, signals, demand, new LaneTable(network, signals));
+    }
+
+    /** Built-in types of all that is in the mix. */
+    private static Set<VehicleType> types(Study study) {
+        Set<VehicleType> types = new LinkedHashSet<>();
+        Kinds.of(study)
+                .parts(study.demand().mix())
+                .forEach(part -> types.add(part.kind().base()));
+        return types;
     }
 
     public Period period() {

@@ -21,7 +21,7 @@ public record Count(
         double vehicles,
         double queueStart,
         double queueEnd,
-        VehicleType type,
+        String type,
         String origin) {
 
     /** Of vehicles of all types, without queues. */

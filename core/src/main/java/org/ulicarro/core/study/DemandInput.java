@@ -1,5 +1,6 @@
 package org.ulicarro.core.study;
 
+import java.util.LinkedHashMap;
 import java.util.Map;
 import org.ulicarro.core.base.Dimension;
 
@@ -7,6 +8,7 @@ import org.ulicarro.core.base.Dimension;
  * Who wants to travel.
  *
  * @param mix share of each vehicle type; relative, so they need not add up to one
+ * @param types types of vehicle that the study makes
  * @param arrivals how vehicles of one entry are spread over time
  * @param growth how much more than counted, typed in or tabled: of volumes, entries and trips
  * @param routes where routes of counted traffic come from
@@ -23,7 +25,10 @@ import org.ulicarro.core.base.Dimension;
  */
 public record DemandInput(
         @Unit(Dimension.SHARE) @About("Share of each vehicle type: {car: 95 %, truck: 5 %}.")
-        Map<VehicleType, Double> mix,
+        Map<String, Double> mix,
+
+        @About("Types of vehicle beside the built-in ones: {coach: {based-on: bus, length: 13.5 m}}.")
+        Map<String, TypeInput> types,
 
         @Usual("random")
         @About(
@@ -87,15 +92,18 @@ public record DemandInput(
             Map<String, Service> services,
             Map<String, WalkerFlow> walkers,
             Walking walking) {
+        Map<String, Double> written = new LinkedHashMap<>();
+        mix.forEach((type, share) -> written.put(Written.of(type), share));
         return new DemandInput(
-                mix, null, 0, null, null, null, null, null, null, services, null, null, walkers, walking);
+                written, null, null, 0, null, null, null, null, null, null, services, null, null, walkers, walking);
     }
 
     public DemandInput {
         if (mix == null) {
-            mix = Map.of(VehicleType.CAR, 1.0);
+            mix = Map.of(Written.of(VehicleType.CAR), 1.0);
         }
         mix = InOrder.map(mix);
+        types = InOrder.map(types);
         arrivals = arrivals == null ? Arrivals.RANDOM : arrivals;
         routes = routes == null ? Routing.TURNS : routes;
         volumes = InOrder.map(volumes);

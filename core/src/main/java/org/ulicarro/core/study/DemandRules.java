@@ -10,15 +10,20 @@ final class DemandRules {
     private static final String BASE = "/demand";
 
     private final DemandInput demand;
+    private final Kinds kinds;
     private final List<Fault> faults;
 
-    DemandRules(DemandInput demand, List<Fault> faults) {
-        this.demand = demand;
+    DemandRules(Study study, List<Fault> faults) {
+        demand = study.demand();
+        kinds = Kinds.of(study);
         this.faults = faults;
     }
 
     void check() {
+        Kinds.check(demand.types(), faults);
         checkMix(BASE + "/mix", demand.mix());
+        demand.services().forEach((id, line) -> checkType(Fault.child(BASE + "/services", id), line.type()));
+        demand.departures().forEach((id, one) -> checkType(Fault.child(BASE + "/departures", id), one.type()));
         demand.entries().forEach((id, entry) -> checkOwn("/entries", id, entry.mix()));
         demand.surges().forEach((id, surge) -> checkOwn("/surges", id, surge.mix()));
         demand.trips().forEach((id, table) -> checkOwn("/trips", id, table.mix()));
@@ -68,19 +73,29 @@ final class DemandRules {
         }
     }
 
-    private void checkOwn(String kind, String id, Map<VehicleType, Double> mix) {
+    private void checkType(String pointer, String type) {
+        if (!kinds.has(type)) {
+            faults.add(Fault.error(pointer + "/type", kinds.unknown(type)));
+        }
+    }
+
+    private void checkOwn(String kind, String id, Map<String, Double> mix) {
         if (!mix.isEmpty()) {
             checkMix(Fault.child(BASE + kind, id) + "/mix", mix);
         }
     }
 
-    private void checkMix(String pointer, Map<VehicleType, Double> mix) {
+    private void checkMix(String pointer, Map<String, Double> mix) {
         double sum = 0;
-        for (double share : mix.values()) {
-            if (!(share >= 0)) {
-                faults.add(Fault.error(pointer, "a share of the vehicle mix is negative"));
+        for (Map.Entry<String, Double> share : mix.entrySet()) {
+            String at = Fault.child(pointer, share.getKey());
+            if (!kinds.has(share.getKey())) {
+                faults.add(Fault.error(at, kinds.unknown(share.getKey())));
             }
-            sum += share;
+            if (!(share.getValue() >= 0)) {
+                faults.add(Fault.error(at, "a share of the vehicle mix is negative"));
+            }
+            sum += share.getValue();
         }
         if (!(sum > 0)) {
             faults.add(Fault.error(pointer, "the shares of the vehicle mix add up to nothing"));

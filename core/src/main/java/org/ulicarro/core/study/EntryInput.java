@@ -23,7 +23,7 @@ public record EntryInput(
         Double to,
 
         @Unit(Dimension.SHARE) @About("Share of each vehicle type, where it is not that of all demand.")
-        Map<VehicleType, Double> mix,
+        Map<String, Double> mix,
 
         @Required @About("Where they go: {to-pier: {via: [gate, pier], share: 400}}.")
         Map<String, RouteInput> routes) {

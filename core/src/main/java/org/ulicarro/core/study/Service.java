@@ -21,7 +21,7 @@ import org.ulicarro.core.base.Quantity;
  */
 public record Service(
         @Usual("bus") @About("The type of vehicle that runs on it.")
-        VehicleType type,
+        String type,
 
         @Required
         @About(
@@ -57,11 +57,11 @@ public record Service(
     /** At a fixed headway, standing for a time at its stops. */
     public static Service every(
             double headway, VehicleType type, List<String> route, Double from, Map<String, Quantity> stops) {
-        return new Service(type, route, headway, null, from, null, stops, null, 2.5, null);
+        return new Service(Written.of(type), route, headway, null, from, null, stops, null, 2.5, null);
     }
 
     public Service {
-        type = type == null ? VehicleType.BUS : type;
+        type = type == null ? Written.of(VehicleType.BUS) : type;
         route = route == null ? List.of() : List.copyOf(route);
         timetable = timetable == null ? List.of() : List.copyOf(timetable);
         stops = InOrder.map(stops);

@@ -12,13 +12,13 @@ import java.util.List;
 public record SingleTrip(
         @Required @DayTime @About("When it enters.") double at,
 
-        @Usual("car") @About("What it is.") VehicleType type,
+        @Usual("car") @About("What it is.") String type,
 
         @Required @About("Places on its way, the first where it enters, the last where it leaves.")
         List<String> route) {
 
     public SingleTrip {
-        type = type == null ? VehicleType.CAR : type;
+        type = type == null ? Written.of(VehicleType.CAR) : type;
         route = route == null ? List.of() : List.copyOf(route);
     }
 }

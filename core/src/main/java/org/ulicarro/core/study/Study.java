@@ -65,11 +65,6 @@ public record Study(
         LEFT
     }
 
-    /** The properties of a type of vehicle in this study. */
-    public Vehicle vehicle(VehicleType type) {
-        return type.usual().with(vehicles.get(type));
-    }
-
     /** The same with another network. */
     public Study withNetwork(NetworkInput other) {
         return new Study(

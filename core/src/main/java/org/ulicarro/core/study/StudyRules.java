@@ -20,7 +20,7 @@ public final class StudyRules {
         StudyRules rules = new StudyRules(study, faults);
         rules.checkRun();
         study.periods().forEach(rules::checkPeriod);
-        new DemandRules(study.demand(), faults).check();
+        new DemandRules(study, faults).check();
         new NetworkRules(study, faults).check();
         NotHeeded.warn(study, faults);
         study.signals().keySet().forEach(rules::checkController);

@@ -26,7 +26,7 @@ public record Surge(
         Quantity every,
 
         @Unit(Dimension.SHARE) @About("Share of each vehicle type, where it is not that of all demand.")
-        Map<VehicleType, Double> mix,
+        Map<String, Double> mix,
 
         @Required @About("Where they go: {north: {via: [gate, mill], share: 60}}.")
         Map<String, RouteInput> routes) {

@@ -11,7 +11,7 @@ import org.ulicarro.core.base.Dimension;
 public record TripTable(
         @Unit(Dimension.SHARE)
         @About("Share of each vehicle type for rows without one, where it is not that of all demand.")
-        Map<VehicleType, Double> mix) {
+        Map<String, Double> mix) {
 
     public TripTable {
         mix = InOrder.map(mix);

@@ -18,7 +18,7 @@ public record Trips(
         double departFrom,
         double departTo,
         double vehicles,
-        VehicleType type,
+        String type,
         String table,
         int line) {
 

@@ -75,7 +75,7 @@ final class NetworkWriter {
         int[] way = departures.way(vehicle);
         newcomerCount++;
         newcomers.put(vehicle);
-        newcomers.put(departures.type()[vehicle].ordinal());
+        newcomers.put(departures.kind()[vehicle].base().ordinal());
         newcomers.put((int) StrictMath.rint(view.rows().length(row) * 100));
         newcomers.put((int) StrictMath.rint(view.rows().speedFactor(row) * 1000));
         newcomers.put((int) StrictMath.rint(departures.time()[vehicle] * TENTHS));

@@ -9,7 +9,7 @@ import org.ulicarro.core.base.Stateful;
 import org.ulicarro.core.demand.Departures;
 import org.ulicarro.core.network.Link;
 import org.ulicarro.core.study.RoadClass;
-import org.ulicarro.core.study.VehicleType;
+import org.ulicarro.core.study.VehicleKind;
 
 /**
  * Stage 2: vehicles that want to come in. Each takes its place in an unbounded queue outside the lane that it chooses, and enters
@@ -153,9 +153,9 @@ final class Entries implements Stateful {
     private int chooseLane(int departure) {
         Link link = table.network.links().get(departures.entry()[departure]);
         int[] way = departures.way(departure);
-        VehicleType type = departures.type()[departure];
+        VehicleKind kind = departures.kind()[departure];
         boolean outer =
-                rules.keepOuter[link.firstLane()] || type.usual().power().mean() > 0;
+                rules.keepOuter[link.firstLane()] || kind.vehicle().power().mean() > 0;
         int movement = way.length == 0 ? LaneTable.NONE : way[0];
         int best = -1;
         int bestChanges = Integer.MAX_VALUE;
@@ -165,7 +165,8 @@ final class Entries implements Stateful {
                 continue;
             }
             int changes = table.changesTo(lane, movement);
-            if (!rules.mayUse(lane, type.ordinal(), Clock.ticks(departures.time()[departure]))) {
+            if (!rules.mayUse(
+                    lane, kind.base().ordinal(), Clock.ticks(departures.time()[departure]))) {
                 changes += 100; // only where nothing else is left
             }
             int crowd = queues.count[lane] + outside[lane];
@@ -189,7 +190,7 @@ final class Entries implements Stateful {
         int row = f.take();
         RoadClass roadClass =
                 table.network.links().get(departures.entry()[departure]).roadClass();
-        traits.draw(f, row, departures.type()[departure], roadClass, departures.key()[departure]);
+        traits.draw(f, row, departures.kind()[departure], roadClass, departures.key()[departure]);
         double wanted = departures.time()[departure];
         double want = wayfinding.wantOn(row, lane, rules.limitAt(lane, 0));
         boolean atOnce = now - wanted <= dt * 1.0001;

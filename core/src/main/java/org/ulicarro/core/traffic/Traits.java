@@ -3,10 +3,13 @@ package org.ulicarro.core.traffic;
 import org.ulicarro.core.base.Draws;
 import org.ulicarro.core.base.Quantity;
 import org.ulicarro.core.study.Drivers;
+import org.ulicarro.core.study.Kinds;
 import org.ulicarro.core.study.RoadClass;
 import org.ulicarro.core.study.Study;
 import org.ulicarro.core.study.Vehicle;
+import org.ulicarro.core.study.VehicleKind;
 import org.ulicarro.core.study.VehicleType;
+import org.ulicarro.core.study.Written;
 
 /**
  * Draws how one driver drives one vehicle. Each property has its own number in the vehicle's stream, so that a study which changes
@@ -44,9 +47,6 @@ final class Traits {
     private static final Quantity REACTION = new Quantity(0.9, 0.2);
     private static final Quantity STANDING_SPACING = new Quantity(7.3, 0);
 
-    private static final VehicleType[] TYPES = VehicleType.values();
-
-    private final Vehicle[] vehicles = new Vehicle[TYPES.length];
     private final Quantity[] gapTime = new Quantity[RoadClass.values().length];
     private final Quantity[] reaction = new Quantity[RoadClass.values().length];
     private final double[] space = new double[RoadClass.values().length];
@@ -55,9 +55,7 @@ final class Traits {
     private final double[] blocking = new double[RoadClass.values().length];
 
     Traits(Study study) {
-        for (VehicleType type : TYPES) {
-            vehicles[type.ordinal()] = study.vehicle(type);
-        }
+        double car = Kinds.of(study).one(Written.of(VehicleType.CAR)).vehicle().length();
         for (RoadClass roadClass : RoadClass.values()) {
             Drivers written = study.drivers().get(roadClass);
             int i = roadClass.ordinal();
@@ -69,17 +67,17 @@ final class Traits {
             acceleration[i] = written == null || written.acceleration() == null ? usualShare : written.acceleration();
             Quantity spacing =
                     written == null || written.standingSpacing() == null ? STANDING_SPACING : written.standingSpacing();
-            space[i] = Math.max(0.5, spacing.mean() - vehicles[VehicleType.CAR.ordinal()].length());
+            space[i] = Math.max(0.5, spacing.mean() - car);
             blocking[i] = written == null || written.blocking() == null ? BLOCKING : written.blocking();
             cooperation[i] = LaneRules.cooperation(study, roadClass);
         }
     }
 
-    void draw(Fleet f, int row, VehicleType type, RoadClass roadClass, long key) {
+    void draw(Fleet f, int row, VehicleKind kind, RoadClass roadClass, long key) {
         int c = roadClass.ordinal();
-        Vehicle vehicle = vehicles[type.ordinal()];
+        Vehicle vehicle = kind.vehicle();
         double share = vehicle.timeGap();
-        f.type[row] = (byte) type.ordinal();
+        f.type[row] = (byte) kind.base().ordinal();
         f.length[row] = vehicle.length();
         f.factor[row] = (float) least(0.2, draw(key, 1, vehicle.speedFactor()));
         f.gapTime[row] = least(0.3, share * draw(key, 2, gapTime[c]));
@@ -102,9 +100,5 @@ final class Traits {
 
     private static double least(double bound, double drawn) {
         return Math.max(bound, drawn);
-    }
-
-    static VehicleType type(int ordinal) {
-        return TYPES[ordinal];
     }
 }

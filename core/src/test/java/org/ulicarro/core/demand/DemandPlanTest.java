@@ -12,6 +12,8 @@ import org.ulicarro.core.base.Fault;
 import org.ulicarro.core.network.Network;
 import org.ulicarro.core.run.Model;
 import org.ulicarro.core.study.Count;
+import org.ulicarro.core.study.Kinds;
+import org.ulicarro.core.study.VehicleKind;
 import org.ulicarro.core.study.VehicleType;
 
 class DemandPlanTest {
@@ -70,13 +72,14 @@ class DemandPlanTest {
         Crossroads scene = scene();
         scene.mix = Map.of(VehicleType.TRUCK, 0.2);
         Departures trucks = scene.model().demand().draw(1, 1);
-        assertThat(trucks.type()).containsOnly(VehicleType.TRUCK);
+        assertThat(trucks.kind()).allMatch(k -> k.base() == VehicleType.TRUCK);
         scene.mix = new java.util.LinkedHashMap<>(Map.of(VehicleType.CAR, 0.9));
         scene.mix.put(VehicleType.TRUCK, 0.1);
         int n = 0;
         int t = 0;
         for (int replication = 1; replication <= 10; replication++) {
-            for (VehicleType type : scene.model().demand().draw(1, replication).type()) {
+            for (VehicleKind kind : scene.model().demand().draw(1, replication).kind()) {
+                VehicleType type = kind.base();
                 n++;
                 t += type == VehicleType.TRUCK ? 1 : 0;
             }
@@ -125,7 +128,13 @@ class DemandPlanTest {
         counts.add(new Count("market", "EBT", from + 1800, from + 3600, 100, "/b"));
         List<Fault> faults = new ArrayList<>();
         DemandPlan plan = DemandPlan.of(
-                model.network(), model.study().demand(), counts, List.of(), Window.of(model.period()), faults);
+                model.network(),
+                model.study().demand(),
+                Kinds.builtIn(),
+                counts,
+                List.of(),
+                Window.of(model.period()),
+                faults);
         assertThat(faults).isEmpty();
         double first = 0;
         double second = 0;
@@ -157,7 +166,8 @@ class DemandPlanTest {
                 new Count("market", "EBT", from, from, 1, "/4"),
                 new Count("market", "EBT", from, from + 3600, 99999, "/5"));
         List<Fault> faults = new ArrayList<>();
-        TurningCounts.of(model.network(), model.study().demand(), counts, Window.of(model.period()), faults);
+        TurningCounts.of(
+                model.network(), model.study().demand(), Kinds.builtIn(), counts, Window.of(model.period()), faults);
         assertThat(faults.stream().map(f -> f.pointer() + " " + f.message()))
                 .hasSize(5)
                 .anyMatch(m -> m.startsWith("/1/place 'markt' is no place. Did you mean 'market'?"))
@@ -176,7 +186,8 @@ class DemandPlanTest {
         counts.removeIf(c -> c.movement().equals("NBT"));
         counts.add(new Count("market", "NBT", from, from + 1800, 5, "/half"));
         List<Fault> faults = new ArrayList<>();
-        TurningCounts.of(model.network(), model.study().demand(), counts, Window.of(model.period()), faults);
+        TurningCounts.of(
+                model.network(), model.study().demand(), Kinds.builtIn(), counts, Window.of(model.period()), faults);
         assertThat(faults.stream().map(f -> f.pointer() + " " + f.message()))
                 .hasSize(2)
                 .anyMatch(m -> m.startsWith("/twice this interval overlaps one that ends at 09:00 for EBT"))

@@ -6,7 +6,7 @@ import org.ulicarro.core.network.Lane;
 import org.ulicarro.core.network.Network;
 import org.ulicarro.core.network.Pose;
 import org.ulicarro.core.network.StiffBody;
-import org.ulicarro.core.study.VehicleType;
+import org.ulicarro.core.study.VehicleKind;
 
 /** The bodies of all vehicles as rectangles on the plan, for tests that must see whether any two touch. */
 final class Bodies {
@@ -46,13 +46,13 @@ final class Bodies {
             Pose front = lane.at(rows.position(row));
             Pose body =
                     StiffBody.front(front, behind(rows, row, network, length / 2), behind(rows, row, network, length));
-            VehicleType type = view.departures().type()[id];
+            VehicleKind kind = view.departures().kind()[id];
             bodies.add(new Body(
                     id,
                     "lane " + lane.index() + " at " + rows.position(row),
                     body,
                     length,
-                    type.usual().width()));
+                    kind.vehicle().width()));
         }
         return bodies;
     }

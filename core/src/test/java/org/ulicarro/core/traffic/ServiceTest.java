@@ -14,7 +14,6 @@ import org.ulicarro.core.run.ReplicationResult;
 import org.ulicarro.core.study.Service;
 import org.ulicarro.core.study.Stop;
 import org.ulicarro.core.study.TimeOfDay;
-import org.ulicarro.core.study.VehicleType;
 
 /** Buses by timetable, with passengers, held at their stops: on an empty street, so that times are known. */
 class ServiceTest {
@@ -31,7 +30,7 @@ class ServiceTest {
 
     private static Service with(Double every, List<Double> timetable, Map<String, Double> boardings, Double leaves) {
         return new Service(
-                VehicleType.BUS,
+                "bus",
                 ROUTE,
                 every,
                 timetable.stream().map(TimeOfDay::new).toList(),

@@ -10,6 +10,7 @@ import org.ulicarro.core.base.Quantity;
 import org.ulicarro.core.study.Drivers;
 import org.ulicarro.core.study.RoadClass;
 import org.ulicarro.core.study.Study;
+import org.ulicarro.core.study.VehicleKind;
 import org.ulicarro.core.study.VehicleType;
 
 class TraitsTest {
@@ -43,7 +44,7 @@ class TraitsTest {
         int row = fleet.take();
         double sum = 0;
         for (long key = 1; key <= DRIVERS; key++) {
-            traits.draw(fleet, row, type, roadClass, key * 7919);
+            traits.draw(fleet, row, VehicleKind.of(type), roadClass, key * 7919);
             sum += of.applyAsDouble(fleet);
         }
         return sum / DRIVERS;
@@ -88,9 +89,9 @@ class TraitsTest {
         Fleet b = new Fleet();
         a.take();
         b.take();
-        new Traits(with(null)).draw(a, 0, VehicleType.VAN, RoadClass.URBAN, 99);
+        new Traits(with(null)).draw(a, 0, VehicleKind.of(VehicleType.VAN), RoadClass.URBAN, 99);
         Drivers own = new Drivers(new Quantity(2.0, 0.5), null, null, null, null, null, null, null, null);
-        new Traits(with(Map.of(RoadClass.URBAN, own))).draw(b, 0, VehicleType.VAN, RoadClass.URBAN, 99);
+        new Traits(with(Map.of(RoadClass.URBAN, own))).draw(b, 0, VehicleKind.of(VehicleType.VAN), RoadClass.URBAN, 99);
         assertThat(b.gapTime[0]).isNotEqualTo(a.gapTime[0]);
         assertThat(b.factor[0]).isEqualTo(a.factor[0]);
         assertThat(b.pickup[0]).isEqualTo(a.pickup[0]);

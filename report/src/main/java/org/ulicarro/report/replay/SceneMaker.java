@@ -3,7 +3,6 @@ package org.ulicarro.report.replay;
 import java.util.ArrayList;
 import java.util.Arrays;
 import java.util.List;
-import java.util.Locale;
 import org.ulicarro.core.network.Junction;
 import org.ulicarro.core.network.Lane;
 import org.ulicarro.core.network.Link;
@@ -12,9 +11,11 @@ import org.ulicarro.core.network.Network;
 import org.ulicarro.core.network.Polyline;
 import org.ulicarro.core.network.TurningPath;
 import org.ulicarro.core.run.Model;
+import org.ulicarro.core.study.Kinds;
 import org.ulicarro.core.study.Road;
 import org.ulicarro.core.study.Study;
 import org.ulicarro.core.study.VehicleType;
+import org.ulicarro.core.study.Written;
 import org.ulicarro.report.PlanLayers;
 import org.ulicarro.report.replay.Scene.SceneGroup;
 import org.ulicarro.report.replay.Scene.SceneLane;
@@ -43,6 +44,7 @@ public final class SceneMaker {
 
     private Scene make(String alternative) {
         Study study = model.study();
+        Kinds kinds = Kinds.of(model.study());
         return new Scene(
                 study.title(),
                 alternative,
@@ -61,8 +63,8 @@ public final class SceneMaker {
                 crossings(),
                 Arrays.stream(VehicleType.values())
                         .map(t -> new SceneType(
-                                t.name().toLowerCase(Locale.ROOT),
-                                model.study().vehicle(t).width()))
+                                Written.of(t),
+                                kinds.one(Written.of(t)).vehicle().width()))
                         .toList(),
                 painted(FAR),
                 painted(NEAR));
