@@ -99,11 +99,11 @@ final class DemandSheets {
                 "",
                 String.format(
                         Locale.ROOT,
-                        "Vehicles in the period. %d of %d roads have a GEH under 5. Differences are driveways, parking, errors:",
+                        "Vehicles in the period. %d of %d roads have a GEH under 5. Differences are driveways or errors:",
                         near,
                         all.size()),
-                "balance: {differences: scaled, trusted: [PLACE]} fits the other places to a trusted one; otherwise the",
-                "counts of entries say how many come in, and those of each place how they turn there.");
+                "balance: {differences: scaled, trusted: [PLACE]} fits the other places to a trusted one; otherwise",
+                "the counts of entries say how many come in, and those of each place how they turn there.");
     }
 
     Sheet routes() {

@@ -48,8 +48,7 @@ final class EntrySheets {
     void print(PrintWriter out, boolean bySlice, boolean each) {
         TextTable table = new TextTable(1);
         if (each) {
-            table.add(
-                    "entry", "by", "from", "to", "no", "wanted", "came in", "delay s", "most outside", "left outside");
+            table.add("entry", "by", "from", "to", "no", "wanted", "came in", "delay s", "most out", "left out");
             selected(bySlice).forEach(o -> {
                 EntryRow r = o.row();
                 table.add(
@@ -65,17 +64,7 @@ final class EntrySheets {
                         Integer.toString(r.outsideEnd()));
             });
         } else {
-            table.add(
-                    "entry",
-                    "by",
-                    "from",
-                    "to",
-                    "wanted",
-                    "came in",
-                    "delay s",
-                    "95 % ± s",
-                    "most outside",
-                    "left outside");
+            table.add("entry", "by", "from", "to", "wanted", "came in", "delay s", "95 % ± s", "most out", "left out");
             byEntry(bySlice).values().forEach(rows -> {
                 EntryRow one = rows.get(0);
                 Statistic delay =
@@ -95,7 +84,8 @@ final class EntrySheets {
         }
         table.print(out);
         out.println(
-                "Delay: time outside for want of room, of those who wanted to come in then. Left outside: unserved demand.");
+                "Delay: time outside for want of room, of those who wanted to come in then. Most out: at once.");
+        out.println("Left out: still outside at the end, which is unserved demand.");
     }
 
     Rows rows(boolean bySlice) {

@@ -68,9 +68,8 @@ final class LineSheets {
             });
         }
         table.print(out);
-        out.println(
-                "Travel time: from when a vehicle was due at the first place to the end of its way. Variation: of headways there,");
-        out.println("standard deviation over mean; 0 is regular, 1 is as by chance.");
+        out.println("Travel time: from when a vehicle was due at the first place to the end of its way. Variation: of");
+        out.println("headways there, standard deviation over mean: 0 is regular, 1 is as by chance.");
     }
 
     Rows rows() {

@@ -77,14 +77,13 @@ public final class DemandPlan {
         if (!trips.isEmpty()) {
             sources.add(TripDemand.of(demand, trips, window, ways, mix, faults));
         }
+        List<ServiceLine> lines = ServiceLines.of(network, kinds, demand.services(), window, faults);
+        if (sources.isEmpty() && lines.isEmpty()) {
+            faults.add(Fault.warning(
+                    "/demand", "nobody travels: write volumes, entries, trips, services, departures or surges"));
+        }
         return new DemandPlan(
-                network,
-                turning,
-                window,
-                sources,
-                ServiceLines.of(network, kinds, demand.services(), window, faults),
-                WalkPlan.of(network, demand, window, faults),
-                estimate);
+                network, turning, window, sources, lines, WalkPlan.of(network, demand, window, faults), estimate);
     }
 
     public Window window() {

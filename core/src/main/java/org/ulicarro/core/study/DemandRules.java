@@ -32,16 +32,6 @@ final class DemandRules {
         }
         checkPeak();
         checkBalance();
-        boolean nobody = demand.volumes().isEmpty()
-                && demand.entries().isEmpty()
-                && demand.trips().isEmpty()
-                && demand.services().isEmpty()
-                && demand.departures().isEmpty()
-                && demand.surges().isEmpty();
-        if (nobody) {
-            faults.add(Fault.warning(
-                    BASE, "nobody travels: write volumes, entries, trips, services, departures or surges"));
-        }
     }
 
     private void checkPeak() {

@@ -174,7 +174,9 @@ public final class LaneTable {
 
     /** Whether the line between a lane and a neighbour is unbroken at a position, or a crossing is near. */
     boolean mayNotCross(int lane, int neighbour, double position) {
-        if (foot.ofLane[neighbour].length > 0 && foot.isBefore(neighbour, position)) {
+        boolean leavesLayby =
+                hasLayby[neighbour] && first[lane] == lane && last[lane] == lane && left[lane] == neighbour;
+        if (!leavesLayby && foot.ofLane[neighbour].length > 0 && foot.isBefore(neighbour, position)) {
             return true;
         }
         double[] stretches = unbroken[Math.min(lane, neighbour)];
