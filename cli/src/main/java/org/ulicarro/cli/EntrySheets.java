@@ -83,8 +83,7 @@ final class EntrySheets {
             });
         }
         table.print(out);
-        out.println(
-                "Delay: time outside for want of room, of those who wanted to come in then. Most out: at once.");
+        out.println("Delay: time outside for want of room, of those who wanted to come in then. Most out: at once.");
         out.println("Left out: still outside at the end, which is unserved demand.");
     }
 

@@ -58,7 +58,9 @@ final class Occupancy {
     /** Whether somebody on the other path took its gap at the c-th meeting of a path and has not cleared it yet. */
     boolean takes(int u, int path, int c) {
         boolean there = f.pos[u] > table.otherStart[path][c];
+        // who took its gap but has stood before the stretch ever since is held up elsewhere
         boolean coming = f.goes(u)
+                && !isStuck(u)
                 && !(f.isHalfWay(u) && table.otherStart[path][c] > table.gaps.waitAgain[table.meets[path][c]]);
         return (there || coming) && f.pos[u] - f.length[u] < endsFor(u, path, c);
     }
