@@ -26,7 +26,9 @@ final class TripsFile {
     private final List<Trips> rows = new ArrayList<>();
     private final Map<String, String> places = new HashMap<>(); // each name once, however many rows have it
     private final Map<String, Double> times = new HashMap<>();
+    private final Map<String, Integer> at = new HashMap<>(); // column -> its place
     private List<String> columns;
+    private boolean complete; // whether all columns are there
     private int bad;
 
     private TripsFile(String name, List<Message> faults) {
@@ -50,7 +52,9 @@ final class TripsFile {
         if (columns == null) {
             columns = row.stream().map(c -> c.text().toLowerCase(Locale.ROOT)).toList();
             checkHeader(row);
-        } else if (bad == 0 || columns.containsAll(COLUMNS)) {
+            columns.forEach(column -> at.putIfAbsent(column, columns.indexOf(column)));
+            complete = at.keySet().containsAll(COLUMNS);
+        } else if (complete) {
             read(row);
         }
     }
@@ -93,7 +97,7 @@ final class TripsFile {
         if (Double.isNaN(vehicles)) {
             fail(count.spot(), Numbers.problem(count.text(), "vehicles"));
         }
-        String type = columns.contains(TYPE) ? type(cell(row, TYPE)) : null;
+        String type = at.containsKey(TYPE) ? type(cell(row, TYPE)) : null;
         if (!Double.isNaN(from) && !Double.isNaN(to) && !Double.isNaN(vehicles)) {
             String start = place(cell(row, "from"));
             String end = place(cell(row, "to"));
@@ -110,7 +114,7 @@ final class TripsFile {
     }
 
     private Cell cell(List<Cell> row, String column) {
-        return row.get(columns.indexOf(column));
+        return row.get(at.get(column));
     }
 
     private String place(Cell cell) {

@@ -1,7 +1,6 @@
 package org.ulicarro.core.demand;
 
 import java.util.ArrayList;
-import java.util.Arrays;
 import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
@@ -17,6 +16,9 @@ import org.ulicarro.core.study.Trips;
 
 /** Trips from tables, as flat arrays of cells: a matrix of a large town has a million. */
 final class TripDemand implements Source {
+
+    /** Shorter slices than this say themselves who departs in the warm-up and the drain time (s). */
+    private static final double LEAST_SLICE = 300;
 
     private final Arrivals how;
     private final int[] entry; // cell -> link on which its vehicles enter
@@ -57,7 +59,7 @@ final class TripDemand implements Source {
         Map<String, double[]> unreached = new LinkedHashMap<>();
         for (Trips row : rows) {
             if (made.isSound(row, ways, mix, faults)) {
-                Ways.Way found = ways.over(List.of(row.from(), row.to()));
+                Ways.Way found = ways.between(row.from(), row.to());
                 if (found == null) {
                     double[] lost = unreached.computeIfAbsent(
                             row.table() + "\n" + row.from() + "\n" + row.to(), none -> new double[] {row.line(), 0});
@@ -125,10 +127,11 @@ final class TripDemand implements Source {
     /** The part of a row that lies in the run; in the warm-up and the drain time its neighbour slices of the period go on. */
     private void add(Trips row, int link, int number, int what, double growth, Window window) {
         double slice = row.departTo() - row.departFrom();
-        double start = row.departFrom() <= window.from() && row.departTo() > window.from()
+        boolean goesOn = slice >= LEAST_SLICE;
+        double start = goesOn && row.departFrom() <= window.from() && row.departTo() > window.from()
                 ? Math.min(window.start(), row.departFrom())
                 : row.departFrom();
-        double end = row.departTo() >= window.to() && row.departFrom() < window.to()
+        double end = goesOn && row.departTo() >= window.to() && row.departFrom() < window.to()
                 ? Math.max(window.end(), row.departTo())
                 : row.departTo();
         start = Math.max(start, window.start());
@@ -144,33 +147,41 @@ final class TripDemand implements Source {
         mix[size++] = what;
     }
 
+    /** Trips of the same table, ends and type whose slices overlap would be driven twice. */
     private static void checkTwice(List<Trips> rows, List<Fault> faults) {
-        Integer[] order = new Integer[rows.size()];
-        Arrays.setAll(order, i -> i);
-        java.util.Comparator<Trips> same = java.util.Comparator.comparing(Trips::table)
-                .thenComparing(Trips::from)
-                .thenComparing(Trips::to)
-                .thenComparing(t -> t.type() == null ? "" : t.type())
-                .thenComparingDouble(Trips::departFrom);
-        Arrays.sort(order, (a, b) -> {
-            int by = same.compare(rows.get(a), rows.get(b));
-            return by != 0 ? by : Integer.compare(a, b);
-        });
-        for (int i = 1; i < order.length; i++) {
-            Trips before = rows.get(order[i - 1]);
-            Trips row = rows.get(order[i]);
-            boolean twice = row.table().equals(before.table())
-                    && row.from().equals(before.from())
-                    && row.to().equals(before.to())
-                    && java.util.Objects.equals(row.type(), before.type())
-                    && row.departFrom() < before.departTo();
-            if (twice) {
-                faults.add(Fault.error(
-                        Fault.child("/demand/trips", row.table()) + Trips.LINE + Math.max(row.line(), before.line()),
-                        "these trips from '" + row.from() + "' to '" + row.to() + "' overlap in time with line "
-                                + Math.min(row.line(), before.line()) + "; they would be driven twice"));
+        Map<String, Long> numbers = new LinkedHashMap<>();
+        Map<Long, List<Trips>> alike = new LinkedHashMap<>();
+        for (Trips row : rows) {
+            long key = number(numbers, row.from());
+            key = key << 20 | number(numbers, row.to());
+            key = key << 12 | number(numbers, row.type() == null ? "" : row.type());
+            key = key << 12 | number(numbers, row.table());
+            alike.computeIfAbsent(key, none -> new ArrayList<>()).add(row);
+        }
+        for (List<Trips> same : alike.values()) {
+            same.sort(java.util.Comparator.comparingDouble(Trips::departFrom).thenComparingInt(Trips::line));
+            for (int i = 1; i < same.size(); i++) {
+                Trips before = same.get(i - 1);
+                Trips row = same.get(i);
+                if (row.departFrom() < before.departTo()) {
+                    faults.add(Fault.error(
+                            Fault.child("/demand/trips", row.table())
+                                    + Trips.LINE
+                                    + Math.max(row.line(), before.line()),
+                            "these trips from '" + row.from() + "' to '" + row.to() + "' overlap in time with line "
+                                    + Math.min(row.line(), before.line()) + "; they would be driven twice"));
+                }
             }
         }
+    }
+
+    private static long number(Map<String, Long> numbers, String name) {
+        Long known = numbers.get(name);
+        if (known == null) {
+            known = (long) numbers.size();
+            numbers.put(name, known);
+        }
+        return known;
     }
 
     @Override

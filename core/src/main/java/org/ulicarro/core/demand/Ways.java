@@ -1,11 +1,11 @@
 package org.ulicarro.core.demand;
 
 import java.util.ArrayList;
+import java.util.LinkedHashMap;
 import java.util.LinkedHashSet;
 import java.util.List;
 import java.util.Map;
 import java.util.Set;
-import java.util.TreeMap;
 import org.ulicarro.core.base.Fault;
 import org.ulicarro.core.base.Names;
 import org.ulicarro.core.network.Link;
@@ -21,8 +21,7 @@ final class Ways {
     private final Router router;
     private final Set<String> entries = new LinkedHashSet<>();
     private final Set<String> exits = new LinkedHashSet<>();
-    private final Map<String, Way> known =
-            new TreeMap<>(); // by first and last place; only of those with nothing between
+    private final Map<String, Map<String, Way>> known = new LinkedHashMap<>(); // by first and last place
 
     /** From an entry by movements to where it ends. */
     record Way(int entry, int[] movements) {}
@@ -47,11 +46,16 @@ final class Ways {
         if (places.size() != 2) {
             return find(places);
         }
-        String ends = places.get(0) + " " + places.get(1);
-        if (!known.containsKey(ends)) {
-            known.put(ends, find(places)); // also that there is none
+        return between(places.get(0), places.get(1));
+    }
+
+    /** The fastest way between two ends, or null. */
+    Way between(String from, String to) {
+        Map<String, Way> fromHere = known.computeIfAbsent(from, none -> new LinkedHashMap<>());
+        if (!fromHere.containsKey(to)) {
+            fromHere.put(to, find(List.of(from, to))); // also that there is none
         }
-        return known.get(ends);
+        return fromHere.get(to);
     }
 
     private Way find(List<String> places) {
