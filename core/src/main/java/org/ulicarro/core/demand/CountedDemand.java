@@ -1,7 +1,9 @@
 package org.ulicarro.core.demand;
 
 import java.util.ArrayList;
+import java.util.LinkedHashMap;
 import java.util.List;
+import java.util.Map;
 import org.ulicarro.core.base.Draws;
 import org.ulicarro.core.base.Draws.Purpose;
 import org.ulicarro.core.network.Link;
@@ -16,19 +18,29 @@ import org.ulicarro.core.study.VehicleKind;
  * force when it would get there unhindered.
  *
  * @param entry where they enter
+ * @param only what the vehicles of each counted type are
  * @param counted the link whose counts say how many: the first one downstream that has any
  */
 record CountedDemand(
-        Network network, TurningCounts counts, Window window, Arrivals how, TypeMix mix, Link entry, Link counted)
+        Network network,
+        TurningCounts counts,
+        Window window,
+        Arrivals how,
+        TypeMix mix,
+        Map<String, TypeMix> only,
+        Link entry,
+        Link counted)
         implements Source {
 
     /** One source for each entry whose traffic is counted somewhere before the first choice. */
     static List<Source> of(Network network, TurningCounts counts, Window window, Arrivals how, TypeMix mix) {
         List<Source> sources = new ArrayList<>();
+        Map<String, TypeMix> only = new LinkedHashMap<>();
+        counts.types().forEach(type -> only.put(type, mix.only(type)));
         for (Link entry : network.entries()) {
             Link counted = firstCounted(network, counts, entry);
             if (counted != null) {
-                sources.add(new CountedDemand(network, counts, window, how, mix, entry, counted));
+                sources.add(new CountedDemand(network, counts, window, how, mix, only, entry, counted));
             }
         }
         return sources;
@@ -94,7 +106,7 @@ record CountedDemand(
                 rate += counts.rate(movement.index(), at, type);
             }
             if (u < rate) {
-                return mix.only(type).at(u / rate);
+                return only.get(type).at(u / rate);
             }
             u -= rate;
         }
@@ -159,8 +171,8 @@ record CountedDemand(
             return counts.rate(movement, time);
         }
         double rate = counts.rate(movement, time, null) * mix.share(type);
-        for (String counted : counts.types()) {
-            rate += counts.rate(movement, time, counted) * mix.only(counted).share(type);
+        for (String told : counts.types()) {
+            rate += counts.rate(movement, time, told) * only.get(told).share(type);
         }
         return rate;
     }

@@ -46,7 +46,7 @@ final class TurningCounts {
         }
     }
 
-    private boolean typed; // whether any count tells types apart
+    private final List<String> types = new ArrayList<>(); // that counts tell apart
     private final List<List<Count>> byMovement = new ArrayList<>(); // movement -> its counts in order of time
 
     private TurningCounts(Network network) {
@@ -111,7 +111,9 @@ final class TurningCounts {
                 if (peak == null || !hour) {
                     shaped.add(count.with(count.from(), count.to(), growth));
                 }
-                typed |= count.type() != null;
+                if (count.type() != null && !types.contains(count.type())) {
+                    types.add(count.type());
+                }
             }
             series.clear();
             series.addAll(shaped);
@@ -223,20 +225,12 @@ final class TurningCounts {
 
     /** Types that counts tell apart, in the order in which they come. */
     List<String> types() {
-        List<String> types = new ArrayList<>();
-        for (List<Count> series : byMovement) {
-            for (Count count : series) {
-                if (count.type() != null && !types.contains(count.type())) {
-                    types.add(count.type());
-                }
-            }
-        }
         return types;
     }
 
     /** Whether any count tells types apart. */
     boolean typed() {
-        return typed;
+        return !types.isEmpty();
     }
 
     /** Rate of a movement at a time of day (veh/s). */
