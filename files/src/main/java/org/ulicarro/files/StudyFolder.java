@@ -14,6 +14,7 @@ import org.ulicarro.core.study.Count;
 import org.ulicarro.core.study.NetworkInput;
 import org.ulicarro.core.study.Study;
 import org.ulicarro.core.study.StudyRules;
+import org.ulicarro.core.study.TripTable;
 import org.ulicarro.core.study.Trips;
 import tools.jackson.databind.JsonNode;
 
@@ -84,7 +85,7 @@ public final class StudyFolder {
         List<Count> counts = new ArrayList<>();
         study.demand().volumes().forEach((id, file) -> readCounts(id, file, tree, spots, counts));
         List<Trips> trips = new ArrayList<>();
-        study.demand().trips().keySet().forEach(file -> readTrips(file, tree, trips));
+        study.demand().trips().forEach((file, table) -> readTrips(file, table, tree, trips));
         if (!faults.isEmpty()) {
             addRuleFaults(study, tree, standIns, spots);
             throw new StudyProblem(Message.sorted(faults));
@@ -156,10 +157,13 @@ public final class StudyFolder {
         }
     }
 
-    private void readTrips(String file, LocatedTree tree, List<Trips> trips) {
+    private void readTrips(String file, TripTable table, LocatedTree tree, List<Trips> trips) {
         Path path = table(file, Fault.child("/demand/trips", file), tree);
         if (path != null) {
-            trips.addAll(TripsFile.read(path, file, faults));
+            trips.addAll(
+                    file.endsWith(".omx")
+                            ? MatrixFile.read(path, file, table, faults)
+                            : TripsFile.read(path, file, faults));
         }
     }
 

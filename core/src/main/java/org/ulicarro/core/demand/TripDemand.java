@@ -57,8 +57,11 @@ final class TripDemand implements Source {
         Map<String, Integer> types = new LinkedHashMap<>();
         Map<Ways.Way, Integer> known = new LinkedHashMap<>();
         Map<String, double[]> unreached = new LinkedHashMap<>();
+        Map<String, Double> staying = new LinkedHashMap<>();
         for (Trips row : rows) {
-            if (made.isSound(row, ways, mix, faults)) {
+            if (row.from().equals(row.to())) {
+                staying.merge(row.table(), row.vehicles(), Double::sum);
+            } else if (made.isSound(row, ways, mix, faults)) {
                 Ways.Way found = ways.between(row.from(), row.to());
                 if (found == null) {
                     double[] lost = unreached.computeIfAbsent(
@@ -90,6 +93,12 @@ final class TripDemand implements Source {
                             parts[2],
                             lost[1])));
         });
+        staying.forEach((table, vehicles) -> faults.add(Fault.warning(
+                Fault.child("/demand/trips", table),
+                String.format(
+                        java.util.Locale.ROOT,
+                        "%.0f vehicles of this table begin and end at the same place; they are left out of the demand",
+                        vehicles))));
         checkTwice(rows, faults);
         return made;
     }
@@ -152,6 +161,9 @@ final class TripDemand implements Source {
         Map<String, Long> numbers = new LinkedHashMap<>();
         Map<Long, List<Trips>> alike = new LinkedHashMap<>();
         for (Trips row : rows) {
+            if (row.from().equals(row.to())) {
+                continue; // several zones of one place
+            }
             long key = number(numbers, row.from());
             key = key << 20 | number(numbers, row.to());
             key = key << 12 | number(numbers, row.type() == null ? "" : row.type());
