@@ -271,7 +271,7 @@ final class Driving extends AtJunctions {
     private void stopAtBlock(int v, int lane) {
         double distance = blocks.ahead(lane, f.pos[v]) - f.pos[v];
         if (distance < sight(v)) {
-            stopLate(v, distance, BEFORE_BLOCK, CLOSURE);
+            stopLate(v, distance, BEFORE_BLOCK, CLOSURE, -1);
         }
     }
 

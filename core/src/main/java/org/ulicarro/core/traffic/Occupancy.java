@@ -44,6 +44,12 @@ final class Occupancy {
         return place == 0 ? -1 : queues.at(lane, place - 1);
     }
 
+    /** The nearest vehicle on a lane whose front is behind a position, or -1. */
+    int firstBehind(int lane, double position) {
+        int place = place(lane, position);
+        return place == queues.count[lane] ? -1 : queues.at(lane, place);
+    }
+
     /** The row of somebody who took a gap and has not cleared the c-th meeting of a path yet, or -1. */
     int takenBy(int path, int c) {
         int other = table.meets[path][c];

@@ -146,11 +146,11 @@ abstract class Pedals {
     }
 
     /** Drives up to the end of what can be used before braking for it, since there may be room to move over on the way. */
-    final void stopLate(int v, double distance, double standOff, byte reason) {
+    final void stopLate(int v, double distance, double standOff, byte reason, int whom) {
         double room = Math.max(0.5, distance - standOff);
         double needed = f.speed[v] * f.speed[v] / (2 * room);
         if (needed > LATE * f.comfort[v] || distance < 25 && f.speed[v] < 8) {
-            stopAt(v, distance, standOff, reason, -1);
+            stopAt(v, distance, standOff, reason, whom);
         }
     }
 
@@ -185,8 +185,9 @@ abstract class Pedals {
 
     /** In a lane that does not lead on, a driver stays behind those in the lane beside it, and stops at the line at the latest. */
     final void keepRoomToChange(int v, double toEnd) {
-        stopLate(v, toEnd, BEFORE_LINE, LANE);
         int target = f.target[v];
+        int behind = target == LaneTable.NONE || f.speed[v] > 0 ? -1 : occupancy.firstBehind(target, f.pos[v]);
+        stopLate(v, toEnd, BEFORE_LINE, LANE, behind < 0 ? -1 : f.id[behind]);
         int leader = target == LaneTable.NONE ? -1 : occupancy.firstAhead(target, f.pos[v]);
         if (leader >= 0) {
             double gap = f.pos[leader] - f.length[leader] - f.pos[v];
