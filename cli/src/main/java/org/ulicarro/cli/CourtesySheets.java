@@ -73,9 +73,9 @@ final class CourtesySheets {
                         Clock.timeOfDay(r.toS()),
                         Integer.toString(o.replication()),
                         Integer.toString(r.walkers()),
-                        figure(r.delayS(), 1),
-                        figure(r.delayMaxS(), 1),
-                        figure(100 * r.onWalk(), 0));
+                        TextTable.figure(r.delayS(), 1),
+                        TextTable.figure(r.delayMaxS(), 1),
+                        TextTable.figure(100 * r.onWalk(), 0));
             }
         } else {
             table.add("people over", "from", "to", "came", "delay s", "95 % ± s", "longest s", "on walk %");
@@ -85,11 +85,12 @@ final class CourtesySheets {
                         rows.get(0).crossing(),
                         Clock.timeOfDay(rows.get(0).fromS()),
                         Clock.timeOfDay(rows.get(0).toS()),
-                        figure(statistic(rows, CrossingRow::walkers).mean(), 0),
-                        figure(delay.mean(), 1),
-                        figure((delay.hi() - delay.lo()) / 2, 1),
-                        figure(statistic(rows, CrossingRow::delayMaxS).max(), 1),
-                        figure(100 * statistic(rows, CrossingRow::onWalk).mean(), 0));
+                        TextTable.figure(statistic(rows, CrossingRow::walkers).mean(), 0),
+                        TextTable.figure(delay.mean(), 1),
+                        TextTable.figure((delay.hi() - delay.lo()) / 2, 1),
+                        TextTable.figure(statistic(rows, CrossingRow::delayMaxS).max(), 1),
+                        TextTable.figure(
+                                100 * statistic(rows, CrossingRow::onWalk).mean(), 0));
             });
         }
         table.print(out);
@@ -117,8 +118,8 @@ final class CourtesySheets {
                     one.movements(),
                     Integer.toString(one.lane()),
                     Integer.toString(one.blockedLane()),
-                    figure(100 * mean(rows, BayRow::spilledS) / period, 1),
-                    figure(mean(rows, BayRow::times), 1),
+                    TextTable.figure(100 * mean(rows, BayRow::spilledS) / period, 1),
+                    TextTable.figure(mean(rows, BayRow::times), 1),
                     Double.isNaN(first) ? "-" : Clock.timeOfDay(first));
         });
         table.print(out);
@@ -198,9 +199,5 @@ final class CourtesySheets {
 
     private static double mean(List<BayRow> rows, ToDoubleFunction<BayRow> figure) {
         return rows.stream().mapToDouble(figure).average().orElse(0);
-    }
-
-    private static String figure(double value, int decimals) {
-        return Double.isNaN(value) ? "-" : String.format(Locale.ROOT, "%." + decimals + "f", value);
     }
 }

@@ -59,7 +59,7 @@ final class EntrySheets {
                         Integer.toString(o.replication()),
                         Integer.toString(r.wanted()),
                         Integer.toString(r.entered()),
-                        figure(r.delayS(), 1),
+                        TextTable.figure(r.delayS(), 1),
                         Integer.toString(r.outsidePeak()),
                         Integer.toString(r.outsideEnd()));
             });
@@ -74,12 +74,12 @@ final class EntrySheets {
                         one.link(),
                         Clock.timeOfDay(one.fromS()),
                         Clock.timeOfDay(one.toS()),
-                        figure(mean(rows, Kind.WANTED), 0),
-                        figure(mean(rows, Kind.ENTERED), 0),
-                        figure(delay.mean(), 1),
-                        figure((delay.hi() - delay.lo()) / 2, 1),
-                        figure(most(rows), 0),
-                        figure(mean(rows, Kind.END), 1));
+                        TextTable.figure(mean(rows, Kind.WANTED), 0),
+                        TextTable.figure(mean(rows, Kind.ENTERED), 0),
+                        TextTable.figure(delay.mean(), 1),
+                        TextTable.figure((delay.hi() - delay.lo()) / 2, 1),
+                        TextTable.figure(most(rows), 0),
+                        TextTable.figure(mean(rows, Kind.END), 1));
             });
         }
         table.print(out);
@@ -142,9 +142,5 @@ final class EntrySheets {
 
     private static double most(List<EntryRow> rows) {
         return rows.stream().mapToDouble(EntryRow::outsidePeak).max().orElse(0);
-    }
-
-    private static String figure(double value, int decimals) {
-        return Double.isFinite(value) ? String.format(Locale.ROOT, "%." + decimals + "f", value) : "-";
     }
 }

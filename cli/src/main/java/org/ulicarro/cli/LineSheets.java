@@ -6,7 +6,6 @@ import java.nio.file.Path;
 import java.util.ArrayList;
 import java.util.LinkedHashMap;
 import java.util.List;
-import java.util.Locale;
 import java.util.Map;
 import java.util.function.ToDoubleFunction;
 import org.ulicarro.core.measure.LineRow;
@@ -38,11 +37,11 @@ final class LineSheets {
                         r.line(),
                         Integer.toString(o.replication()),
                         Integer.toString(r.runs()),
-                        figure(r.travelTimeS(), 1),
-                        figure(r.travelTimeMaxS(), 1),
-                        figure(r.controlDelayS(), 1),
-                        figure(r.headwayS(), 0),
-                        figure(r.headwayVariation(), 2));
+                        TextTable.figure(r.travelTimeS(), 1),
+                        TextTable.figure(r.travelTimeMaxS(), 1),
+                        TextTable.figure(r.controlDelayS(), 1),
+                        TextTable.figure(r.headwayS(), 0),
+                        TextTable.figure(r.headwayVariation(), 2));
             });
         } else {
             table.add(
@@ -58,13 +57,15 @@ final class LineSheets {
                 Statistic time = statistic(rows, LineRow::travelTimeS);
                 table.add(
                         line,
-                        figure(statistic(rows, LineRow::runs).mean(), 1),
-                        figure(time.mean(), 1),
-                        figure((time.hi() - time.lo()) / 2, 1),
-                        figure(statistic(rows, LineRow::travelTimeMaxS).max(), 1),
-                        figure(statistic(rows, LineRow::controlDelayS).mean(), 1),
-                        figure(statistic(rows, LineRow::headwayS).mean(), 0),
-                        figure(statistic(rows, LineRow::headwayVariation).mean(), 2));
+                        TextTable.figure(statistic(rows, LineRow::runs).mean(), 1),
+                        TextTable.figure(time.mean(), 1),
+                        TextTable.figure((time.hi() - time.lo()) / 2, 1),
+                        TextTable.figure(
+                                statistic(rows, LineRow::travelTimeMaxS).max(), 1),
+                        TextTable.figure(statistic(rows, LineRow::controlDelayS).mean(), 1),
+                        TextTable.figure(statistic(rows, LineRow::headwayS).mean(), 0),
+                        TextTable.figure(
+                                statistic(rows, LineRow::headwayVariation).mean(), 2));
             });
         }
         table.print(out);
@@ -99,9 +100,5 @@ final class LineSheets {
     private static Statistic statistic(List<LineRow> rows, ToDoubleFunction<LineRow> what) {
         return Statistic.of(
                 rows.stream().mapToDouble(what).filter(v -> !Double.isNaN(v)).toArray());
-    }
-
-    private static String figure(double value, int decimals) {
-        return Double.isFinite(value) ? String.format(Locale.ROOT, "%." + decimals + "f", value) : "-";
     }
 }

@@ -124,14 +124,14 @@ final class MovementTable {
         for (RunSummary.Row row : rows) {
             table.add(
                     label(row, rows),
-                    figure(row.vehicles().mean(), 0),
-                    figure(row.demand().mean(), 0),
-                    figure(row.controlDelay().mean(), 1),
-                    figure(half(row.controlDelay()), 1),
+                    TextTable.figure(row.vehicles().mean(), 0),
+                    TextTable.figure(row.demand().mean(), 0),
+                    TextTable.figure(row.controlDelay().mean(), 1),
+                    TextTable.figure(half(row.controlDelay()), 1),
                     row.los() == null ? "-" : row.los().name(),
-                    figure(row.entryDelay().mean(), 1),
-                    figure(row.stoppedDelay().mean(), 1),
-                    figure(row.stops().mean(), 2),
+                    TextTable.figure(row.entryDelay().mean(), 1),
+                    TextTable.figure(row.stoppedDelay().mean(), 1),
+                    TextTable.figure(row.stops().mean(), 2),
                     metres(row.queueMean().mean()),
                     metres(row.queueMax().mean()),
                     metres(row.backP50()),
@@ -164,11 +164,7 @@ final class MovementTable {
     }
 
     private String metres(double value) {
-        return figure(feet ? value / METRES_PER_FOOT : value, 0);
-    }
-
-    private static String figure(double value, int decimals) {
-        return Double.isNaN(value) ? "-" : String.format(Locale.ROOT, "%." + decimals + "f", value);
+        return TextTable.figure(feet ? value / METRES_PER_FOOT : value, 0);
     }
 
     /** Prints each replication's figures. */
@@ -195,14 +191,14 @@ final class MovementTable {
                     Clock.timeOfDay(r.fromS()),
                     Clock.timeOfDay(r.toS()),
                     Integer.toString(o.replication()),
-                    figure(r.vehicles(), 0),
-                    figure(r.demand(), 0),
-                    figure(r.controlDelayS(), 1),
-                    figure(r.entryDelayS(), 1),
-                    figure(r.stoppedDelayS(), 1),
-                    figure(r.stops(), 2),
-                    figure(r.queueMeanM(), 1),
-                    figure(r.queueMaxM(), 1));
+                    TextTable.figure(r.vehicles(), 0),
+                    TextTable.figure(r.demand(), 0),
+                    TextTable.figure(r.controlDelayS(), 1),
+                    TextTable.figure(r.entryDelayS(), 1),
+                    TextTable.figure(r.stoppedDelayS(), 1),
+                    TextTable.figure(r.stops(), 2),
+                    TextTable.figure(r.queueMeanM(), 1),
+                    TextTable.figure(r.queueMaxM(), 1));
         }
         table.print(out);
     }

@@ -3,6 +3,7 @@ package org.ulicarro.cli;
 import java.io.PrintWriter;
 import java.util.ArrayList;
 import java.util.List;
+import java.util.Locale;
 
 /** A table for people: the first column to the left, figures to the right, columns as wide as they need. */
 final class TextTable {
@@ -21,6 +22,11 @@ final class TextTable {
     }
 
     /** Which columns hold words, which are set to the left. */
+    /** A number as tables print it; a dash where there is none. */
+    static String figure(double value, int decimals) {
+        return Double.isFinite(value) ? String.format(Locale.ROOT, "%." + decimals + "f", value) : "-";
+    }
+
     void alignLeft(boolean... columns) {
         left = columns;
     }

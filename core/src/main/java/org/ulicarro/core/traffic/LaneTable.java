@@ -360,7 +360,7 @@ public final class LaneTable {
         return longer;
     }
 
-    private static double[] append(double[] array, double value) {
+    static double[] append(double[] array, double value) {
         double[] longer = java.util.Arrays.copyOf(array, array.length + 1);
         longer[array.length] = value;
         return longer;

@@ -97,14 +97,8 @@ final class LongTable {
         meets[path][n] = other;
         both[path] = Arrays.copyOf(both[path], n + 1);
         both[path][n] = ofBoth;
-        from[path] = append(from[path], begins);
-        otherFrom[path] = append(otherFrom[path], beginsThere);
-        otherTo[path] = append(otherTo[path], endsThere);
-    }
-
-    private static double[] append(double[] array, double value) {
-        double[] longer = Arrays.copyOf(array, array.length + 1);
-        longer[array.length] = value;
-        return longer;
+        from[path] = LaneTable.append(from[path], begins);
+        otherFrom[path] = LaneTable.append(otherFrom[path], beginsThere);
+        otherTo[path] = LaneTable.append(otherTo[path], endsThere);
     }
 }
