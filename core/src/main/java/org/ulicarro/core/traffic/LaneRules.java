@@ -100,9 +100,9 @@ final class LaneRules {
         }
         zones.sort(Comparator.comparingInt(Zone::lane).thenComparingDouble(Zone::from));
         for (Zone zone : zones) {
-            zoneFrom[zone.lane] = LaneTable.append(zoneFrom[zone.lane], zone.from);
-            zoneTo[zone.lane] = LaneTable.append(zoneTo[zone.lane], zone.to);
-            zoneLimit[zone.lane] = LaneTable.append(zoneLimit[zone.lane], zone.limit);
+            zoneFrom[zone.lane] = append(zoneFrom[zone.lane], zone.from);
+            zoneTo[zone.lane] = append(zoneTo[zone.lane], zone.to);
+            zoneLimit[zone.lane] = append(zoneLimit[zone.lane], zone.limit);
         }
     }
 
@@ -130,6 +130,12 @@ final class LaneRules {
 
     private static Direction direction(Study study, Link link) {
         return study.network().roads().get(link.road()).direction(link.ahead());
+    }
+
+    private static double[] append(double[] array, double value) {
+        double[] longer = array == null ? new double[1] : java.util.Arrays.copyOf(array, array.length + 1);
+        longer[longer.length - 1] = value;
+        return longer;
     }
 
     boolean hasZones(int lane) {
