@@ -29,7 +29,7 @@ public final class FrameRate {
 
     public static void main(String[] args) throws IOException, StudyProblem, InterruptedException {
         Path folder = Files.createTempDirectory("ulicarro-bench");
-        Samples.write(Samples.QUAYSIDE, folder);
+        Samples.write(Samples.MARKET, folder);
         Scenes.makeBusy(folder);
         Model model = StudyFolder.read(folder, List.of()).compile(null).model();
         ByteArrayOutputStream tracks = new ByteArrayOutputStream();

@@ -34,7 +34,7 @@ public final class Recording {
                 "scene   vehicle-seconds      bytes   bytes each   without        recording      cost    allocated/step");
         for (String scene : new String[] {"demo", "busy"}) {
             Path folder = Files.createTempDirectory("ulicarro-bench");
-            Samples.write(Samples.QUAYSIDE, folder);
+            Samples.write(Samples.MARKET, folder);
             if (scene.equals("busy")) {
                 Scenes.makeBusy(folder);
             }

@@ -39,7 +39,7 @@ public class SimulationStep {
     @Setup(Level.Trial)
     public void compile() throws IOException, StudyProblem {
         Path folder = Files.createTempDirectory("ulicarro-bench");
-        Samples.write(Samples.QUAYSIDE, folder);
+        Samples.write(Samples.MARKET, folder);
         if (scene.equals("busy")) {
             Scenes.makeBusy(folder);
         }

@@ -50,7 +50,7 @@ public final class StageShares {
         int seconds = args.length > 0 ? Integer.parseInt(args[0]) : 40;
         for (String scene : new String[] {"demo", "busy"}) {
             Path folder = Files.createTempDirectory("ulicarro-bench");
-            Samples.write(Samples.QUAYSIDE, folder);
+            Samples.write(Samples.MARKET, folder);
             if (scene.equals("busy")) {
                 Scenes.makeBusy(folder);
             }

@@ -72,7 +72,9 @@ final class DemandSheets {
                 .numbers("counted", "counted", 0)
                 .numbers("difference", "difference", 0)
                 .numbers("difference_share", "%", 1, 100)
-                .numbers("geh", "GEH", 1);
+                .numbers("geh", "GEH", 1)
+                .words("driveway", "driveway")
+                .numbers("absorbed", "absorbs", 0);
         for (Imbalance one : demand.balance()) {
             if (only == null || only.equals(one.from()) || only.equals(one.to())) {
                 sheet.add(
@@ -83,7 +85,9 @@ final class DemandSheets {
                         one.arrives(),
                         one.difference(),
                         one.share(),
-                        one.geh());
+                        one.geh(),
+                        one.driveway() == null ? "-" : one.driveway(),
+                        one.driveway() == null ? null : one.absorbed());
             }
         }
         return sheet;
@@ -99,11 +103,12 @@ final class DemandSheets {
                 "",
                 String.format(
                         Locale.ROOT,
-                        "Vehicles in the period. %d of %d roads have a GEH under 5. Differences are driveways or errors:",
+                        "Vehicles in the period. %d of %d roads have a GEH under 5. Differences are driveways or errors.",
                         near,
                         all.size()),
-                "balance: {differences: scaled, trusted: [PLACE]} fits the other places to a trusted one; otherwise",
-                "the counts of entries say how many come in, and those of each place how they turn there.");
+                "balance: {differences: scaled, trusted: [PLACE]} fits the other places to a trusted one;",
+                "differences: absorbed lets driveways take them up: roads to an end, at places without counts.",
+                "What is left stays as it is: entries say how many come in, and each place how they turn there.");
     }
 
     Sheet routes() {

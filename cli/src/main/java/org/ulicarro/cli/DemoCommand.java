@@ -21,7 +21,7 @@ import picocli.CommandLine.Spec;
         name = "demo",
         mixinStandardHelpOptions = true,
         description =
-                "Writes the demo study, the fish market crossroads of an invented sea-side town, checks it, draws it,"
+                "Writes the demo study, Quayside Road in an invented sea-side town on the evening of a ferry, checks it, draws it,"
                         + " runs ten replications and prints what comes out.",
         footer = {"", "Example:  ulicarro demo"})
 final class DemoCommand implements Callable<Integer> {
@@ -62,7 +62,7 @@ final class DemoCommand implements Callable<Integer> {
                 .run(study, null, 0, Runtime.getRuntime().availableProcessors(), RecordChoice.parse("last"), null);
         Path replay = folder.resolve("replay.html");
         new RecordedRun(run, null).writePage(replay);
-        new MovementTable(run).print(out, false);
+        new MovementTable(run).printOverview(out);
         new EntrySheets(run).printBrief(out);
         new CourtesySheets(run).printBrief(out);
         out.println();
@@ -70,8 +70,9 @@ final class DemoCommand implements Callable<Integer> {
         out.println("watch: open " + replay + " in a browser");
         String me = Main.me();
         out.println("next:  edit " + folder.resolve("signals.yaml") + ", then  " + me + " check " + folder);
-        out.println("       " + me + " run " + folder + " -a pier-green          four more seconds for the pier");
-        out.println("       " + me + " results " + folder + " --by 15min         the last run by quarter hours");
+        out.println("       " + me + " results " + folder + " --place market     its movements, one by one");
+        out.println(
+                "       " + me + " run " + folder + " -a no-ferry            a day without the ferry, else the same");
         out.println("       " + me + " draw " + folder + " --place market -o market.png");
         return Exit.DONE;
     }

@@ -3,9 +3,12 @@ package org.ulicarro.cli;
 import java.io.IOException;
 import java.io.PrintWriter;
 import java.nio.file.Path;
+import java.util.LinkedHashSet;
 import java.util.List;
 import java.util.Locale;
+import java.util.Set;
 import org.ulicarro.core.base.Clock;
+import org.ulicarro.core.base.Names;
 import org.ulicarro.core.measure.MovementRow;
 import org.ulicarro.core.measure.RunSummary;
 import org.ulicarro.core.measure.Statistic;
@@ -22,22 +25,74 @@ final class MovementTable {
 
     private static final int WORTH_A_WARNING = 10;
 
+    /** So many places are shown movement by movement right after a run. */
+    private static final int FEW_PLACES = 2;
+
     private final RunRecord record;
     private final RunSummary summary;
     private final String name;
     private final boolean feet;
+    private final String only; // place, or null for all
 
     MovementTable(Path run) throws IOException {
+        this(run, null);
+    }
+
+    /**
+     * The same for one place.
+     *
+     * @param only place, or null for all
+     * @throws IOException also when the run has no figures for that place
+     */
+    MovementTable(Path run, String only) throws IOException {
+        this.only = only;
         record = RunFolder.record(run);
         summary = RunFolder.summary(run);
         name = run.toAbsolutePath().normalize().getFileName().toString();
         feet = record.units().equals("us");
+        if (only != null) {
+            Set<String> places = new LinkedHashSet<>();
+            summary.wholePeriod().forEach(row -> places.add(row.place()));
+            if (!places.contains(only)) {
+                throw new IOException("run " + name + " has no movements of a place '" + only + "'."
+                        + Names.suggestion(only, places));
+            }
+        }
+    }
+
+    /** Prints one line for each place where there are many, else all movements. */
+    void printOverview(PrintWriter out) {
+        long places = summary.wholePeriod().stream()
+                .map(RunSummary.Row::place)
+                .distinct()
+                .count();
+        if (places > FEW_PLACES) {
+            printPlaces(out);
+        } else {
+            print(out, false);
+        }
+    }
+
+    void printPlaces(PrintWriter out) {
+        printHeading(out);
+        new PlaceTable(summary).print(out);
+    }
+
+    private List<RunSummary.Row> shown(boolean bySlice) {
+        List<RunSummary.Row> rows = bySlice ? summary.bySlice() : summary.wholePeriod();
+        return rows.stream().filter(r -> only == null || only.equals(r.place())).toList();
+    }
+
+    private List<RunSummary.Observation> each(boolean bySlice) {
+        return summary.observations(bySlice).stream()
+                .filter(o -> only == null || only.equals(o.row().place()))
+                .toList();
     }
 
     /** Prints means with their interval, warnings above the figures that they touch. */
     void print(PrintWriter out, boolean bySlice) {
         printHeading(out);
-        List<RunSummary.Row> rows = bySlice ? summary.bySlice() : summary.wholePeriod();
+        List<RunSummary.Row> rows = shown(bySlice);
         int from = 0;
         while (from < rows.size()) {
             int to = from + 1;
@@ -184,7 +239,7 @@ final class MovementTable {
                 "stops",
                 "queue m",
                 "max m");
-        for (RunSummary.Observation o : summary.observations(bySlice)) {
+        for (RunSummary.Observation o : each(bySlice)) {
             MovementRow r = o.row();
             table.add(
                     r.name(),
@@ -206,7 +261,7 @@ final class MovementTable {
     /** Means and their spread, for machines. */
     Rows rows(boolean bySlice) {
         Rows rows = new Rows();
-        for (RunSummary.Row r : bySlice ? summary.bySlice() : summary.wholePeriod()) {
+        for (RunSummary.Row r : shown(bySlice)) {
             Rows.Row row = head(rows, r.place(), r.approach(), r.movement(), r.name(), r.fromS(), r.toS());
             put(row, "vehicles", r.vehicles());
             put(row, "demand", r.demand());
@@ -227,7 +282,7 @@ final class MovementTable {
     /** One row for each replication, for machines. */
     Rows eachRows(boolean bySlice) {
         Rows rows = new Rows();
-        for (RunSummary.Observation o : summary.observations(bySlice)) {
+        for (RunSummary.Observation o : each(bySlice)) {
             MovementRow r = o.row();
             head(rows, r.place(), r.approach(), r.movement(), r.name(), r.fromS(), r.toS())
                     .put("replication", o.replication())

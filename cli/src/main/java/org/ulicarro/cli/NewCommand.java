@@ -31,6 +31,7 @@ import picocli.CommandLine.Spec;
         footer = {
             "",
             "  crossroads  a signal with left-turn bays",
+            "  market      the same with people, articulated vehicles and an alternative: one crossroads of the demo",
             "  corridor    a main street: two signals, a side street with a stop sign, a crossing, a bus stop",
             "  roundabout  two lanes around, a slip lane, crossings with refuges",
             "  merge       a motorway with an exit and an entry",
@@ -47,7 +48,7 @@ final class NewCommand implements Callable<Integer> {
             names = "--like",
             defaultValue = "crossroads",
             paramLabel = "SAMPLE",
-            description = "what it is like: crossroads (default), corridor, roundabout, merge, fiveways")
+            description = "what it is like: crossroads (default), market, corridor, roundabout, merge, fiveways")
     private String like;
 
     @Option(

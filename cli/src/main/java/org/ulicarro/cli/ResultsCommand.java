@@ -4,6 +4,7 @@ import java.io.IOException;
 import java.io.PrintWriter;
 import java.nio.file.Path;
 import java.util.concurrent.Callable;
+import org.ulicarro.files.RunFolder;
 import picocli.CommandLine.Command;
 import picocli.CommandLine.Mixin;
 import picocli.CommandLine.Model.CommandSpec;
@@ -25,12 +26,13 @@ import picocli.CommandLine.Spec;
             "",
             "TABLE is one of",
             "  movements   delay, stops and queues by movement, approach and place",
+            "  places      one line for each place, with its worst movement",
             "  crossings   people over crossings: delay, and who started on walk",
             "  unserved    who wanted to come in at each entry, who waited outside, and who still does",
             "  lines       buses and trams: travel time, delay at controls, regularity",
             "  bays        turning bays whose queue blocks the lane beside them",
             "",
-            "Example:  ulicarro results quayside --by 15min"
+            "Example:  ulicarro results quayside --place market --by 15min"
         })
 final class ResultsCommand implements Callable<Integer> {
 
@@ -47,11 +49,15 @@ final class ResultsCommand implements Callable<Integer> {
 
     enum Table {
         MOVEMENTS,
+        PLACES,
         CROSSINGS,
         UNSERVED,
         LINES,
         BAYS
     }
+
+    @Option(names = "--place", paramLabel = "PLACE", description = "movements of this place only")
+    private String place;
 
     @Option(names = "--by", paramLabel = "SLICE", description = "15min: a table for each quarter of an hour")
     private String by;
@@ -85,19 +91,29 @@ final class ResultsCommand implements Callable<Integer> {
             }
             return Exit.DONE;
         }
+        if (table == Table.PLACES) {
+            if (form.isForMachines()) {
+                form.print(new PlaceTable(RunFolder.summary(folder)).rows(), out);
+            } else {
+                new MovementTable(folder).printPlaces(out);
+            }
+            return Exit.DONE;
+        }
         if (table != Table.MOVEMENTS) {
             printCourtesy(new CourtesySheets(folder), out);
             return Exit.DONE;
         }
-        MovementTable table = new MovementTable(folder);
+        MovementTable table = new MovementTable(folder, place);
         if (form.isForMachines()) {
             form.print(each ? table.eachRows(by != null) : table.rows(by != null), out);
         } else if (each) {
             table.printEach(out, by != null);
         } else {
             table.print(out, by != null);
-            new EntrySheets(folder).printBrief(out);
-            new CourtesySheets(folder).printBrief(out);
+            if (place == null) {
+                new EntrySheets(folder).printBrief(out);
+                new CourtesySheets(folder).printBrief(out);
+            }
         }
         return Exit.DONE;
     }

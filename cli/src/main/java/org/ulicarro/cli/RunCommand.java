@@ -87,12 +87,13 @@ final class RunCommand implements Callable<Integer> {
         int threads = jobs == null ? Runtime.getRuntime().availableProcessors() : jobs;
         for (LoadedStudy one : loaded) {
             Path run = run(work, one, threads, choice);
-            new MovementTable(run).print(out, false);
+            new MovementTable(run).printOverview(out);
             new EntrySheets(run).printBrief(out);
             new CourtesySheets(run).printBrief(out);
             out.println();
             out.println("run:  " + run);
-            out.println("next: " + Main.me() + " results " + run + " --by 15min    (also --each, --json, --csv)");
+            out.println(
+                    "next: " + Main.me() + " results " + run + "    all movements (also --by 15min, --each, --json)");
             if (choice.records()) {
                 out.println("      " + Main.me() + " replay " + run + " -o replay.html");
             }

@@ -28,7 +28,7 @@ class CommandsTest {
     @BeforeEach
     void writeStudy() throws IOException {
         study = temp.resolve("quayside");
-        Samples.write(Samples.QUAYSIDE, study);
+        Samples.write(Samples.MARKET, study);
         // short, so that a test need not wait: a quarter of an hour, no drain
         edit("study.yaml", "to: \"17:30\"", "to: \"16:45\"");
         edit("study.yaml", "length: 15 min", "length: 4 min");

@@ -55,7 +55,14 @@ class LauncherIT {
     @Test
     void theDemoDoesTheWholeJob() throws Exception {
         assertThat(run("demo")).isZero();
-        assertThat(out).contains("Ferry access on Quayside Road", "10 replications", "WBL", "runs/0001-base", "next:");
+        assertThat(out)
+                .contains(
+                        "Ferry access on Quayside Road",
+                        "10 replications",
+                        "worst",
+                        "market",
+                        "runs/0001-base",
+                        "next:");
         assertThat(err).contains("wrote the demo study to quayside");
         assertThat(temp.resolve("quayside/plan.svg")).exists();
         assertThat(temp.resolve("quayside/runs/0001-base/results.sqlite")).exists();

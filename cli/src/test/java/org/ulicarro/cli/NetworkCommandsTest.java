@@ -29,7 +29,7 @@ class NetworkCommandsTest {
     @BeforeEach
     void writeStudy() throws IOException {
         study = temp.resolve("quayside");
-        Samples.write(Samples.QUAYSIDE, study);
+        Samples.write(Samples.MARKET, study);
     }
 
     private int run(Object... args) {

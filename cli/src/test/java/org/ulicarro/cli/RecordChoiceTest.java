@@ -29,7 +29,7 @@ class RecordChoiceTest {
 
     @BeforeEach
     void compile() throws IOException, StudyProblem {
-        Samples.write(Samples.QUAYSIDE, temp.resolve("quayside"));
+        Samples.write(Samples.MARKET, temp.resolve("quayside"));
         model = StudyFolder.read(temp.resolve("quayside"), List.of())
                 .compile(null)
                 .model();

@@ -39,7 +39,7 @@ class ReplayCommandTest {
     @BeforeAll
     static void recordOnce() throws IOException {
         study = temp.resolve("quayside");
-        Samples.write(Samples.QUAYSIDE, study);
+        Samples.write(Samples.MARKET, study);
         Path file = study.resolve("study.yaml");
         String text = Files.readString(file)
                 .replace("to: \"17:30\"", "to: \"16:40\"")
@@ -76,7 +76,7 @@ class ReplayCommandTest {
     @Test
     void aTitleIsNoScript() throws IOException {
         Path own = temp.resolve("own");
-        Samples.write(Samples.QUAYSIDE, own);
+        Samples.write(Samples.MARKET, own);
         Path file = own.resolve("study.yaml");
         String text = Files.readString(file).replaceFirst("title: .*", "title: \"</script><script>alert(1)</script>\"");
         Files.writeString(

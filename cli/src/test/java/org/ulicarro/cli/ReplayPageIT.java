@@ -63,7 +63,7 @@ class ReplayPageIT {
     void openPage() throws IOException, StudyProblem {
         browser = new Browser();
         study = temp.resolve("quayside");
-        Samples.write(Samples.QUAYSIDE, study);
+        Samples.write(Samples.MARKET, study);
         Path file = study.resolve("study.yaml");
         Files.writeString(file, Files.readString(file).replace("to: \"17:30\"", "to: \"16:45\""));
         page = temp.resolve("replay.html");

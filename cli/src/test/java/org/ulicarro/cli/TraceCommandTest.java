@@ -32,7 +32,7 @@ class TraceCommandTest {
 
     private static Path shortStudy(String name) throws IOException {
         Path folder = temp.resolve(name);
-        Samples.write(Samples.QUAYSIDE, folder);
+        Samples.write(Samples.MARKET, folder);
         replace(folder, "study.yaml", "to: \"17:30\"", "to: \"16:45\"");
         replace(folder, "study.yaml", "length: 15 min", "length: 4 min");
         return folder;

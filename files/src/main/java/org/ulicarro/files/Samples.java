@@ -11,8 +11,11 @@ import java.util.Map;
 /** Studies that come with the program, to start from. */
 public final class Samples {
 
-    /** The demo: the fish market crossroads of Marenhaven. */
+    /** The demo: Quayside Road in Marenhaven, from the customs house to the beach. */
     public static final String QUAYSIDE = "quayside";
+
+    /** One crossroads of it alone. */
+    public static final String MARKET = "market";
 
     private static final String STUDY = "study.yaml";
     private static final String NETWORK = "network.yaml";
@@ -28,7 +31,18 @@ public final class Samples {
         FILES.put("roundabout", List.of(STUDY, NETWORK, DEMAND, "counts/pm.csv"));
         FILES.put("merge", List.of(STUDY, NETWORK, DEMAND, "counts/am.csv"));
         FILES.put("fiveways", List.of(STUDY, NETWORK, DEMAND, SIGNALS, "counts/pm.csv"));
-        FILES.put(QUAYSIDE, List.of(STUDY, NETWORK, DEMAND, SIGNALS, "counts/pm.csv", "alternatives/pier-green.yaml"));
+        FILES.put(MARKET, List.of(STUDY, NETWORK, DEMAND, SIGNALS, "counts/pm.csv", "alternatives/pier-green.yaml"));
+        FILES.put(
+                QUAYSIDE,
+                List.of(
+                        STUDY,
+                        NETWORK,
+                        DEMAND,
+                        SIGNALS,
+                        "counts/am.csv",
+                        "counts/pm.csv",
+                        "alternatives/pier-green.yaml",
+                        "alternatives/no-ferry.yaml"));
     }
 
     private Samples() {}

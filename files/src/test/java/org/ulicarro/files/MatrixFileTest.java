@@ -24,7 +24,7 @@ class MatrixFileTest {
 
     @BeforeEach
     void writeStudy() throws IOException {
-        Samples.write(Samples.QUAYSIDE, temp.resolve("study"));
+        Samples.write(Samples.MARKET, temp.resolve("study"));
         write(new double[][] {{5, 120, 30}, {80, 0, 0}, {0, 12.5, 0}});
     }
 

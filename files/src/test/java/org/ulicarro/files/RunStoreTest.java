@@ -51,7 +51,7 @@ class RunStoreTest {
     @Test
     void aRunComesBackAsItWasWritten() throws Exception {
         Path study = temp.resolve("quayside");
-        Samples.write(Samples.QUAYSIDE, study);
+        Samples.write(Samples.MARKET, study);
         LoadedStudy loaded = StudyFolder.read(study, List.of());
         Model model = loaded.compile(null).model();
         List<ReplicationResult> results = Experiment.run(model, 2, 2, (r, share, outside) -> {});

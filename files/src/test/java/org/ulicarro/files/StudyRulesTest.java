@@ -23,7 +23,7 @@ class StudyRulesTest {
     @BeforeEach
     void writeDemo() throws IOException {
         study = temp.resolve("quayside");
-        Samples.write(Samples.QUAYSIDE, study);
+        Samples.write(Samples.MARKET, study);
     }
 
     private List<String> problemsAfter(String file, String from, String to) throws IOException {

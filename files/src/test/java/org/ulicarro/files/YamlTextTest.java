@@ -84,7 +84,7 @@ class YamlTextTest {
     @Test
     void aStudyThatWouldNotHoldIsNotWritten() throws IOException, StudyProblem {
         Path study = temp.resolve("quayside");
-        Samples.write(Samples.QUAYSIDE, study);
+        Samples.write(Samples.MARKET, study);
         String before = Files.readString(study.resolve("network.yaml"));
         StudyEditor editor = StudyEditor.open(study, null);
         assertThat(editor.set("network.roads.quay-1.ahead.turns", "[L, T]")).isEqualTo("network.yaml");

@@ -37,7 +37,8 @@ final class Balancing {
             Link counted = link.ring() || !isSent(link) ? null : CountedDemand.firstCounted(network, counts, link);
             if (counted != null) {
                 double hours = (window.to() - window.from()) / 3600;
-                found.add(new Imbalance(link.from(), counted.to(), link.id(), sent(link), taken(counted), hours));
+                found.add(new Imbalance(
+                        link.from(), counted.to(), link.id(), sent(link), taken(counted), hours, null, 0));
             }
         }
         return found;
@@ -45,11 +46,12 @@ final class Balancing {
 
     /** Whether the place that a link leaves counts all who come onto it. */
     private boolean isSent(Link link) {
-        List<Movement> into = into(link);
+        List<Movement> into = into(network, link);
         return !into.isEmpty() && into.stream().anyMatch(m -> counts.counted(m.index()));
     }
 
-    private List<Movement> into(Link link) {
+    /** Movements that lead onto a link. */
+    static List<Movement> into(Network network, Link link) {
         return network.junctions().get(link.from()).movements().stream()
                 .map(m -> network.movements().get(m))
                 .filter(m -> m.toLink() == link.index())
@@ -57,7 +59,7 @@ final class Balancing {
     }
 
     private double sent(Link link) {
-        return into(link).stream()
+        return into(network, link).stream()
                 .mapToDouble(m -> counts.vehicles(m.index(), window.from(), window.to()))
                 .sum();
     }
@@ -68,24 +70,27 @@ final class Balancing {
                 .sum();
     }
 
-    void warn(Balance balance, List<Fault> faults) {
-        for (Imbalance one : all()) {
-            boolean large = Math.abs(one.difference()) > balance.tolerance() * Math.max(one.leaves(), one.arrives());
-            if (large && Math.abs(one.difference()) >= FEW) {
+    void warn(Balance balance, List<Imbalance> all, List<Fault> faults) {
+        String advice = balance.differences() == Balance.Differences.ABSORBED
+                ? "no place with a driveway and without counts lies between them that could absorb it"
+                : "'show STUDY balance' lists all roads, and what can be done about it";
+        for (Imbalance one : all) {
+            double left = one.difference() - one.absorbed();
+            boolean large = Math.abs(left) > balance.tolerance() * Math.max(one.leaves(), one.arrives());
+            if (large && Math.abs(left) >= FEW) {
                 faults.add(Fault.warning(
                         "/demand/volumes",
                         String.format(
                                 Locale.ROOT,
                                 "%.0f vehicles leave '%s' for '%s', which counts %.0f (%+.0f, GEH %.1f); routes keep the shares of the"
-                                        + " second place, not its total. 'show STUDY balance' lists all roads; balance: {differences:"
-                                        + " scaled, trusted: [%s]} would fit the first to the second",
+                                        + " second place, not its total. %s",
                                 one.leaves(),
                                 one.from(),
                                 one.to(),
                                 one.arrives(),
                                 one.difference(),
                                 one.geh(),
-                                one.to())));
+                                advice)));
             }
         }
     }
@@ -116,7 +121,7 @@ final class Balancing {
                         : CountedDemand.firstCounted(network, counts, link);
                 if (counted != null && counted.to().equals(place) && sent(link) > 0) {
                     double factor = taken(counted) / sent(link);
-                    into(link).forEach(m -> counts.scale(m.index(), factor));
+                    into(network, link).forEach(m -> counts.scale(m.index(), factor));
                     open.add(link.from());
                 }
             }

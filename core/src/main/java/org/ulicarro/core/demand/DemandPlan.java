@@ -23,6 +23,7 @@ public final class DemandPlan {
     private final List<ServiceLine> lines;
     private final WalkPlan walks;
     private final RouteEstimate estimate;
+    private final List<Imbalance> balance;
 
     private DemandPlan(
             Network network,
@@ -31,7 +32,9 @@ public final class DemandPlan {
             List<Source> sources,
             List<ServiceLine> lines,
             WalkPlan walks,
-            RouteEstimate estimate) {
+            RouteEstimate estimate,
+            List<Imbalance> balance) {
+        this.balance = List.copyOf(balance);
         this.network = network;
         this.counts = counts;
         this.window = window;
@@ -63,6 +66,19 @@ public final class DemandPlan {
         if (demand.balance().differences() == Balance.Differences.SCALED) {
             balancing.scale(demand.balance(), faults);
         }
+        List<Imbalance> balance = new ArrayList<>();
+        if (demand.balance().differences() == Balance.Differences.ABSORBED) {
+            Absorption absorption = new Absorption(network, turning, window);
+            absorption.apply();
+            balance.addAll(absorption.taken());
+            balancing.all().stream()
+                    .filter(i -> !absorption.places().contains(i.from())
+                            && !absorption.places().contains(i.to()))
+                    .forEach(balance::add);
+        } else {
+            balance.addAll(balancing.all());
+        }
+        turning.checkApproaches(faults);
         Ways ways = new Ways(network);
         List<Source> sources = new ArrayList<>();
         RouteEstimate estimate = null;
@@ -70,7 +86,7 @@ public final class DemandPlan {
             estimate = RouteEstimate.of(network, turning, window, faults);
             sources.addAll(estimate.flows(demand.arrivals(), window, mix));
         } else {
-            balancing.warn(demand.balance(), faults);
+            balancing.warn(demand.balance(), balance, faults);
             sources.addAll(CountedDemand.of(network, turning, window, demand.arrivals(), mix));
         }
         sources.addAll(WrittenDemand.of(demand, window, ways, mix, faults));
@@ -82,8 +98,8 @@ public final class DemandPlan {
             faults.add(Fault.warning(
                     "/demand", "nobody travels: write volumes, entries, trips, services, departures or surges"));
         }
-        return new DemandPlan(
-                network, turning, window, sources, lines, WalkPlan.of(network, demand, window, faults), estimate);
+        WalkPlan walks = WalkPlan.of(network, demand, window, faults);
+        return new DemandPlan(network, turning, window, sources, lines, walks, estimate, balance);
     }
 
     public Window window() {
@@ -92,7 +108,7 @@ public final class DemandPlan {
 
     /** What counted places send each other, and what they count, in the order of the network. */
     public List<Imbalance> balance() {
-        return new Balancing(network, counts, window).all();
+        return balance;
     }
 
     /** Flows between ends that were estimated from counts; null where routes are drawn turn by turn. */

@@ -9,8 +9,18 @@ package org.ulicarro.core.demand;
  * @param leaves vehicles that the first place sends
  * @param arrives vehicles that the second one counts
  * @param hours length of the period (h)
+ * @param driveway place on the way that takes up differences, or null
+ * @param absorbed vehicles that it adds, negative for those that turn off there; slice by slice, so that both may happen in a period
  */
-public record Imbalance(String from, String to, String link, double leaves, double arrives, double hours) {
+public record Imbalance(
+        String from,
+        String to,
+        String link,
+        double leaves,
+        double arrives,
+        double hours,
+        String driveway,
+        double absorbed) {
 
     /** Vehicles that appear on the way, negative for those that disappear. */
     public double difference() {

@@ -49,6 +49,8 @@ final class TurningCounts {
     private final List<String> types = new ArrayList<>(); // that counts tell apart
     private final List<List<Count>> byMovement = new ArrayList<>(); // movement -> its counts in order of time
 
+    private boolean sound; // every row says something about this network
+
     private TurningCounts(Network network) {
         this.network = network;
         for (int i = 0; i < network.movements().size(); i++) {
@@ -63,9 +65,9 @@ final class TurningCounts {
         for (Count count : counts) {
             result.add(count, kinds, faults);
         }
-        boolean sound = faults.size() == before;
+        result.sound = faults.size() == before;
         result.closed.values().forEach(closed -> faults.add(closed.warning()));
-        if (!sound) {
+        if (!result.sound) {
             return result; // gaps and missing approaches may only follow from these
         }
         for (List<Count> series : result.byMovement) {
@@ -78,9 +80,6 @@ final class TurningCounts {
                         window,
                         faults);
             }
-        }
-        if (!counts.isEmpty()) {
-            result.checkApproaches(faults);
         }
         result.shape(demand.peak(), 1 + demand.growth());
         return result;
@@ -118,6 +117,11 @@ final class TurningCounts {
             series.clear();
             series.addAll(shaped);
         }
+    }
+
+    /** Adds what a movement without counts is found to have; by rising time. */
+    void put(int movement, Count count) {
+        byMovement.get(movement).add(count);
     }
 
     /** Multiplies all that is counted for a movement. */
@@ -201,7 +205,10 @@ final class TurningCounts {
     }
 
     /** Where drivers have a choice, counts must say how they choose. */
-    private void checkApproaches(List<Fault> faults) {
+    void checkApproaches(List<Fault> faults) {
+        if (!sound || byMovement.stream().allMatch(List::isEmpty)) {
+            return;
+        }
         for (Link link : network.links()) {
             List<Movement> movements = network.movementsFrom(link.index());
             boolean counted =
@@ -213,7 +220,11 @@ final class TurningCounts {
                                 + "), where drivers choose between "
                                 + String.join(
                                         ", ",
-                                        movements.stream().map(Movement::name).toList())));
+                                        movements.stream().map(Movement::name).toList())
+                                + (Absorption.hasDriveway(network, this, link.to())
+                                        ? "; or let its driveway absorb what the counts on both sides differ by, with"
+                                                + " balance: {differences: absorbed}"
+                                        : "")));
             }
         }
     }

@@ -16,7 +16,7 @@ public record Balance(
 
         @Usual("kept")
         @About(
-                "What becomes of them: kept lets each place's counts say how many enter and how they turn; scaled fits all to the trusted ones.")
+                "What becomes of them: kept lets each place's counts say how many enter and how they turn; scaled fits all to the trusted ones; absorbed lets driveways between them make up for it.")
         Differences differences,
 
         @About("Places whose counts the others are scaled to: [gate].")
@@ -24,7 +24,8 @@ public record Balance(
 
     public enum Differences {
         KEPT,
-        SCALED
+        SCALED,
+        ABSORBED
     }
 
     public static final Balance USUAL = new Balance(0.1, Differences.KEPT, null);
