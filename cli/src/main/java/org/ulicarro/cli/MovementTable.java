@@ -141,6 +141,19 @@ final class MovementTable {
                             + "         they drove on another way, and are counted where they went%n",
                     record.missedTurns());
         }
+        if (record.noWay() > 0) {
+            out.printf(
+                    Locale.ROOT,
+                    "warning: %.1f vehicles per replication had no way round a closed road: they drove where they may not,%n"
+                            + "         or waited in front of it%n",
+                    record.noWay());
+        }
+        if (record.detoured() > 0) {
+            out.printf(
+                    Locale.ROOT,
+                    "note: %.1f vehicles per replication took another way round closed roads%n",
+                    record.detoured());
+        }
         record.standstills().stream().limit(MOST_STANDSTILLS).forEach(how -> out.println("warning: " + how));
         if (record.standstills().size() > MOST_STANDSTILLS) {
             out.println("         and " + (record.standstills().size() - MOST_STANDSTILLS) + " more, in log.txt");

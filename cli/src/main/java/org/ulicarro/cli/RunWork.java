@@ -132,6 +132,8 @@ final class RunWork {
                         .mapToInt(ReplicationResult::missedTurns)
                         .average()
                         .orElse(0),
+                results.stream().mapToInt(ReplicationResult::detoured).average().orElse(0),
+                results.stream().mapToInt(ReplicationResult::noWay).average().orElse(0),
                 results.stream()
                         .flatMap(
                                 r -> r.standstills().stream().map(how -> "replication " + r.replication() + ": " + how))
@@ -163,6 +165,9 @@ final class RunWork {
             r.standstills().forEach(how -> log.add("  standstill: " + how));
             if (r.missedTurns() > 0) {
                 log.add("  missed turns: " + r.missedTurns());
+            }
+            if (r.detoured() + r.noWay() > 0) {
+                log.add("  round closed roads: " + r.detoured() + ", without another way: " + r.noWay());
             }
         }
         log.add(String.format(Locale.ROOT, "done in %.1f s, digest %s", record.seconds(), record.digest()));

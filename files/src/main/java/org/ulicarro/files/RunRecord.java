@@ -26,6 +26,8 @@ import tools.jackson.core.json.JsonFactory;
  * @param unservedAtEnd vehicles outside when the period ended, mean over replications
  * @param unservedPeak the most outside at once in any replication
  * @param missedTurns vehicles that found no room to change lanes for their movement, mean over replications
+ * @param detoured vehicles that took another way round closed roads, mean over replications
+ * @param noWay vehicles that had none, mean over replications
  * @param standstills rings of vehicles that blocked each other, in words
  * @param warnings what the study's check said
  * @param started when the run began (ISO 8601, UTC)
@@ -49,6 +51,8 @@ public record RunRecord(
         double unservedAtEnd,
         int unservedPeak,
         double missedTurns,
+        double detoured,
+        double noWay,
         List<String> standstills,
         List<String> warnings,
         String started,
@@ -96,6 +100,8 @@ public record RunRecord(
                 number(facts, "unserved_at_end"),
                 (int) number(facts, "unserved_peak"),
                 number(facts, "missed_turns"),
+                number(facts, "detoured"),
+                number(facts, "no_way"),
                 standstills,
                 warnings,
                 facts.get("started"),

@@ -72,7 +72,7 @@ class NetworkFindingsTest {
             fiveways | legs: {harbour: EB | movements: {harbour>stn: {speed: 20 km/h}}, legs: {harbour: EB | place 'fiveways' has no movement 'harbour>stn'
             fiveways | legs: {harbour: EB | corner-radius: 1 m, legs: {harbour: EB | it would run over the kerb or into the next lane
             crossroads | back: {lanes: 2}} | back: {lanes: 2}, grade: 40 %} | a grade must be between -25 % and 25 %
-            crossroads | back: {lanes: 2}} | back: {lanes: 2}, closed-to: [truck]} | vehicles do not heed it yet: all types use this road
+            crossroads | back: {lanes: 2}} | back: {lanes: 2}, closed-to: [truck]} | in replication 1
             crossroads | ahead: {lanes: 2, bays | ahead: {lanes: 2, lane-use: {9: {only: [bus]}}, bays | there is no lane 9; this road has 3, bays included
             crossroads | ahead: {lanes: 2, bays | ahead: {lanes: 2, lane-use: {x: {only: [bus]}}, bays | 'x' is no lane; lanes are numbered from the left, 1 first
             crossroads | ahead: {lanes: 2, bays | ahead: {lanes: 2, no-changing: [{length: 900 m}], bays | this stretch lies from

@@ -70,6 +70,8 @@ class RunStoreTest {
                 2.5,
                 3,
                 0.5,
+                4.5,
+                1,
                 List.of("nothing moves"),
                 List.of("a warning, with \"quotes\""),
                 "2026-01-01T00:00:00Z",

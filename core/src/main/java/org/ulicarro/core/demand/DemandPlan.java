@@ -11,6 +11,7 @@ import org.ulicarro.core.study.Balance;
 import org.ulicarro.core.study.Count;
 import org.ulicarro.core.study.DemandInput;
 import org.ulicarro.core.study.Kinds;
+import org.ulicarro.core.study.NetworkInput;
 import org.ulicarro.core.study.Trips;
 
 /** The demand of one study in one period, ready to be drawn for any replication. Immutable. */
@@ -24,6 +25,7 @@ public final class DemandPlan {
     private final WalkPlan walks;
     private final RouteEstimate estimate;
     private final List<Imbalance> balance;
+    private final ClosedRoads closed;
 
     private DemandPlan(
             Network network,
@@ -33,7 +35,9 @@ public final class DemandPlan {
             List<ServiceLine> lines,
             WalkPlan walks,
             RouteEstimate estimate,
-            List<Imbalance> balance) {
+            List<Imbalance> balance,
+            ClosedRoads closed) {
+        this.closed = closed;
         this.balance = List.copyOf(balance);
         this.network = network;
         this.counts = counts;
@@ -47,18 +51,22 @@ public final class DemandPlan {
     /**
      * Checks the demand against the network and prepares the draw.
      *
+     * @param input of the network: what is closed to whom
      * @param kinds types of vehicle
      * @param counts rows of the turning counts
      * @param trips rows of the tables of trips
+     * @param seed of the study: what closed roads do to the demand is told for its first replication
      * @param faults receives what is wrong with them
      */
     public static DemandPlan of(
             Network network,
+            NetworkInput input,
             DemandInput demand,
             Kinds kinds,
             List<Count> counts,
             List<Trips> trips,
             Window window,
+            long seed,
             List<Fault> faults) {
         TypeMix mix = new TypeMix(kinds, demand.mix());
         TurningCounts turning = TurningCounts.of(network, demand, kinds, counts, window, faults);
@@ -99,7 +107,14 @@ public final class DemandPlan {
                     "/demand", "nobody travels: write volumes, entries, trips, services, departures or surges"));
         }
         WalkPlan walks = WalkPlan.of(network, demand, window, faults);
-        return new DemandPlan(network, turning, window, sources, lines, walks, estimate, balance);
+        ClosedRoads closed = new ClosedRoads(network, input);
+        DemandPlan plan = new DemandPlan(network, turning, window, sources, lines, walks, estimate, balance, closed);
+        if (closed.any() && faults.stream().noneMatch(f -> f.severity() == Fault.Severity.ERROR)) {
+            Detours detours = new Detours(closed);
+            plan.draw(seed, 1, detours);
+            detours.warn(faults);
+        }
+        return plan;
     }
 
     public Window window() {
@@ -133,7 +148,11 @@ public final class DemandPlan {
 
     /** Draws everybody who leaves in one replication, in order of time. */
     public Departures draw(long seed, int replication) {
-        DepartureDraft draft = new DepartureDraft();
+        return draw(seed, replication, closed.any() ? new Detours(closed) : null);
+    }
+
+    private Departures draw(long seed, int replication, Detours detours) {
+        DepartureDraft draft = new DepartureDraft(detours);
         for (Source source : sources) {
             source.draw(seed, replication, draft);
         }

@@ -1,5 +1,6 @@
 package org.ulicarro.core.demand;
 
+import java.util.ArrayList;
 import java.util.Arrays;
 import java.util.LinkedHashMap;
 import java.util.List;
@@ -19,9 +20,19 @@ final class DepartureDraft {
     private int[] line = new int[1024];
     private final Map<List<Integer>, Integer> routes = new LinkedHashMap<>();
 
+    private final List<int[]> ways = new ArrayList<>(); // by number
+    private final Detours detours; // null where no road is closed
+
+    DepartureDraft(Detours detours) {
+        this.detours = detours;
+    }
+
     /** The number of a way. */
     int route(int[] way) {
-        return routes.computeIfAbsent(Arrays.stream(way).boxed().toList(), unknown -> routes.size());
+        return routes.computeIfAbsent(Arrays.stream(way).boxed().toList(), unknown -> {
+            ways.add(way);
+            return ways.size() - 1;
+        });
     }
 
     void add(double at, int from, int way, VehicleKind what, long draws, int service) {
@@ -36,7 +47,7 @@ final class DepartureDraft {
         }
         time[size] = at;
         entry[size] = from;
-        route[size] = way;
+        route[size] = detours == null ? way : route(detours.way(from, ways.get(way), what, at, service >= 0));
         kind[size] = what;
         key[size] = draws;
         line[size++] = service;
@@ -50,17 +61,16 @@ final class DepartureDraft {
             int byTime = Double.compare(time[a], time[b]);
             return byTime != 0 ? byTime : Integer.compare(entry[a], entry[b]);
         });
-        int[][] ways = routes.keySet().stream()
-                .map(way -> way.stream().mapToInt(Integer::intValue).toArray())
-                .toArray(int[][]::new);
         return new Departures(
                 IntStream.range(0, size).mapToDouble(i -> time[order[i]]).toArray(),
                 IntStream.range(0, size).map(i -> entry[order[i]]).toArray(),
                 IntStream.range(0, size).map(i -> route[order[i]]).toArray(),
                 IntStream.range(0, size).mapToObj(i -> kind[order[i]]).toArray(VehicleKind[]::new),
                 IntStream.range(0, size).mapToLong(i -> key[order[i]]).toArray(),
-                ways,
+                ways.toArray(int[][]::new),
                 IntStream.range(0, size).map(i -> line[order[i]]).toArray(),
-                lines);
+                lines,
+                detours == null ? 0 : detours.round(),
+                detours == null ? 0 : detours.none());
     }
 }

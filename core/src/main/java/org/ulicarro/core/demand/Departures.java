@@ -14,6 +14,8 @@ import org.ulicarro.core.study.VehicleKind;
  * @param routes route number to the movements on its way, in order
  * @param line place of its service in {@code lines}, or -1
  * @param lines the services that run
+ * @param detoured vehicles that take another way round closed roads
+ * @param noWay vehicles that have none: they drive on roads closed to them, or wait before a closure
  */
 public record Departures(
         double[] time,
@@ -23,7 +25,9 @@ public record Departures(
         long[] key,
         int[][] routes,
         int[] line,
-        List<ServiceLine> lines) {
+        List<ServiceLine> lines,
+        int detoured,
+        int noWay) {
 
     public int size() {
         return time.length;

@@ -62,7 +62,8 @@ public record Model(
         TurningRoom.check(network, study.network(), types(study), faults);
         SignalSystem signals = SignalCompiler.compile(network, study.signals(), periodId, faults);
         Window window = Window.of(study.periods().get(periodId));
-        DemandPlan demand = DemandPlan.of(network, study.demand(), Kinds.of(study), counts, trips, window, faults);
+        DemandPlan demand = DemandPlan.of(
+                network, study.network(), study.demand(), Kinds.of(study), counts, trips, window, study.seed(), faults);
         checkFootSignals(study, network, signals, faults);
         checkWarmUp(study, network, periodId, faults);
         if (hasErrors(faults)) {

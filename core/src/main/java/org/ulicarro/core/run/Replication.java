@@ -127,6 +127,8 @@ public final class Replication implements Stateful {
                 vehicleSteps,
                 mostOnRoad,
                 traffic.missedTurns(),
+                view.departures().detoured(),
+                view.departures().noWay(),
                 standstills());
     }
 

@@ -25,6 +25,8 @@ import org.ulicarro.core.measure.MovementRow;
  * @param vehicleSteps vehicles moved, summed over all steps
  * @param mostOnRoad the most vehicles on the road at once
  * @param missedTurns vehicles that found no room to change lanes in time and drove on another way
+ * @param detoured vehicles that took another way round closed roads
+ * @param noWay vehicles that had none: they drove on roads closed to them, or waited before a closure
  * @param standstills rings of vehicles that blocked each other, in words
  */
 public record ReplicationResult(
@@ -42,4 +44,6 @@ public record ReplicationResult(
         long vehicleSteps,
         int mostOnRoad,
         int missedTurns,
+        int detoured,
+        int noWay,
         List<String> standstills) {}

@@ -25,12 +25,6 @@ final class NotHeeded {
                         !place.saturation().isEmpty(),
                         Fault.child("/network/places", id) + "/saturation",
                         "drivers are not calibrated to measured saturation flows"));
-        network.roads().forEach((id, road) -> warnings.road(Fault.child("/network/roads", id), road));
-    }
-
-    private void road(String pointer, Road road) {
-        warn(!road.closedTo().isEmpty(), pointer + "/closed-to", "all types use this road");
-        warn(!road.only().isEmpty(), pointer + "/only", "all types use this road");
     }
 
     private void warn(boolean used, String pointer, String effect) {

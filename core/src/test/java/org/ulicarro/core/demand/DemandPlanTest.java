@@ -129,11 +129,13 @@ class DemandPlanTest {
         List<Fault> faults = new ArrayList<>();
         DemandPlan plan = DemandPlan.of(
                 model.network(),
+                model.study().network(),
                 model.study().demand(),
                 Kinds.builtIn(),
                 counts,
                 List.of(),
                 Window.of(model.period()),
+                model.study().seed(),
                 faults);
         assertThat(faults).isEmpty();
         double first = 0;
