@@ -11,6 +11,7 @@ enum Commands {
     CHECK("check", "List every error and warning of a study, each with its place in the file", CheckCommand::new),
     SHOW("show", "Print what was derived: lanes, movements, conflicts, intergreens …", ShowCommand::new),
     SET("set", "Change single values of a study, keeping comments and layout", SetCommand::new),
+    IMPORT("import", "Lay a line from a public transport schedule over a study", ImportCommand::new),
     SCHEMA("schema", "Print the JSON Schema of a study, for editors", SchemaCommand::new),
     DRAW("draw", "Draw the plan to scale as SVG or PNG", DrawCommand::new),
     RUN("run", "Run replications in parallel and keep the results in a run folder", RunCommand::new),

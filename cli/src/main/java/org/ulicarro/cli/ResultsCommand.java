@@ -27,6 +27,7 @@ import picocli.CommandLine.Spec;
             "TABLE is one of",
             "  movements   delay, stops and queues by movement, approach and place",
             "  places      one line for each place, with its worst movement",
+            "  network     distance, time and delay of whole journeys by type, also of the people on board",
             "  crossings   people over crossings: delay, and who started on walk",
             "  unserved    who wanted to come in at each entry, who waited outside, and who still does",
             "  lines       buses and trams: travel time, delay at controls, regularity",
@@ -50,6 +51,7 @@ final class ResultsCommand implements Callable<Integer> {
     enum Table {
         MOVEMENTS,
         PLACES,
+        NETWORK,
         CROSSINGS,
         UNSERVED,
         LINES,
@@ -96,6 +98,15 @@ final class ResultsCommand implements Callable<Integer> {
                 form.print(new PlaceTable(RunFolder.summary(folder)).rows(), out);
             } else {
                 new MovementTable(folder).printPlaces(out);
+            }
+            return Exit.DONE;
+        }
+        if (table == Table.NETWORK) {
+            TotalSheets totals = new TotalSheets(folder);
+            if (form.isForMachines()) {
+                form.print(totals.rows(), out);
+            } else {
+                totals.print(out);
             }
             return Exit.DONE;
         }

@@ -18,12 +18,12 @@ import tools.jackson.dataformat.csv.CsvMapper;
 import tools.jackson.dataformat.csv.CsvReadFeature;
 
 /** Reads the cells of a CSV file, each with its place. */
-final class CsvFile {
+public final class CsvFile {
 
-    private static final long LARGEST = 64L * 1024 * 1024;
+    private static final long LARGEST = 256L * 1024 * 1024;
 
     /** A cell and where it stands. */
-    record Cell(String text, Spot spot) {}
+    public record Cell(String text, Spot spot) {}
 
     private final String name;
     private final List<Message> faults;
@@ -40,20 +40,20 @@ final class CsvFile {
      * @param faults receives why it cannot be read
      * @return its rows; empty when it cannot be read
      */
-    static List<List<Cell>> read(Path path, String name, List<Message> faults) {
+    public static List<List<Cell>> read(Path path, String name, List<Message> faults) {
         List<List<Cell>> rows = new ArrayList<>();
         each(path, name, faults, rows::add);
         return rows;
     }
 
     /** The same row by row, none of which is kept here. */
-    static void each(Path path, String name, List<Message> faults, Consumer<List<Cell>> sink) {
+    public static void each(Path path, String name, List<Message> faults, Consumer<List<Cell>> sink) {
         CsvFile file = new CsvFile(name, faults);
         int before = faults.size();
         int[] rows = {0};
         try {
             if (Files.size(path) > LARGEST) {
-                file.fail(new Spot(name, 1, 1), "this table is larger than 64 MB");
+                file.fail(new Spot(name, 1, 1), "this table is larger than 256 MB");
             } else {
                 file.rows(text(path), row -> {
                     rows[0]++;

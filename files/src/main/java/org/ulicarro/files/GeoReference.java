@@ -147,6 +147,19 @@ public final class GeoReference {
         return result;
     }
 
+    /**
+     * Where a point of the map lies on the plan.
+     *
+     * @return x and y (m)
+     */
+    public double[] plan(double lat, double lon) {
+        ProjCoordinate ground = new ProjCoordinate();
+        metres.getProjection().project(new ProjCoordinate(lon, lat), ground);
+        double e = ground.x - east;
+        double n = ground.y - north;
+        return new double[] {e * cos - n * sin, e * sin + n * cos};
+    }
+
     /** Latitude of a point of the plan (degrees). */
     public double lat(double x, double y) {
         return onMap(x, y).y;

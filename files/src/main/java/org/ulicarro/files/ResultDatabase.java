@@ -32,6 +32,8 @@ final class ResultDatabase {
                 blocked_lane INTEGER, spilled_s REAL, times INTEGER, first_s REAL)""", """
             CREATE TABLE unserved (replication INTEGER, place TEXT, link TEXT, from_s REAL, to_s REAL, wanted INTEGER,
                 entered INTEGER, entry_delay_s REAL, outside_peak INTEGER, outside_end INTEGER)""", """
+            CREATE TABLE network (replication INTEGER, type TEXT, vehicles INTEGER, unfinished INTEGER, distance_m REAL,
+                travel_time_s REAL, delay_s REAL, people REAL, people_delay_s REAL)""", """
             CREATE TABLE lines (replication INTEGER, line TEXT, runs INTEGER, travel_time_s REAL, travel_time_max_s REAL,
                 control_delay_s REAL, headway_s REAL, headway_variation REAL)""");
 
@@ -54,6 +56,7 @@ final class ResultDatabase {
             CourtesyTables.write(db, results);
             EntryTable.write(db, results);
             LineTable.write(db, results);
+            TotalTable.write(db, results);
             db.commit();
         }
     }

@@ -128,6 +128,15 @@ public final class RunFolder {
         }
     }
 
+    /** Reads the rows of whole journeys. */
+    public static List<TotalTable.Observation> totals(Path folder) throws IOException {
+        try {
+            return TotalTable.read(folder.resolve(RESULTS));
+        } catch (SQLException e) {
+            throw new IOException(folder.resolve(RESULTS) + " cannot be read: " + e.getMessage(), e);
+        }
+    }
+
     /** Reads the tables of a run. */
     public static RunSummary summary(Path folder) throws IOException {
         Path results = folder.resolve(RESULTS);

@@ -7,6 +7,7 @@ import org.ulicarro.core.base.Fault;
 import org.ulicarro.core.network.Lane;
 import org.ulicarro.core.network.Link;
 import org.ulicarro.core.network.Marking;
+import org.ulicarro.core.network.Movement;
 import org.ulicarro.core.network.Network;
 import org.ulicarro.core.network.Router;
 import org.ulicarro.core.study.Closure;
@@ -124,15 +125,26 @@ final class ClosedRoads {
     /** The first ban on a way, or null. */
     Ban inTheWay(int entry, int[] way, VehicleType type, double departure) {
         double time = departure;
-        Link at = network.links().get(entry);
-        for (int leg = 0; ; leg++) {
+        for (Link at : links(entry, way)) {
             Ban ban = on(at.index(), type, time, time + at.length() / at.speed());
-            if (ban != null || leg == way.length) {
+            if (ban != null) {
                 return ban;
             }
             time += at.length() / at.speed();
-            at = network.links().get(network.movements().get(way[leg]).toLink());
         }
+        return null;
+    }
+
+    /** Links on a way. A movement through a roundabout names the link it leads to; those on the ring that follow it lead there. */
+    private List<Link> links(int entry, int[] way) {
+        List<Link> links = new ArrayList<>(List.of(network.links().get(entry)));
+        for (int m : way) {
+            Movement movement = network.movements().get(m);
+            if (movement.isInner() || movement.onward().isEmpty()) {
+                links.add(network.links().get(movement.toLink()));
+            }
+        }
+        return links;
     }
 
     private Ban on(int link, VehicleType type, double from, double to) {
@@ -177,12 +189,8 @@ final class ClosedRoads {
     }
 
     private double seconds(int entry, int[] way) {
-        double seconds =
-                network.links().get(entry).length() / network.links().get(entry).speed();
-        for (int m : way) {
-            Link link = network.links().get(network.movements().get(m).toLink());
-            seconds += link.length() / link.speed();
-        }
-        return seconds;
+        return links(entry, way).stream()
+                .mapToDouble(l -> l.length() / l.speed())
+                .sum();
     }
 }

@@ -24,6 +24,7 @@ public final class Meters {
     private final BayMeter bays;
     private final EntryMeter entries;
     private final LineMeter lines;
+    private final TotalMeter totals;
 
     public Meters(Network network, SignalSystem signals, Intervals intervals) {
         this.network = network;
@@ -31,6 +32,7 @@ public final class Meters {
         bays = new BayMeter(network, intervals);
         entries = new EntryMeter(network, intervals);
         lines = new LineMeter(intervals);
+        totals = new TotalMeter(intervals);
         visits = new VisitMeter(network.movements().size(), intervals);
         Set<Integer> lanes = new LinkedHashSet<>();
         List<Integer> groups = new ArrayList<>();
@@ -57,6 +59,7 @@ public final class Meters {
         traffic.observe(bays);
         traffic.observe(entries);
         traffic.observe(lines);
+        traffic.observe(totals);
     }
 
     /** How often the queues of turning bays reached back into the lanes beside them. */
@@ -72,6 +75,11 @@ public final class Meters {
     /** Buses and trams from end to end, line by line. */
     public List<LineRow> lines(TrafficView view) {
         return lines.rows(view);
+    }
+
+    /** Whole journeys, all together and by type of vehicle. */
+    public List<TotalRow> totals(TrafficView view) {
+        return totals.rows(view);
     }
 
     /** People over crossings. */

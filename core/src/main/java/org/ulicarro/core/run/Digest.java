@@ -14,6 +14,7 @@ import org.ulicarro.core.measure.EntryRow;
 import org.ulicarro.core.measure.LaneCycle;
 import org.ulicarro.core.measure.LineRow;
 import org.ulicarro.core.measure.MovementRow;
+import org.ulicarro.core.measure.TotalRow;
 
 /** A fingerprint of all result rows in order, raw bits and nothing about the host: equal means the same run, to the last digit. */
 public final class Digest {
@@ -81,6 +82,13 @@ public final class Digest {
             out.writeInt(row.runs());
             out.writeDouble(row.travelTimeS());
             out.writeDouble(row.controlDelayS());
+        }
+        for (TotalRow row : result.totals()) {
+            out.writeUTF(row.type());
+            out.writeInt(row.vehicles());
+            out.writeDouble(row.distanceM());
+            out.writeDouble(row.travelTimeS());
+            out.writeDouble(row.delayS());
         }
         for (LaneCycle cycle : result.cycles()) {
             out.writeUTF(cycle.link());

@@ -120,6 +120,7 @@ public final class Replication implements Stateful {
                 meters.bays(),
                 meters.entries(view),
                 meters.lines(view),
+                meters.totals(view),
                 view.wanted(),
                 view.entered(),
                 unservedAtEnd,

@@ -7,6 +7,7 @@ import org.ulicarro.core.measure.EntryRow;
 import org.ulicarro.core.measure.LaneCycle;
 import org.ulicarro.core.measure.LineRow;
 import org.ulicarro.core.measure.MovementRow;
+import org.ulicarro.core.measure.TotalRow;
 
 /**
  * What one replication measured.
@@ -18,6 +19,7 @@ import org.ulicarro.core.measure.MovementRow;
  * @param bays queues of turning bays that reached back
  * @param entries who wanted to come in at each entry, by interval
  * @param lines buses and trams from end to end
+ * @param totals whole journeys, all together and by type of vehicle
  * @param wanted vehicles that wanted to travel up to the end of the drain time
  * @param entered how many of them came in
  * @param unservedAtEnd how many waited outside when the measured period ended
@@ -37,6 +39,7 @@ public record ReplicationResult(
         List<BayRow> bays,
         List<EntryRow> entries,
         List<LineRow> lines,
+        List<TotalRow> totals,
         int wanted,
         int entered,
         int unservedAtEnd,

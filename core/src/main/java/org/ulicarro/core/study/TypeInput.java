@@ -37,7 +37,10 @@ public record TypeInput(
 
         @Unit(Dimension.POWER)
         @About("At the wheels per mass, which limits heavy vehicles: 12 kW/t ± 2 kW/t; 0 kW/t for no limit.")
-        Quantity power) {
+        Quantity power,
+
+        @About("People on board on average, for what they lose together: 1.4.")
+        Double occupancy) {
 
     public TypeInput {
         shares = InOrder.map(shares);
@@ -45,6 +48,7 @@ public record TypeInput(
 
     /** What it changes about the type that it is based on. */
     VehicleInput changes() {
-        return new VehicleInput(length, width, acceleration, deceleration, speedFactor, topSpeed, timeGap, power);
+        return new VehicleInput(
+                length, width, acceleration, deceleration, speedFactor, topSpeed, timeGap, power, occupancy);
     }
 }

@@ -14,6 +14,7 @@ import org.ulicarro.core.base.Quantity;
  * @param topSpeed highest speed whatever the limit (m/s)
  * @param timeGap time gap as a share of what is usual on the class of road
  * @param power at the wheels per mass (W/kg), which limits heavy vehicles at speed and uphill; 0 where it never does
+ * @param occupancy people on board
  * @param drag of the air per mass, as deceleration over speed squared (1/m)
  */
 public record Vehicle(
@@ -25,6 +26,7 @@ public record Vehicle(
         Quantity topSpeed,
         double timeGap,
         Quantity power,
+        double occupancy,
         double drag) {
 
     /** The same with what a study says about it; null changes nothing. */
@@ -40,6 +42,7 @@ public record Vehicle(
                         or(own.topSpeed(), topSpeed),
                         or(own.timeGap(), timeGap),
                         or(own.power(), power),
+                        or(own.occupancy(), occupancy),
                         drag);
     }
 

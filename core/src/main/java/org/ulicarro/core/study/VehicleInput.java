@@ -28,4 +28,7 @@ public record VehicleInput(
 
         @Unit(Dimension.POWER)
         @About("At the wheels per mass, which limits heavy vehicles: 12 kW/t ± 2 kW/t; 0 kW/t for no limit.")
-        Quantity power) {}
+        Quantity power,
+
+        @About("People on board on average, for what they lose together: 1.4.")
+        Double occupancy) {}

@@ -25,6 +25,9 @@ final class Halts implements Stateful {
     /** So near to the head of the stop nobody draws up any further (m). */
     private static final double AT_HEAD = 2.0;
 
+    /** Nobody creeps the last hand's breadth: below this it comes to rest at once and opens its doors (m/s). */
+    private static final double DOORS_OPEN = 0.4;
+
     /** Draws of who boards begin here. */
     private static final int BOARDING_DRAWS = 2000;
 
@@ -75,11 +78,11 @@ final class Halts implements Stateful {
                     leave(v);
                     return Double.POSITIVE_INFINITY;
                 }
-            } else if (f.speed[v] < Motion.STANDING && f.changedFrom[v] == LaneTable.NONE && isInside(v, stop, left)) {
+            } else if (f.speed[v] < DOORS_OPEN && f.changedFrom[v] == LaneTable.NONE && isInside(v, stop, left)) {
                 f.dwell[v] = (float) dwell(v);
             }
         }
-        return Math.max(0, left);
+        return stands(v) ? 0 : Math.max(0, left);
     }
 
     /** The second and third at a stop open their doors behind the first when most of their body is inside. */

@@ -1,5 +1,7 @@
 package org.ulicarro.core.traffic;
 
+import org.ulicarro.core.network.Movement;
+
 /** Stages 6 and 7: moves everybody, hands vehicles over from lane to lane, and lets those go who have arrived. */
 final class Motion {
 
@@ -107,6 +109,9 @@ final class Motion {
     }
 
     private void keepAccount(int v, double moved, double after) {
+        if ((f.rare[v] & Fleet.CALLS) != 0 && !Float.isNaN(f.dwell[v])) {
+            return; // passengers get on and off: that is what it came for, and no delay
+        }
         double freeTime = moved * ledger.pace[v];
         double cruise = ledger.cruise[v];
         double full = cruise * cruise;
@@ -369,10 +374,24 @@ final class Motion {
             dropTail(f.tail[v], v);
             dropTail(f.tail2[v], v);
             dropTail(f.tail3[v], v);
-            events.left(f.id[v], v, now + dt - timeFor(beyond, f.speed[v], f.accel[v]));
+            double at = now + dt - timeFor(beyond, f.speed[v], f.accel[v]);
+            events.left(f.id[v], v, at);
+            events.journeys().add(f.id[v], at - ledger.wanted[v], ledger.delay[v], drivenBy(v), true);
             f.release(v);
             arrived++;
         }
+    }
+
+    /** How far a vehicle has driven, by the first path of each movement (m). */
+    double drivenBy(int v) {
+        int lane = f.lane[v];
+        double metres = Math.min(f.pos[v], table.end[lane]) + (table.path[lane] ? table.end[table.from[lane]] : 0);
+        for (int c = 0; c < f.cursor[v]; c++) {
+            Movement movement = table.network.movements().get(wayfinding.movementOf(v, c));
+            int path = movement.paths().get(0).lane();
+            metres += table.end[table.from[path]] + table.end[path];
+        }
+        return metres;
     }
 
     private void dropTail(int lane, int v) {

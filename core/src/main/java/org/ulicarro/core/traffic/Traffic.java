@@ -172,10 +172,15 @@ public final class Traffic implements Stateful, AutoCloseable {
                 double arrival = (passed ? ledger.lineTime[v] : now + left) - ledger.lost[v];
                 events.writeVisits().add(ledger, v, fleet.id[v], arrival, false);
             }
+            if (fleet.id[v] >= 0) {
+                events.journeys().add(fleet.id[v], now - ledger.wanted[v], ledger.delay[v], motion.drivenBy(v), false);
+            }
         }
         for (int lane = 0; lane < table.lanes; lane++) {
             for (int d = entries.firstOutside(lane); d >= 0; d = entries.behind(d)) {
                 addOutside(d, lane, now);
+                double waits = now - departures.time()[d];
+                events.journeys().add(d, waits, waits, 0, false);
             }
         }
         for (Observer observer : observers) {

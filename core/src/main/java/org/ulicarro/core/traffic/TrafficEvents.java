@@ -47,6 +47,7 @@ public final class TrafficEvents {
     private int stands;
 
     private final Visits visits = new Visits();
+    private final Journeys journeys = new Journeys();
     private final Fleet f;
 
     TrafficEvents(Fleet fleet) {
@@ -62,6 +63,12 @@ public final class TrafficEvents {
         moves = 0;
         stands = 0;
         visits.clear();
+        journeys.clear();
+    }
+
+    /** Whole journeys that ended. */
+    public Journeys journeys() {
+        return journeys;
     }
 
     void entered(int vehicle, int row, double at) {

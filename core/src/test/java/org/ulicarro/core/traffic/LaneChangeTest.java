@@ -37,8 +37,8 @@ class LaneChangeTest {
     void nobodyOvertakesWhereAllAreEquallyFast() {
         Street street = new Street();
         street.perHour = 300;
-        street.vehicles =
-                Map.of(VehicleType.CAR, new VehicleInput(null, null, null, null, new Quantity(1, 0), null, null, null));
+        street.vehicles = Map.of(
+                VehicleType.CAR, new VehicleInput(null, null, null, null, new Quantity(1, 0), null, null, null, null));
         assertThat(motives(street.model(), new int[2]).getOrDefault(Motive.GAIN, 0))
                 .isLessThan(5);
     }

@@ -156,7 +156,7 @@ class LaneRulesTest {
         street.mix = Map.of(VehicleType.ARTICULATED, 1.0);
         street.vehicles = Map.of(
                 VehicleType.ARTICULATED,
-                new VehicleInput(null, null, null, null, null, null, null, new Quantity(8.5, 0)));
+                new VehicleInput(null, null, null, null, null, null, null, new Quantity(8.5, 0), null));
         double v = 10;
         for (int i = 0; i < 100; i++) {
             v = 8.5 / (0.00013 * v * v + 9.81 * (0.008 + 0.06));
@@ -176,8 +176,8 @@ class LaneRulesTest {
     void driversAreSlowEnoughWhereASlowerStretchBegins() {
         Street street = new Street();
         street.first = with(null, List.of(new Direction.SpeedZone(500, 200, 30 / 3.6)), 2);
-        street.vehicles =
-                Map.of(VehicleType.CAR, new VehicleInput(null, null, null, null, new Quantity(1, 0), null, null, null));
+        street.vehicles = Map.of(
+                VehicleType.CAR, new VehicleInput(null, null, null, null, new Quantity(1, 0), null, null, null, null));
         double[] fastest = {0, 0};
         run(street.model(), (now, rows, row) -> {
             double at = rows.position(row);

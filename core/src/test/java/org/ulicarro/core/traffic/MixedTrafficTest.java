@@ -64,7 +64,7 @@ class MixedTrafficTest {
         Quantity pickup = new Quantity(0.5 + 4 * Draws.uniform(key, 47), 0.5);
         Quantity comfort = new Quantity(1 + 4 * Draws.uniform(key, 48), 0.5);
         street.vehicles =
-                Map.of(VehicleType.CAR, new VehicleInput(null, null, pickup, comfort, null, null, null, null));
+                Map.of(VehicleType.CAR, new VehicleInput(null, null, pickup, comfort, null, null, null, null, null));
         return street;
     }
 

@@ -9,6 +9,7 @@ import java.util.Map;
 import org.junit.jupiter.api.Test;
 import org.ulicarro.core.base.Quantity;
 import org.ulicarro.core.measure.LineRow;
+import org.ulicarro.core.measure.TotalRow;
 import org.ulicarro.core.run.Replication;
 import org.ulicarro.core.run.ReplicationResult;
 import org.ulicarro.core.study.Service;
@@ -99,5 +100,20 @@ class ServiceTest {
                 .isLessThan(0.2);
         assertThat(row.travelTimeS()).isBetween(60.0, 250.0);
         assertThat(row.travelTimeMaxS()).isGreaterThanOrEqualTo(row.travelTimeS());
+    }
+
+    /** A minute and a half at the stop is what the bus came for; only slowing down and picking up speed again cost it time. */
+    @Test
+    void standingAtAStopIsNoDelay() {
+        Street street = street(with(120.0, List.of(), null, 180.0));
+        ReplicationResult result = new Replication(street.model(), 1).result();
+        TotalRow buses = result.totals().stream()
+                .filter(r -> r.type().equals("bus"))
+                .findFirst()
+                .orElseThrow();
+        double mean = buses.travelTimeS() / buses.vehicles();
+        assertThat(mean).as("held until three minutes after it set out").isGreaterThan(180);
+        assertThat(buses.delayS() / buses.vehicles()).isBetween(10.0, 30.0);
+        assertThat(buses.peopleDelayS()).isCloseTo(20 * buses.delayS(), within(1e-6));
     }
 }

@@ -1,0 +1,85 @@
+package org.ulicarro.cli;
+
+import java.io.IOException;
+import java.io.PrintWriter;
+import java.nio.file.Path;
+import java.util.ArrayList;
+import java.util.LinkedHashMap;
+import java.util.List;
+import java.util.Map;
+import java.util.function.ToDoubleFunction;
+import org.ulicarro.core.measure.Statistic;
+import org.ulicarro.core.measure.TotalRow;
+import org.ulicarro.files.RunFolder;
+import org.ulicarro.files.TotalTable.Observation;
+
+/** What a run says of all journeys together, by type of vehicle. */
+final class TotalSheets {
+
+    private static final double HOUR = 3600;
+
+    private final List<Observation> all;
+
+    TotalSheets(Path run) throws IOException {
+        all = RunFolder.totals(run);
+    }
+
+    void print(PrintWriter out) {
+        TextTable table = new TextTable(2);
+        table.add("type", "vehicles", "not yet", "veh-km", "veh-h", "mean", "delay", "95 %", "delay", "people's");
+        table.add("", "", "arrived", "", "", "km/h", "s/veh", "± s", "veh-h", "delay h");
+        byType().forEach((type, rows) -> {
+            Statistic each = statistic(rows, r -> r.delayS() / r.vehicles());
+            table.add(
+                    type,
+                    TextTable.figure(statistic(rows, TotalRow::vehicles).mean(), 0),
+                    TextTable.figure(statistic(rows, TotalRow::unfinished).mean(), 1),
+                    TextTable.figure(statistic(rows, r -> r.distanceM() / 1000).mean(), 0),
+                    TextTable.figure(
+                            statistic(rows, r -> r.travelTimeS() / HOUR).mean(), 1),
+                    TextTable.figure(
+                            statistic(rows, r -> r.distanceM() / r.travelTimeS() * 3.6)
+                                    .mean(),
+                            1),
+                    TextTable.figure(each.mean(), 1),
+                    TextTable.figure((each.hi() - each.lo()) / 2, 1),
+                    TextTable.figure(statistic(rows, r -> r.delayS() / HOUR).mean(), 1),
+                    TextTable.figure(
+                            statistic(rows, r -> r.peopleDelayS() / HOUR).mean(), 1));
+        });
+        table.print(out);
+        out.println(
+                "Who wanted to come in within the period, followed to the end, from when they wanted to: also what they waited");
+        out.println("outside counts. People's delay: by the occupancy of each type.");
+    }
+
+    Rows rows() {
+        Rows rows = new Rows();
+        for (Observation o : all) {
+            TotalRow r = o.row();
+            rows.add()
+                    .put("type", r.type())
+                    .put("replication", o.replication())
+                    .put("vehicles", r.vehicles())
+                    .put("unfinished", r.unfinished())
+                    .put("distance_m", r.distanceM())
+                    .put("travel_time_s", r.travelTimeS())
+                    .put("delay_s", r.delayS())
+                    .put("people", r.people())
+                    .put("people_delay_s", r.peopleDelayS());
+        }
+        return rows;
+    }
+
+    private Map<String, List<TotalRow>> byType() {
+        Map<String, List<TotalRow>> rows = new LinkedHashMap<>();
+        all.forEach(o ->
+                rows.computeIfAbsent(o.row().type(), none -> new ArrayList<>()).add(o.row()));
+        return rows;
+    }
+
+    private static Statistic statistic(List<TotalRow> rows, ToDoubleFunction<TotalRow> what) {
+        return Statistic.of(
+                rows.stream().mapToDouble(what).filter(v -> !Double.isNaN(v)).toArray());
+    }
+}
