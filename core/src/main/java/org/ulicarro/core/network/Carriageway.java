@@ -214,6 +214,29 @@ final class Carriageway {
         return closing == null ? length() - pulledBack[lane] : closing.fullWidth() + closing.taper() / 2;
     }
 
+    /** The innermost lane that begins at the place behind; bays begin further on. */
+    int firstFromStart() {
+        int lane = 0;
+        while (start(lane) > 0) {
+            lane++;
+        }
+        return lane;
+    }
+
+    /** Lanes that begin at the place behind. */
+    int lanesFromStart() {
+        int lanes = 0;
+        for (int lane = 0; lane < count(); lane++) {
+            lanes += start(lane) > 0 ? 0 : 1;
+        }
+        return lanes;
+    }
+
+    /** Whether a lane leads to the stop line, not only away from the place behind. */
+    boolean reachesPlace(int lane) {
+        return shortLane(lane, lanes.ends()) == null;
+    }
+
     /** Length over which a short lane opens or closes (m); 0 for others. */
     double taper(int lane) {
         Bay bay = shortLane(lane, lanes.bays());
@@ -232,10 +255,11 @@ final class Carriageway {
         }
         Pose bent = bentEnd.isEmpty() ? null : bentEnd.get(lane);
         double bendsFrom = bent == null ? to : Math.max(from, to - BEND);
-        double bendsTo = bentStart.isEmpty() ? from : Math.min(to, from + BEND);
+        Pose bentFrom = bentStart.isEmpty() ? null : bentStart.get(lane);
+        double bendsTo = bentFrom == null ? from : Math.min(to, from + BEND);
         List<Pose> points = new ArrayList<>();
-        if (!bentStart.isEmpty()) {
-            points.addAll(PathShape.curve(bentStart.get(lane), middle(lane, bendsTo)));
+        if (bentFrom != null) {
+            points.addAll(PathShape.curve(bentFrom, middle(lane, bendsTo)));
         }
         for (double station : stations(bendsTo, Math.max(bendsTo, bendsFrom))) {
             points.add(middle(lane, station));

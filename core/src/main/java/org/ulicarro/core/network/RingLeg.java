@@ -114,12 +114,15 @@ record RingLeg(
             boolean leaving,
             double most) {
         Fit best = Fit.none();
+        int[] here = java.util.stream.IntStream.range(0, lanes)
+                .filter(lane -> leaving ? c.start(lane) <= 0 : c.reachesPlace(lane))
+                .toArray();
         for (double turned = LEAST_TURNED; turned <= MOST_TURNED; turned += TURNED_STEP) {
             List<Pose> poses = new ArrayList<>();
             double bend = Double.POSITIVE_INFINITY;
-            for (int i = 0; i < lanes; i++) {
+            for (int i : here) {
                 double station = leaving ? 0 : c.length();
-                Pose pose = onLine(ring, outward, lineAt, aside(c, station, i, twoWay, turned), turned, leaving);
+                Pose pose = onLine(ring, outward, lineAt, aside(c, station, i, here, twoWay, turned), turned, leaving);
                 poses.add(pose);
                 Pose before = c.middle(i, leaving ? Carriageway.BEND : c.length() - Carriageway.BEND);
                 PathShape shape = leaving ? PathShape.between(pose, before) : PathShape.between(before, pose);
@@ -132,7 +135,12 @@ record RingLeg(
                 }
             }
         }
-        return best;
+        List<Pose> byLane = new ArrayList<>();
+        for (int lane = 0, k = 0; lane < lanes; lane++) { // a bay that begins further on has none
+            boolean has = k < best.poses.size() && here[k] == lane;
+            byLane.add(has ? best.poses.get(k++) : null);
+        }
+        return new Fit(byLane, best.angle, best.radius);
     }
 
     private static Fit straight(RingShape ring, Carriageway out, double bearing, double most) {
@@ -174,20 +182,20 @@ record RingLeg(
     }
 
     /** How far beside the axis a lane meets the line, on which lanes that have turned lie further apart. */
-    private static double aside(Carriageway c, double station, int lane, boolean twoWay, double turned) {
+    private static double aside(Carriageway c, double station, int lane, int[] here, boolean twoWay, double turned) {
         double slant = StrictMath.cos(turned);
         if (!twoWay) {
             return c.offset(lane, station) / slant;
         }
         double aside = Math.max(HALF_SPLITTER, c.road.median() / 2);
-        for (int i = 0; i < lane; i++) {
-            aside += width(c, i) / slant;
+        for (int i : here) {
+            aside += i < lane ? width(c, i, here.length) / slant : 0;
         }
-        return aside + width(c, lane) / slant / 2;
+        return aside + width(c, lane, here.length) / slant / 2;
     }
 
-    private static double width(Carriageway c, int lane) {
-        return c.count() > 1 ? Math.max(LEAST_WIDTH, c.width(lane)) : c.width(lane);
+    private static double width(Carriageway c, int lane, int lanes) {
+        return lanes > 1 ? Math.max(LEAST_WIDTH, c.width(lane)) : c.width(lane);
     }
 
     private static Pose onLine(

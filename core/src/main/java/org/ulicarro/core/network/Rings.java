@@ -255,7 +255,8 @@ final class Rings {
         int onRing = arcBefore(i).lanes();
         for (int lane = 0; lane < onRing; lane++) {
             Lane from = draft.lanes.get(arcBefore(i).firstLane() + lane);
-            Lane to = draft.lanes.get(out.firstLane() + Math.max(0, lanes - (onRing - lane)));
+            Lane to = draft.lanes.get(
+                    out.firstLane() + leg(i).out().firstFromStart() + Math.max(0, lanes - (onRing - lane)));
             PathShape shape = PathShape.between(from.at(from.end()), to.at(to.start()));
             off.add(draft.path(leaving[i], from, to, shape, Overrides.speed(null, shape.radius(), from, to)));
         }
@@ -265,7 +266,7 @@ final class Rings {
     /** Lanes of a leg that lead away, those that a slip lane has for itself left out. */
     private int exitLanes(int i) {
         Carriageway out = leg(i).out();
-        int lanes = out.count();
+        int lanes = out.lanesFromStart();
         for (Link in : draft.arriving(id)) {
             for (Exits.Exit exit : draft.exits.get(in.index())) {
                 Place.Bypass kind = SlipLanes.kind(draft, place, draft.carriageway(in), exit);
@@ -383,7 +384,11 @@ final class Rings {
     }
 
     private Lane outermost(Link link) {
-        return draft.lanes.get(link.firstLane() + link.lanes() - 1);
+        int lane = link.firstLane() + link.lanes() - 1;
+        while (draft.lanes.get(lane).start() > 0) {
+            lane--; // a bay that begins further on
+        }
+        return draft.lanes.get(lane);
     }
 
     /** The lane of the ring that a lane leads onto, or null when that one does not go as far as the exit. */
