@@ -28,7 +28,8 @@ public final class Aspects implements Stateful {
         return since[group];
     }
 
-    void show(int group, Aspect aspect, int tick) {
+    /** Shows it from a tick on; what is shown already goes on. */
+    public void show(int group, Aspect aspect, int tick) {
         if (shown[group] != aspect.ordinal()) {
             shown[group] = aspect.ordinal();
             since[group] = tick;

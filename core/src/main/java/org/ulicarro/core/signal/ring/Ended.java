@@ -1,0 +1,13 @@
+package org.ulicarro.core.signal.ring;
+
+/** Why a green ended. */
+public enum Ended {
+    /** No vehicle came for its passage time. */
+    GAP_OUT,
+    /** It had its longest green while somebody else called. */
+    MAX_OUT,
+    /** Its split was over. */
+    FORCE_OFF,
+    /** The coordinated green gave way to others at the end of its split. */
+    YIELD
+}

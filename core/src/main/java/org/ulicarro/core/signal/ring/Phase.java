@@ -1,0 +1,69 @@
+package org.ulicarro.core.signal.ring;
+
+/**
+ * One phase. Times in ticks of 0.1 s.
+ *
+ * @param id as engineers number it
+ * @param group index of the signal group that it shows green to, or -1 where it lets only people go
+ * @param footGroup index of the group of people beside it, or -1
+ * @param minGreen shortest green
+ * @param maxGreen longest green once somebody else calls
+ * @param passage green after the last vehicle left the detector
+ * @param yellow after green
+ * @param red after yellow
+ * @param walk shortest walk
+ * @param clear how long people have after walk
+ * @param walkLead how much earlier people start than vehicles
+ * @param recall which calls stand by themselves
+ * @param locks whether a call stays when the vehicle has left the detector during red
+ * @param dualEntry whether it goes with a phase of another ring that is called when nobody calls in its own
+ * @param restsInWalk whether people keep walk while nobody else calls
+ * @param volume how minimum and passage follow from the traffic; null where they do not
+ */
+public record Phase(
+        int id,
+        int group,
+        int footGroup,
+        int minGreen,
+        int maxGreen,
+        int passage,
+        int yellow,
+        int red,
+        int walk,
+        int clear,
+        int walkLead,
+        Recall recall,
+        boolean locks,
+        boolean dualEntry,
+        boolean restsInWalk,
+        VolumeDensity volume) {
+
+    /**
+     * Calls that stand without anybody on a detector.
+     *
+     * @param min one for the minimum green
+     * @param max one that also extends it to its maximum
+     * @param people one of people
+     * @param soft one for the minimum green, only while no other phase is called
+     */
+    public record Recall(boolean min, boolean max, boolean people, boolean soft) {
+
+        public static final Recall NONE = new Recall(false, false, false, false);
+    }
+
+    /**
+     * Added initial and gap reduction.
+     *
+     * @param perActuation added to the minimum for each vehicle that came during yellow and red
+     * @param mostInitial the minimum grows to this at most
+     * @param reduceAfter the passage begins to shrink so long after somebody else called
+     * @param reduceOver and has shrunk to its least so long after that
+     * @param leastGap to this
+     */
+    public record VolumeDensity(int perActuation, int mostInitial, int reduceAfter, int reduceOver, int leastGap) {}
+
+    /** Walk and clearance: what people need of the green, from when their walk begins. */
+    int peopleNeed() {
+        return walk + clear;
+    }
+}

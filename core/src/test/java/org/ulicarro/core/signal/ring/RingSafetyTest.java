@@ -1,0 +1,234 @@
+package org.ulicarro.core.signal.ring;
+
+import static org.assertj.core.api.Assertions.assertThat;
+
+import java.util.ArrayList;
+import java.util.Arrays;
+import java.util.List;
+import org.junit.jupiter.params.ParameterizedTest;
+import org.junit.jupiter.params.provider.ValueSource;
+import org.ulicarro.core.base.Draws;
+import org.ulicarro.core.signal.Aspect;
+import org.ulicarro.core.signal.Aspects;
+import org.ulicarro.core.signal.DetectorBoard;
+
+/**
+ * Random settings and a million random calls: phases of one ring, or on two sides of a barrier, never have green together nor before the
+ * other's yellow and red are over; no green is shorter than its minimum; people finish; and nobody who calls waits for longer than all
+ * others can take at their longest.
+ */
+class RingSafetyTest {
+
+    private static final int FOOT = 100;
+
+    private long key;
+    private int draw;
+
+    private double random() {
+        return Draws.uniform(key, draw++);
+    }
+
+    private int between(int from, int to) {
+        return from + (int) (random() * (to - from + 1));
+    }
+
+    private List<Phase> phases() {
+        List<Phase> phases = new ArrayList<>();
+        for (int p = 0; p < 8; p++) {
+            boolean foot = p % 2 == 1 && random() < 0.6;
+            int min = between(30, 100);
+            Phase.Recall recall = new Phase.Recall(random() < 0.2, random() < 0.1, random() < 0.2, random() < 0.2);
+            phases.add(new Phase(
+                    p + 1,
+                    p,
+                    foot ? FOOT + p : -1,
+                    min,
+                    min + between(20, 300),
+                    between(10, 40),
+                    between(30, 50),
+                    between(0, 30),
+                    foot ? between(40, 90) : 0,
+                    foot ? between(60, 180) : 0,
+                    foot && random() < 0.4 ? between(20, 40) : 0,
+                    recall,
+                    random() < 0.8,
+                    random() < 0.5,
+                    random() < 0.3,
+                    random() < 0.3 ? new Phase.VolumeDensity(15, 120, 50, 100, 10) : null));
+        }
+        return phases;
+    }
+
+    private int[][][] rings() {
+        int[][] first = {{0, 1}, {2, 3}};
+        int[][] second = {{4, 5}, {6, 7}};
+        for (int[][] ring : new int[][][] {first, second}) {
+            for (int[] group : ring) {
+                if (random() < 0.3) { // lagging
+                    int one = group[0];
+                    group[0] = group[1];
+                    group[1] = one;
+                }
+                if (random() < 0.2) {
+                    group[between(0, 1)] = -1;
+                }
+            }
+        }
+        return new int[][][] {first, second};
+    }
+
+    @ParameterizedTest
+    @ValueSource(longs = {1, 2, 3, 4, 5, 6, 7, 8, 9, 10})
+    void nothingUnsafeEverShows(long seed) {
+        key = Draws.key(seed, 1, Draws.Purpose.VEHICLE, 77);
+        for (int scene = 0; scene < 10; scene++) {
+            check();
+        }
+    }
+
+    private void check() {
+        List<Phase> phases = phases();
+        int[][][] rings = rings();
+        RingPlan plan = new RingPlan(phases, rings, random() < 0.5 ? null : coordination(phases, rings));
+        List<Inputs.Wire> wires = new ArrayList<>();
+        for (int p = 0; p < 8; p++) {
+            wires.add(new Inputs.Wire(p, new int[] {p}, new int[] {p}, between(0, 20), between(0, 10)));
+        }
+        RingController controller = new RingController(plan, new Inputs(wires), RingWatch.NONE);
+        Aspects aspects = new Aspects(FOOT + 8);
+        boolean[] on = new boolean[8];
+        boolean[] pressed = new boolean[8];
+        int[] waits = new int[8];
+        int[] onFor = new int[8];
+        int[] greenFor = new int[8];
+        int[] clearSince = new int[8]; // ticks since yellow and red were over
+        Arrays.fill(clearSince, 10_000);
+        double busy = random() * 0.1;
+        DetectorBoard board = new DetectorBoard() {
+            @Override
+            public boolean occupied(int detector) {
+                return on[detector];
+            }
+
+            @Override
+            public boolean pressed(int footGroup) {
+                return pressed[footGroup - FOOT];
+            }
+        };
+        int bound = bound(phases, plan);
+        for (int tick = 0; tick < 6000; tick++) {
+            for (int p = 0; p < 8; p++) {
+                on[p] = on[p] ? random() < 0.9 : random() < busy;
+                onFor[p] = on[p] ? onFor[p] + 1 : 0;
+                pressed[p] = random() < 0.005;
+            }
+            controller.advance(tick, board, aspects);
+            for (int p = 0; p < 8; p++) {
+                Aspect shown = aspects.of(p);
+                Phase phase = phases.get(p);
+                boolean served = slot(rings, p)[0] >= 0;
+                waits[p] = shown == Aspect.GREEN || !served || !(on[p] || waits[p] > 0 && phase.locks())
+                        ? 0
+                        : waits[p] + 1;
+                assertThat(waits[p])
+                        .as("phase %d waits, tick %d of %s", p + 1, tick, plan)
+                        .isLessThanOrEqualTo(bound);
+                if (greenFor[p] > 0 && shown == Aspect.YELLOW) {
+                    assertThat(greenFor[p])
+                            .as("green of %d at tick %d", p + 1, tick)
+                            .isGreaterThanOrEqualTo(phase.minGreen());
+                    clearSince[p] = -phase.yellow() - phase.red();
+                }
+                assertThat(greenFor[p] > 0 && shown == Aspect.RED)
+                        .as("never from green to red")
+                        .isFalse();
+                clearSince[p]++;
+                greenFor[p] = shown == Aspect.GREEN ? greenFor[p] + 1 : 0;
+                if (phase.footGroup() >= 0 && aspects.of(phase.footGroup()) != Aspect.RED) {
+                    boolean beside = shown == Aspect.GREEN || phase.walkLead() > 0 && shown == Aspect.RED;
+                    assertThat(beside).as("people walk only beside their phase").isTrue();
+                }
+            }
+            checkPairs(rings, aspects, clearSince, tick);
+        }
+    }
+
+    private static void checkPairs(int[][][] rings, Aspects aspects, int[] clearSince, int tick) {
+        for (int p = 0; p < 8; p++) {
+            for (int q = 0; q < 8; q++) {
+                int[] a = slot(rings, p);
+                int[] b = slot(rings, q);
+                boolean against = p != q && a[0] >= 0 && b[0] >= 0 && (a[0] == b[0] || a[1] != b[1]);
+                boolean goes = aspects.of(p) == Aspect.GREEN || aspects.of(FOOT + p) == Aspect.GREEN;
+                if (against && goes) {
+                    assertThat(aspects.of(q))
+                            .as("%d beside %d at tick %d", q + 1, p + 1, tick)
+                            .isEqualTo(Aspect.RED);
+                    assertThat(aspects.of(FOOT + q)).isEqualTo(Aspect.RED);
+                    assertThat(clearSince[q])
+                            .as("%d has cleared before %d at tick %d", q + 1, p + 1, tick)
+                            .isGreaterThan(0);
+                }
+            }
+        }
+    }
+
+    /** Ring and group of a phase, -1 where the plan does not have it. */
+    private static int[] slot(int[][][] rings, int p) {
+        for (int r = 0; r < 2; r++) {
+            for (int g = 0; g < 2; g++) {
+                for (int one : rings[r][g]) {
+                    if (one == p) {
+                        return new int[] {r, g};
+                    }
+                }
+            }
+        }
+        return new int[] {-1, -1};
+    }
+
+    /** Splits that hold every minimum and people, and are equal between barriers. */
+    private RingPlan.Coordination coordination(List<Phase> phases, int[][][] rings) {
+        int[] splits = new int[8];
+        int cycle = 0;
+        for (int g = 0; g < 2; g++) {
+            int[] sums = new int[2];
+            for (int r = 0; r < 2; r++) {
+                for (int p : rings[r][g]) {
+                    if (p >= 0) {
+                        Phase phase = phases.get(p);
+                        int need = Math.max(phase.minGreen(), phase.walkLead() + phase.peopleNeed());
+                        splits[p] = need + phase.yellow() + phase.red() + between(0, 200);
+                        sums[r] += splits[p];
+                    }
+                }
+            }
+            int longest = Math.max(sums[0], sums[1]);
+            for (int r = 0; r < 2; r++) {
+                int[] group = rings[r][g];
+                int last = group[1] >= 0 ? group[1] : group[0];
+                splits[last] += longest - sums[r];
+            }
+            cycle += longest;
+        }
+        boolean[] coordinated = new boolean[8];
+        for (int r = 0; r < 2; r++) {
+            int main = 4 * r + 1;
+            int[] group = rings[r][0];
+            boolean has = group[0] == main || group[1] == main;
+            coordinated[has ? main : 4 * r] = true;
+        }
+        return Splits.coordination(phases, rings, cycle, between(0, cycle - 1), coordinated, splits, random() < 0.5);
+    }
+
+    /** Two rounds in which everybody takes the longest there is, or two cycles. */
+    private static int bound(List<Phase> phases, RingPlan plan) {
+        int all = 0;
+        for (Phase p : phases) {
+            int longest = Math.max(Math.max(p.maxGreen(), p.minGreen() + 120), p.walkLead() + 2 * p.peopleNeed());
+            all += longest + p.yellow() + p.red();
+        }
+        return 2 * all
+                + (plan.coordination() == null ? 0 : 2 * plan.coordination().cycle());
+    }
+}
