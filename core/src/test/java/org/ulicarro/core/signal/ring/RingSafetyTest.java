@@ -127,9 +127,8 @@ class RingSafetyTest {
                 Aspect shown = aspects.of(p);
                 Phase phase = phases.get(p);
                 boolean served = slot(rings, p)[0] >= 0;
-                waits[p] = shown == Aspect.GREEN || !served || !(on[p] || waits[p] > 0 && phase.locks())
-                        ? 0
-                        : waits[p] + 1;
+                boolean calls = onFor[p] > wires.get(p).delay() || waits[p] > 0 && phase.locks();
+                waits[p] = shown == Aspect.GREEN || !served || !calls ? 0 : waits[p] + 1;
                 assertThat(waits[p])
                         .as("phase %d waits, tick %d of %s", p + 1, tick, plan)
                         .isLessThanOrEqualTo(bound);
