@@ -116,8 +116,7 @@ public final class Crossroads {
         Map<String, List<CycleRange>> greens = new LinkedHashMap<>();
         greens.put("EW", List.of(CycleRange.parse(eastWest)));
         greens.put("NS", List.of(CycleRange.parse(northSouth)));
-        return new SignalController(
-                SignalController.Kind.FIXED, groups, Map.of("p", new SignalController.Plan(null, cycle, 0.0, greens)));
+        return SignalController.fixed(groups, Map.of("p", SignalController.Plan.fixed(cycle, 0.0, greens)));
     }
 
     private SignalController.Group group(String a, String b) {

@@ -108,10 +108,7 @@ public final class Foot {
             }
             signals = Map.of(
                     "middle",
-                    new SignalController(
-                            SignalController.Kind.FIXED,
-                            groups,
-                            Map.of("p", new SignalController.Plan(null, cycle, 0.0, greens))));
+                    SignalController.fixed(groups, Map.of("p", SignalController.Plan.fixed(cycle, 0.0, greens))));
         }
         return new Study(
                 Study.Format.ULICARRO_1,

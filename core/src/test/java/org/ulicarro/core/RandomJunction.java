@@ -182,8 +182,8 @@ public final class RandomJunction {
             greens.put("people", List.of(new CycleRange(at, at + 8)));
             at += 8 + clear + 1;
         }
-        var plan = new SignalController.Plan(null, at, 0.0, greens);
-        return Map.of(MIDDLE, new SignalController(SignalController.Kind.FIXED, groups, Map.of("p", plan)));
+        var plan = SignalController.Plan.fixed(at, 0.0, greens);
+        return Map.of(MIDDLE, SignalController.fixed(groups, Map.of("p", plan)));
     }
 
     private Study study(NetworkInput input, Map<String, SignalController> signals, Map<String, WalkerFlow> walkers) {

@@ -28,6 +28,7 @@ public final class SignalCompiler {
     private final boolean[] yields;
     private final int[][] crossingGroups; // crossing, half -> group
     private final List<Supplier<Controller>> controllers = new ArrayList<>();
+    private final List<DetectorPlace> detectors = new ArrayList<>();
     private final List<int[]> sharedGreens = new ArrayList<>(); // pairs of groups that have green at the same time
 
     private SignalCompiler(Network network, String period, List<Fault> faults) {
@@ -59,6 +60,7 @@ public final class SignalCompiler {
                 compiler.yields,
                 compiler.together(),
                 compiler.crossingGroups,
+                compiler.detectors,
                 compiler.controllers);
     }
 
@@ -77,9 +79,16 @@ public final class SignalCompiler {
             return; // said by the study's rules
         }
         String pointer = Fault.child("/signals", place);
+        if (controller.kind() == SignalController.Kind.ACTUATED) {
+            new RingCompiler(this, network, faults).add(junction, controller, pointer);
+            return;
+        }
+        if (controller.groups().isEmpty()) {
+            faults.add(Fault.error(pointer, "a fixed controller needs groups: {EB: {serves: [EBT, …]}, …}"));
+        }
         int firstGroup = groups.size();
         int before = faults.size();
-        controller.groups().forEach((id, group) -> addGroup(junction, id, group, pointer + "/groups"));
+        controller.groups().forEach((id, group) -> addGroup(junction, id, group, Fault.child(pointer + "/groups", id)));
         checkAllServed(junction, pointer + "/groups");
         checkSharedLanes(junction, pointer + "/groups");
         boolean groupsHold = faults.size() == before; // else conflicts of greens may only follow from a wrong name
@@ -100,9 +109,33 @@ public final class SignalCompiler {
         }
     }
 
-    private void addGroup(Junction junction, String id, Group group, String pointer) {
+    int nextGroup() {
+        return groups.size();
+    }
+
+    /** The group that serves a movement, or {@link SignalSystem#NO_GROUP}. */
+    int groupOf(int movement) {
+        return groupOf[movement];
+    }
+
+    void share(int groupA, int groupB) {
+        sharedGreens.add(new int[] {groupA, groupB});
+    }
+
+    void add(Supplier<Controller> controller) {
+        controllers.add(controller);
+    }
+
+    /** The number of a detector on the board. */
+    int detector(DetectorPlace place) {
+        if (!detectors.contains(place)) {
+            detectors.add(place);
+        }
+        return detectors.indexOf(place);
+    }
+
+    void addGroup(Junction junction, String id, Group group, String here) {
         int index = groups.size();
-        String here = Fault.child(pointer, id);
         if (group.forPeople()) {
             groups.add(new SignalSystem.GroupInfo(junction.id(), id, clearance(junction, group)));
             new FootGroups(network, crossingGroups, faults).add(junction, index, group, here);
@@ -146,7 +179,7 @@ public final class SignalCompiler {
         return lookup.movement();
     }
 
-    private void checkAllServed(Junction junction, String pointer) {
+    void checkAllServed(Junction junction, String pointer) {
         for (int movement : junction.movements()) {
             Movement m = network.movements().get(movement);
             if (groupOf[movement] == SignalSystem.NO_GROUP && !m.bypass()) {
@@ -160,7 +193,7 @@ public final class SignalCompiler {
     }
 
     /** A left turn with a signal of its own needs a lane of its own, or it stands in the through lane's green. */
-    private void checkSharedLanes(Junction junction, String pointer) {
+    void checkSharedLanes(Junction junction, String pointer) {
         for (int i : junction.movements()) {
             for (int j : junction.movements()) {
                 Movement left = network.movements().get(i);
@@ -213,7 +246,7 @@ public final class SignalCompiler {
         return new FixedPlan(id, cycle, offset == null ? 0 : offset, greens);
     }
 
-    private String chosen(SignalController controller) {
+    String chosen(SignalController controller) {
         if (controller.plans().containsKey(period)) {
             return period;
         }
@@ -336,12 +369,12 @@ public final class SignalCompiler {
         }
     }
 
-    private double clearance(Junction junction, Group group) {
+    double clearance(Junction junction, Group group) {
         return FootGroups.clearance(network, junction, group);
     }
 
     /** Names of the first two movements of two groups that may never go together, or null. */
-    private String[] neverTogether(Junction junction, int groupA, int groupB) {
+    String[] neverTogether(Junction junction, int groupA, int groupB) {
         for (int i : junction.movements()) {
             for (int j : junction.movements()) {
                 if (groupOf[i] == groupA

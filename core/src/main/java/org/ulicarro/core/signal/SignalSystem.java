@@ -23,6 +23,7 @@ public final class SignalSystem {
     private final int[] groupOf;
     private final boolean[] yields;
     private final boolean[][] together;
+    private final List<DetectorPlace> detectors;
     private final List<Supplier<Controller>> controllers;
 
     SignalSystem(
@@ -31,17 +32,24 @@ public final class SignalSystem {
             boolean[] yields,
             boolean[][] together,
             int[][] crossingGroups,
+            List<DetectorPlace> detectors,
             List<Supplier<Controller>> controllers) {
         this.groups = List.copyOf(groups);
         this.groupOf = groupOf.clone();
         this.yields = yields.clone();
         this.together = together;
         this.crossingGroups = crossingGroups;
+        this.detectors = List.copyOf(detectors);
         this.controllers = List.copyOf(controllers);
     }
 
     public List<GroupInfo> groups() {
         return groups;
+    }
+
+    /** Detectors that controllers ask, in the order of their numbers on the board. */
+    public List<DetectorPlace> detectors() {
+        return detectors;
     }
 
     /** The group that holds a movement, or {@link #NO_GROUP}. */

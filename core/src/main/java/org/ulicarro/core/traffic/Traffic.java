@@ -11,7 +11,6 @@ import org.ulicarro.core.demand.Departures;
 import org.ulicarro.core.demand.Walks;
 import org.ulicarro.core.network.Movement;
 import org.ulicarro.core.signal.Controller;
-import org.ulicarro.core.signal.DetectorBoard;
 import org.ulicarro.core.study.Study;
 
 /** The moving traffic of one replication. */
@@ -37,6 +36,7 @@ public final class Traffic implements Stateful, AutoCloseable {
     private final Renumbering renumbering;
     private final StandstillWatch standstills;
     private final Stages stages;
+    private final Detectors detectors;
     private final TrafficView view;
     private final List<Observer> observers = new ArrayList<>();
     private int tick;
@@ -71,6 +71,7 @@ public final class Traffic implements Stateful, AutoCloseable {
         renumbering = new Renumbering(parts);
         standstills = new StandstillWatch(parts);
         stages = new Stages(parts, motion, queueMarks, threads);
+        detectors = new Detectors(parts);
         view = new TrafficView(parts, entries);
         view.at(tick);
     }
@@ -119,9 +120,10 @@ public final class Traffic implements Stateful, AutoCloseable {
     }
 
     private void showAspects() {
+        detectors.look();
         for (int t = tick; t < tick + parts.ticksPerStep; t++) {
             for (int i = 0; i < controllers.size(); i++) {
-                controllers.get(i).advance(t, DetectorBoard.NONE, parts.aspects);
+                controllers.get(i).advance(t, detectors, parts.aspects);
             }
         }
     }

@@ -95,6 +95,30 @@ public final class Walkers implements Stateful {
         }
     }
 
+    /** Whether somebody stands at a kerb, or on a refuge, before a signal group. */
+    boolean waitsFor(int group) {
+        for (int c = 0; c < foot.crossings; c++) {
+            for (int h = 0; h < 2; h++) {
+                if (foot.group[c][h] == group && waitsAt(c, h)) {
+                    return true;
+                }
+            }
+        }
+        return false;
+    }
+
+    private boolean waitsAt(int c, int half) {
+        for (int i = 0; i < activeCount[c]; i++) {
+            int w = active[c][i];
+            boolean atKerb = state[w] == AT_KERB && half(c, w) == half;
+            boolean onRefuge = state[w] == STANDS && at[w] <= refuge(c, w) && 1 - half(c, w) == half;
+            if (atKerb || onRefuge) {
+                return true;
+            }
+        }
+        return false;
+    }
+
     private void move(int c, int w, int tick) {
         if (state[w] == STANDS && kept[w] && tick - stoodSince[w] > TURNS_BACK_AFTER) {
             stepBack(c, w);

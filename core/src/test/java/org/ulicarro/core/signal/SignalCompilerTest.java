@@ -49,11 +49,11 @@ class SignalCompilerTest {
             }
             ranges.put(words[0], list);
         }
-        plans.put(id, new Plan(null, 90.0, 0.0, ranges));
+        plans.put(id, Plan.fixed(90.0, 0.0, ranges));
     }
 
     private SignalSystem compile() {
-        SignalController controller = new SignalController(SignalController.Kind.FIXED, groups, plans);
+        SignalController controller = SignalController.fixed(groups, plans);
         return SignalCompiler.compile(network, Map.of("market", controller), "p", faults);
     }
 
@@ -86,7 +86,7 @@ class SignalCompilerTest {
 
     @Test
     void offsetIsTheTimeOfDayOfCycleSecondZero() {
-        plans.put("p", new Plan(null, 90.0, 12.0, plans.get("p").greens()));
+        plans.put("p", Plan.fixed(90.0, 12.0, plans.get("p").greens()));
         Aspects aspects = new Aspects(4);
         Controller controller = compile().newControllers().get(0);
         controller.advance(119, DetectorBoard.NONE, aspects);
@@ -151,9 +151,9 @@ class SignalCompilerTest {
 
     @Test
     void aPlanTakesFromAnotherWhatItLeavesOut() {
-        plans.put("night", new Plan("p", 100.0, null, null));
-        plans.put("loop", new Plan("loop", null, null, null));
-        plans.put("lost", new Plan("q", null, null, null));
+        plans.put("night", Plan.like("p", 100.0));
+        plans.put("loop", Plan.like("loop", null));
+        plans.put("lost", Plan.like("q", null));
         assertThat(messages())
                 .hasSize(2)
                 .anyMatch(m -> m.contains("'loop' is like itself"))

@@ -21,7 +21,7 @@ package org.ulicarro.core.signal.ring;
  * @param volume how minimum and passage follow from the traffic; null where they do not
  */
 public record Phase(
-        int id,
+        String id,
         int group,
         int footGroup,
         int minGreen,
@@ -63,7 +63,7 @@ public record Phase(
     public record VolumeDensity(int perActuation, int mostInitial, int reduceAfter, int reduceOver, int leastGap) {}
 
     /** Walk and clearance: what people need of the green, from when their walk begins. */
-    int peopleNeed() {
+    public int peopleNeed() {
         return walk + clear;
     }
 }

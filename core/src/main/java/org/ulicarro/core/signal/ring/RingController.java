@@ -39,6 +39,7 @@ public final class RingController implements Controller {
     private final int[] groupOf; // phase -> its group between barriers
     private final int rings;
     private final Calls calls;
+    private final BackgroundCycle cycle;
     private final RingWatch watch;
 
     private int barrier; // group of phases between barriers in which all rings are
@@ -79,6 +80,7 @@ public final class RingController implements Controller {
             }
         }
         calls = new Calls(phase, inputs);
+        cycle = new BackgroundCycle(plan, calls);
         state = new int[rings];
         at = new int[rings];
         next = new int[rings];
@@ -163,12 +165,7 @@ public final class RingController implements Controller {
 
     /** Whether walk may go on: nobody else calls, or the coordinated green has time for its clearance still. */
     private boolean mayRest(int r, int tick) {
-        RingPlan.Coordination c = plan.coordination();
-        if (c == null || !c.coordinated()[at[r]]) {
-            return !isOpposed(r);
-        }
-        int left = Math.floorMod(c.forceOff()[at[r]] - c.clock(tick), c.cycle());
-        return left > phase[at[r]].clear() && left < c.cycle() - 1;
+        return cycle.isCoordinated(at[r]) ? cycle.hasTimeForClearance(at[r], tick) : !isOpposed(r);
     }
 
     private void startWalk(int r, int tick) {
@@ -236,27 +233,20 @@ public final class RingController implements Controller {
 
     /** Whether a ring's green has had what it must have, and may end. */
     private boolean isReady(int r, int tick) {
-        Phase p = phase[at[r]];
-        if (green[r] < needed[r] || people[r] == FINISH || people[r] == WALK && peopleTimer[r] < p.walk()) {
-            return false;
-        }
-        if (people[r] == WALK) {
-            return false; // resting in walk: the clearance comes first, now that somebody calls
-        }
-        return !isOpposed(r) ? false : reason(r, tick) != null;
+        // who rests in walk has its clearance before it, now that somebody calls
+        return green[r] >= needed[r] && people[r] == DONT && isOpposed(r) && reason(r, tick) != null;
     }
 
     private Ended reason(int r, int tick) {
         Phase p = phase[at[r]];
-        RingPlan.Coordination c = plan.coordination();
-        if (c != null && c.coordinated()[at[r]]) {
+        if (cycle.isCoordinated(at[r])) {
             return isYielding(r, tick) ? Ended.YIELD : null;
         }
         if (calls.gap(at[r])) {
             return Ended.GAP_OUT;
         }
-        if (c != null) {
-            return isForcedOff(r, tick) ? Ended.FORCE_OFF : null;
+        if (plan.coordination() != null) {
+            return cycle.isForcedOff(at[r], green[r], tick) ? Ended.FORCE_OFF : null;
         }
         return maxTimer[r] > p.maxGreen() ? Ended.MAX_OUT : null;
     }
@@ -266,21 +256,13 @@ public final class RingController implements Controller {
         for (int p = 0; p < phase.length; p++) {
             boolean opposed = isAgainst(r, p) && calls.any(p);
             if (opposed
-                    && !plan.coordination().coordinated()[p]
-                    && isOpen(p, tick + clearance(r))
-                    && isPast(at[r], p, tick)) {
+                    && !cycle.isCoordinated(p)
+                    && cycle.isOpen(p, tick + clearance(r))
+                    && cycle.isPast(at[r], p, tick)) {
                 return true;
             }
         }
         return false;
-    }
-
-    /** Whether the cycle's clock is between the yield point of a coordinated phase and the force-off of another one. */
-    private boolean isPast(int coordinated, int p, int tick) {
-        RingPlan.Coordination c = plan.coordination();
-        int since = Math.floorMod(c.clock(tick) - c.forceOff()[coordinated], c.cycle());
-        int until = Math.floorMod(c.forceOff()[p] - c.forceOff()[coordinated], c.cycle());
-        return since < until;
     }
 
     /** Ticks from the end of a ring's green to the next one; none when it has no green. */
@@ -294,45 +276,6 @@ public final class RingController implements Controller {
             longest = Math.max(longest, clearance(r));
         }
         return longest;
-    }
-
-    /** Whether a phase that began at a tick would have its shortest green before its force-off. */
-    private boolean isOpen(int p, int tick) {
-        RingPlan.Coordination c = plan.coordination();
-        if (c == null || c.coordinated()[p]) {
-            return true;
-        }
-        int shortest = phase[p].minGreen();
-        if (calls.people(p)) {
-            shortest = Math.max(shortest, phase[p].walkLead() + phase[p].peopleNeed());
-        }
-        int left = Math.floorMod(c.forceOff()[p] - c.clock(tick), c.cycle());
-        int whole = Math.floorMod(c.forceOff()[p] - c.start()[p], c.cycle());
-        // so long before its force-off a phase of this cycle may begin at all: it may come early, when those before it
-        // had no calls
-        int early = Math.floorMod(c.forceOff()[p] - firstYield(), c.cycle());
-        return left >= shortest && left <= Math.max(whole, early);
-    }
-
-    private int firstYield() {
-        RingPlan.Coordination c = plan.coordination();
-        int first = c.cycle();
-        for (int p = 0; p < phase.length; p++) {
-            if (c.coordinated()[p]) {
-                first = Math.min(first, c.forceOff()[p]);
-            }
-        }
-        return first;
-    }
-
-    private boolean isForcedOff(int r, int tick) {
-        RingPlan.Coordination c = plan.coordination();
-        if (c.floating()) {
-            int whole = Math.floorMod(c.forceOff()[at[r]] - c.start()[at[r]], c.cycle());
-            return green[r] + phase[at[r]].walkLead() >= whole;
-        }
-        int over = Math.floorMod(c.clock(tick) - c.forceOff()[at[r]], c.cycle());
-        return over < c.cycle() / 2;
     }
 
     private boolean isCalledBeyond() {
@@ -354,7 +297,7 @@ public final class RingController implements Controller {
                 return NONE;
             }
             int p = slots.length == 0 ? NONE : slots[to % slots.length];
-            if (p != NONE && p != at[r] && isWanted(p) && isOpen(p, tick + clearance(r))) {
+            if (p != NONE && p != at[r] && isWanted(p) && cycle.isOpen(p, tick + clearance(r))) {
                 return p;
             }
         }
@@ -393,7 +336,7 @@ public final class RingController implements Controller {
             int g = (barrier + i) % plan.groups();
             for (int r = 0; r < rings; r++) {
                 for (int p : plan.rings()[r][g]) {
-                    if (p != NONE && isWanted(p) && isOpen(p, tick + longestClearance())) {
+                    if (p != NONE && isWanted(p) && cycle.isOpen(p, tick + longestClearance())) {
                         return g;
                     }
                 }
@@ -451,7 +394,7 @@ public final class RingController implements Controller {
 
     private int firstIn(int r, int group, int tick) {
         for (int p : plan.rings()[r][group]) {
-            if (p != NONE && isWanted(p) && isOpen(p, tick)) {
+            if (p != NONE && isWanted(p) && cycle.isOpen(p, tick)) {
                 return p;
             }
         }

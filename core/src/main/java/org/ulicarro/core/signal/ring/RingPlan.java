@@ -30,7 +30,8 @@ public record RingPlan(List<Phase> phases, int[][][] rings, Coordination coordin
         }
     }
 
-    int groups() {
+    /** Groups of phases between barriers. */
+    public int groups() {
         return rings[0].length;
     }
 }

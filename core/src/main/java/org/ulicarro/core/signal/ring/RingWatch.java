@@ -6,15 +6,15 @@ public interface RingWatch {
     /** Tells nobody. */
     RingWatch NONE = new RingWatch() {};
 
-    default void green(int tick, int phase) {}
+    default void green(int tick, String phase) {}
 
-    default void yellow(int tick, int phase, Ended because) {}
+    default void yellow(int tick, String phase, Ended because) {}
 
-    default void red(int tick, int phase) {}
+    default void red(int tick, String phase) {}
 
-    default void walk(int tick, int phase) {}
+    default void walk(int tick, String phase) {}
 
-    default void finish(int tick, int phase) {}
+    default void finish(int tick, String phase) {}
 
-    default void dontWalk(int tick, int phase) {}
+    default void dontWalk(int tick, String phase) {}
 }

@@ -46,7 +46,7 @@ public final class Splits {
     }
 
     /** The group between barriers with the coordinated phases. */
-    static int homeGroup(int[][][] rings, boolean[] coordinated) {
+    public static int homeGroup(int[][][] rings, boolean[] coordinated) {
         for (int[][] ring : rings) {
             for (int g = 0; g < ring.length; g++) {
                 for (int p : ring[g]) {
@@ -59,7 +59,8 @@ public final class Splits {
         return 0;
     }
 
-    static int sum(int[] slots, int[] splits) {
+    /** Of the splits of slots (ticks). */
+    public static int sum(int[] slots, int[] splits) {
         int sum = 0;
         for (int p : slots) {
             sum += p < 0 ? 0 : splits[p];

@@ -39,7 +39,7 @@ class RingSafetyTest {
             int min = between(30, 100);
             Phase.Recall recall = new Phase.Recall(random() < 0.2, random() < 0.1, random() < 0.2, random() < 0.2);
             phases.add(new Phase(
-                    p + 1,
+                    Integer.toString(p + 1),
                     p,
                     foot ? FOOT + p : -1,
                     min,

@@ -76,7 +76,7 @@ final class RingScene {
                 : null;
         wires.put(index, new int[] {ticks(all, "delay", 0), ticks(all, "stretch", 0)});
         phases.add(new Phase(
-                id,
+                Integer.toString(id),
                 index,
                 walk > 0 ? 100 + index : -1,
                 ticks(all, "min", 50),
@@ -149,12 +149,12 @@ final class RingScene {
         DetectorBoard board = new DetectorBoard() {
             @Override
             public boolean occupied(int detector) {
-                return isOn(phases.get(detector).id(), false, now[0]);
+                return isOn(Integer.parseInt(phases.get(detector).id()), false, now[0]);
             }
 
             @Override
             public boolean pressed(int footGroup) {
-                return isOn(phases.get(footGroup - 100).id(), true, now[0]);
+                return isOn(Integer.parseInt(phases.get(footGroup - 100).id()), true, now[0]);
             }
         };
         for (int tick = 0; tick < seconds * 10; tick++) {
@@ -174,28 +174,28 @@ final class RingScene {
 
     private final class Writer implements RingWatch {
 
-        private void add(int tick, int phase, String what) {
+        private void add(int tick, String phase, String what) {
             String second = String.format(Locale.ROOT, "%.1f", tick / 10.0);
             written.add(second.replaceAll("\\.0$", "") + " " + phase + " " + what);
         }
 
         @Override
-        public void green(int tick, int phase) {
+        public void green(int tick, String phase) {
             add(tick, phase, "green");
         }
 
         @Override
-        public void yellow(int tick, int phase, Ended because) {
+        public void yellow(int tick, String phase, Ended because) {
             add(tick, phase, "yellow " + because.name().toLowerCase(Locale.ROOT).replace('_', '-'));
         }
 
         @Override
-        public void walk(int tick, int phase) {
+        public void walk(int tick, String phase) {
             add(tick, phase, "walk");
         }
 
         @Override
-        public void finish(int tick, int phase) {
+        public void finish(int tick, String phase) {
             add(tick, phase, "finish");
         }
     }

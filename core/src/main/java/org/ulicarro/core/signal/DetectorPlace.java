@@ -1,0 +1,12 @@
+package org.ulicarro.core.signal;
+
+/**
+ * A detector that a controller asks.
+ *
+ * @param id as in the study, or a name made from its lane where none was written
+ * @param lane index of its lane
+ * @param from where it begins (m along the lane)
+ * @param to where it ends (m)
+ * @param derived whether nobody wrote it: it was laid where its phase needs one
+ */
+public record DetectorPlace(String id, int lane, double from, double to, boolean derived) {}

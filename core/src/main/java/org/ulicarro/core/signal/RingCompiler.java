@@ -1,0 +1,284 @@
+package org.ulicarro.core.signal;
+
+import java.util.ArrayList;
+import java.util.LinkedHashMap;
+import java.util.List;
+import java.util.Map;
+import java.util.Set;
+import java.util.TreeSet;
+import org.ulicarro.core.base.Clock;
+import org.ulicarro.core.base.Fault;
+import org.ulicarro.core.base.Names;
+import org.ulicarro.core.network.Junction;
+import org.ulicarro.core.network.Lane;
+import org.ulicarro.core.network.Marking;
+import org.ulicarro.core.network.Movement;
+import org.ulicarro.core.network.Network;
+import org.ulicarro.core.network.TurningPath;
+import org.ulicarro.core.signal.ring.Inputs;
+import org.ulicarro.core.signal.ring.Phase;
+import org.ulicarro.core.signal.ring.RingController;
+import org.ulicarro.core.signal.ring.RingPlan;
+import org.ulicarro.core.signal.ring.RingWatch;
+import org.ulicarro.core.study.PhaseInput;
+import org.ulicarro.core.study.SignalController;
+
+/** Turns the phases of an actuated controller into a {@link RingController}, and finds what keeps it from being safe or complete. */
+final class RingCompiler {
+
+    /** Behind the id of a phase: the group of its people. */
+    static final String PEOPLE = "-people";
+
+    /** A derived detector reaches from so far before the stop line (m) ... */
+    private static final double DERIVED_FROM = 14;
+
+    /** ... to here (m): two cars. */
+    private static final double DERIVED_TO = 2;
+
+    private final SignalCompiler compiler;
+    private final Network network;
+    private final List<Fault> faults;
+    private final Map<String, Integer> vehicles = new LinkedHashMap<>(); // phase -> its group
+    private final Map<String, Integer> people = new LinkedHashMap<>(); // phase -> the group of its people
+    private List<String> ids = List.of();
+
+    RingCompiler(SignalCompiler compiler, Network network, List<Fault> faults) {
+        this.compiler = compiler;
+        this.network = network;
+        this.faults = faults;
+    }
+
+    void add(Junction junction, SignalController controller, String pointer) {
+        ids = List.copyOf(controller.phases().keySet());
+        if (ids.isEmpty()) {
+            error(pointer, "an actuated controller needs phases: {2: {serves: [EBT, …]}, …}");
+            return;
+        }
+        int before = faults.size();
+        controller
+                .phases()
+                .forEach((id, phase) -> addGroups(junction, id, phase, Fault.child(pointer + "/phases", id)));
+        compiler.checkAllServed(junction, pointer + "/phases");
+        compiler.checkSharedLanes(junction, pointer + "/phases");
+        boolean groupsHold = faults.size() == before;
+        String chosen = compiler.chosen(controller);
+        if (chosen == null) {
+            error(pointer + "/plans", "none of the plans is called like the period; name one so");
+        }
+        List<Phase> phases = phases(junction, controller);
+        Inputs inputs = inputs(junction, controller, pointer + "/inputs");
+        RingPlans plans = new RingPlans(ids, phases, faults);
+        controller.plans().keySet().forEach(id -> {
+            RingPlan plan = plans.plan(controller, id, pointer);
+            if (plan != null) {
+                if (groupsHold) {
+                    checkPairs(junction, plan, Fault.child(pointer + "/plans", id));
+                }
+                if (id.equals(chosen)) {
+                    shareGreens(plan);
+                    compiler.add(() -> new RingController(plan, inputs, RingWatch.NONE));
+                }
+            }
+        });
+    }
+
+    private void addGroups(Junction junction, String id, PhaseInput phase, String pointer) {
+        if (phase.vehicles() == null && phase.people() == null) {
+            error(pointer, "phase '" + id + "' serves nobody; give it serves: [EBT, …] or crosses: [road]");
+            return;
+        }
+        if (phase.vehicles() != null) {
+            vehicles.put(id, compiler.nextGroup());
+            compiler.addGroup(junction, id, phase.vehicles(), pointer);
+        }
+        if (phase.people() != null) {
+            people.put(id, compiler.nextGroup());
+            compiler.addGroup(junction, id + PEOPLE, phase.people(), pointer);
+        }
+        checkTimes(id, phase, pointer);
+    }
+
+    private void checkTimes(String id, PhaseInput phase, String pointer) {
+        if (!(phase.minGreen() >= 1) || !(phase.maxGreen() >= phase.minGreen())) {
+            error(
+                    pointer + "/max-green",
+                    "phase '" + id + "' needs a min-green of at least 1 s and a max-green not below it");
+        }
+        if (!(phase.passage() >= 0) || !(phase.walkLead() >= 0) || !(phase.walk() >= 0)) {
+            error(pointer, "times of phase '" + id + "' cannot be negative");
+        }
+        if (phase.walkLead() > phase.walk() && !phase.crosses().isEmpty()) {
+            error(
+                    pointer + "/walk-lead",
+                    "people lead by more than their walk; make the walk longer, or the lead shorter");
+        }
+        boolean recalled = phase.recall().contains(PhaseInput.Recall.PEOPLE);
+        if (recalled && phase.crosses().isEmpty()) {
+            error(pointer + "/recall", "phase '" + id + "' lets no people go; give it crosses: [road]");
+        }
+    }
+
+    private List<Phase> phases(Junction junction, SignalController controller) {
+        List<Phase> phases = new ArrayList<>();
+        controller.phases().forEach((id, input) -> {
+            Set<PhaseInput.Recall> recall = Set.copyOf(input.recall());
+            PhaseInput.VolumeDensity volume = input.volumeDensity();
+            boolean foot = input.people() != null;
+            phases.add(new Phase(
+                    id,
+                    vehicles.getOrDefault(id, -1),
+                    people.getOrDefault(id, -1),
+                    Clock.ticks(input.minGreen()),
+                    Clock.ticks(input.maxGreen()),
+                    Clock.ticks(input.passage()),
+                    Clock.ticks(input.yellow()),
+                    Clock.ticks(input.red()),
+                    foot ? Clock.ticks(input.walk()) : 0,
+                    foot ? Clock.ticks(compiler.clearance(junction, input.people())) : 0,
+                    foot ? Clock.ticks(input.walkLead()) : 0,
+                    new Phase.Recall(
+                            recall.contains(PhaseInput.Recall.MIN),
+                            recall.contains(PhaseInput.Recall.MAX),
+                            recall.contains(PhaseInput.Recall.PEOPLE),
+                            recall.contains(PhaseInput.Recall.SOFT)),
+                    input.lock(),
+                    input.dualEntry(),
+                    input.restInWalk(),
+                    volume == null
+                            ? null
+                            : new Phase.VolumeDensity(
+                                    Clock.ticks(volume.perVehicle()),
+                                    Clock.ticks(volume.mostInitial()),
+                                    Clock.ticks(volume.reduceAfter()),
+                                    Clock.ticks(volume.reduceOver()),
+                                    Clock.ticks(volume.leastGap()))));
+        });
+        return phases;
+    }
+
+    private Inputs inputs(Junction junction, SignalController controller, String pointer) {
+        List<Inputs.Wire> wires = new ArrayList<>();
+        controller.inputs().forEach((id, input) -> {
+            String here = Fault.child(pointer, id);
+            DetectorPlace place = written(input.detector());
+            if (place == null) {
+                List<String> known = network.markings().stream()
+                        .filter(m -> m.kind() == Marking.Kind.DETECTOR)
+                        .map(Marking::id)
+                        .toList();
+                error(
+                        here + "/detector",
+                        "there is no detector '" + input.detector() + "'." + Names.suggestion(input.detector(), known));
+                return;
+            }
+            wires.add(new Inputs.Wire(
+                    compiler.detector(place),
+                    phasesOf(input.calls(), here + "/calls"),
+                    phasesOf(input.extend(), here + "/extends"),
+                    Clock.ticks(input.delay()),
+                    Clock.ticks(input.stretch())));
+        });
+        controller.phases().forEach((id, phase) -> {
+            boolean called = controller.inputs().values().stream()
+                    .anyMatch(i -> i.calls().contains(id) || i.extend().contains(id));
+            boolean recalled = phase.recall().contains(PhaseInput.Recall.MAX);
+            if (!called && !recalled) {
+                derive(junction, controller, id, wires);
+            }
+        });
+        return new Inputs(wires);
+    }
+
+    private DetectorPlace written(String id) {
+        return network.markings().stream()
+                .filter(m -> m.kind() == Marking.Kind.DETECTOR && m.id().equals(id))
+                .map(m -> new DetectorPlace(m.id(), m.lane(), m.from(), m.to(), false))
+                .findFirst()
+                .orElse(null);
+    }
+
+    private int[] phasesOf(List<String> named, String pointer) {
+        return RingPlans.phasesOf(ids, named, pointer, faults);
+    }
+
+    /** A detector at the stop line of each lane that the phase serves. */
+    private void derive(Junction junction, SignalController controller, String id, List<Inputs.Wire> wires) {
+        int phase = ids.indexOf(id);
+        Set<Integer> lanes = new TreeSet<>();
+        for (int m : junction.movements()) {
+            Movement movement = network.movements().get(m);
+            if (vehicles.containsKey(id) && compiler.groupOf(m) == vehicles.get(id)) {
+                movement.paths().stream().map(TurningPath::fromLane).forEach(lanes::add);
+            }
+        }
+        for (int index : lanes) {
+            Lane lane = network.lanes().get(index);
+            String link = network.links().get(lane.link()).id();
+            double from = Math.max(lane.start(), lane.end() - DERIVED_FROM);
+            DetectorPlace place = new DetectorPlace(
+                    link + " lane " + lane.number(), index, from, Math.max(from, lane.end() - DERIVED_TO), true);
+            wires.add(new Inputs.Wire(compiler.detector(place), new int[] {phase}, new int[] {phase}, 0, 0));
+        }
+    }
+
+    /** Phases of different rings between the same barriers may have green together, so they must not conflict. */
+    private void checkPairs(Junction junction, RingPlan plan, String pointer) {
+        forPairs(plan, (a, b) -> {
+            String[] pair = compiler.neverTogether(junction, a, b);
+            if (pair != null) {
+                error(
+                        pointer + "/rings",
+                        "phases '" + name(a) + "' and '" + name(b) + "' may have green together, but " + pair[0]
+                                + " and " + pair[1]
+                                + " conflict; put a barrier between them, or let one of them yield");
+            }
+        });
+    }
+
+    private String name(int group) {
+        for (String id : ids) {
+            if (vehicles.getOrDefault(id, -1) == group || people.getOrDefault(id, -1) == group) {
+                return id;
+            }
+        }
+        throw new IllegalArgumentException("no group " + group);
+    }
+
+    private void shareGreens(RingPlan plan) {
+        forPairs(plan, compiler::share);
+    }
+
+    private interface Pair {
+        void of(int groupA, int groupB);
+    }
+
+    private void forPairs(RingPlan plan, Pair sink) {
+        for (int g = 0; g < plan.groups(); g++) {
+            for (int r = 0; r < plan.rings().length; r++) {
+                for (int other = r; other < plan.rings().length; other++) {
+                    for (int p : plan.rings()[r][g]) {
+                        for (int q : plan.rings()[other][g]) {
+                            if (p >= 0 && q >= 0 && (r != other || p == q)) {
+                                forGroups(plan.phases().get(p), plan.phases().get(q), sink);
+                            }
+                        }
+                    }
+                }
+            }
+        }
+    }
+
+    private static void forGroups(Phase p, Phase q, Pair sink) {
+        for (int a : new int[] {p.group(), p.footGroup()}) {
+            for (int b : new int[] {q.group(), q.footGroup()}) {
+                if (a >= 0 && b >= 0) {
+                    sink.of(a, b);
+                }
+            }
+        }
+    }
+
+    private void error(String pointer, String message) {
+        faults.add(Fault.error(pointer, message));
+    }
+}

@@ -1,0 +1,137 @@
+package org.ulicarro.core.study;
+
+import java.util.List;
+import org.ulicarro.core.base.Dimension;
+import org.ulicarro.core.study.SignalController.Group;
+
+/**
+ * A phase of actuated control: movements that get green together, and people beside them. Times in s.
+ *
+ * @param serves movements with green
+ * @param yields those of them that go in gaps
+ * @param crosses crossings whose people it lets go
+ * @param walk shortest walk
+ * @param clear how long people have after it; null for the whole crossing
+ * @param walkLead how much earlier people start
+ * @param minGreen shortest green
+ * @param maxGreen longest green once somebody else calls
+ * @param passage green after the last vehicle left its detector
+ * @param yellow after green
+ * @param red after yellow
+ * @param recall calls that stand by themselves
+ * @param dualEntry whether it goes with a called phase of another ring
+ * @param lock whether a call stays when the vehicle has left the detector
+ * @param restInWalk whether people keep walk while nobody else calls
+ * @param volumeDensity how shortest green and passage follow the traffic; null where they do not
+ */
+public record PhaseInput(
+        @About("Movements served, such as [EBT, EBR] or [quay-1>mill].")
+        List<String> serves,
+
+        @About("Those of them that go in gaps (permissive).")
+        List<String> yields,
+
+        @About("Crossings whose people it lets go beside them, by road, [pier].")
+        List<String> crosses,
+
+        @Usual("7 s") @Unit(Dimension.TIME) @About("People: shortest walk.")
+        double walk,
+
+        @Unit(Dimension.TIME)
+        @About("People: time to finish after walk; for the whole crossing at 1.2 m/s where none is written.")
+        Double clear,
+
+        @Usual("0 s")
+        @Key("walk-lead")
+        @Unit(Dimension.TIME)
+        @About("How much earlier people start than the vehicles of the phase.")
+        double walkLead,
+
+        @Usual("5 s") @Key("min-green") @Unit(Dimension.TIME) @About("Shortest green.")
+        double minGreen,
+
+        @Usual("30 s")
+        @Key("max-green")
+        @Unit(Dimension.TIME)
+        @About("Longest green once somebody else calls; without coordination.")
+        double maxGreen,
+
+        @Usual("2 s") @Unit(Dimension.TIME) @About("Green after the last vehicle left the detector.")
+        double passage,
+
+        @Usual("3 s") @Unit(Dimension.TIME) @About("Yellow after green.")
+        double yellow,
+
+        @Usual("2 s") @Unit(Dimension.TIME) @About("All-red after yellow.")
+        double red,
+
+        @About("Calls that stand without anybody on a detector: [min], [max], [people], [soft].")
+        List<Recall> recall,
+
+        @Usual("false") @Key("dual-entry") @About("Whether it goes with a called phase of another ring.")
+        boolean dualEntry,
+
+        @Usual("false") @About("Whether a call stays when the vehicle has left the detector.")
+        boolean lock,
+
+        @Usual("false") @Key("rest-in-walk") @About("Whether people keep walk while nobody else calls.")
+        boolean restInWalk,
+
+        @Key("volume-density") @About("Shortest green and passage that follow the traffic.")
+        VolumeDensity volumeDensity) {
+
+    public enum Recall {
+        MIN,
+        MAX,
+        PEOPLE,
+        SOFT
+    }
+
+    /**
+     * Added initial and gap reduction. Times in s.
+     *
+     * @param perVehicle added to the shortest green for each vehicle that came during red
+     * @param mostInitial it grows to this at most
+     * @param reduceAfter the passage begins to shrink so long after somebody else called
+     * @param reduceOver and has shrunk so long after that
+     * @param leastGap to this
+     */
+    public record VolumeDensity(
+            @Usual("0 s")
+            @Key("per-vehicle")
+            @Unit(Dimension.TIME)
+            @About("Added to the shortest green for each vehicle that came during red.")
+            double perVehicle,
+
+            @Usual("0 s") @Key("most-initial") @Unit(Dimension.TIME) @About("It grows to this at most.")
+            double mostInitial,
+
+            @Usual("0 s")
+            @Key("reduce-after")
+            @Unit(Dimension.TIME)
+            @About("The passage begins to shrink so long after somebody else called.")
+            double reduceAfter,
+
+            @Usual("0 s") @Key("reduce-over") @Unit(Dimension.TIME) @About("And has shrunk so long after that.")
+            double reduceOver,
+
+            @Required @Key("least-gap") @Unit(Dimension.TIME) @About("To this.")
+            double leastGap) {}
+
+    public PhaseInput {
+        serves = serves == null ? List.of() : List.copyOf(serves);
+        yields = yields == null ? List.of() : List.copyOf(yields);
+        crosses = crosses == null ? List.of() : List.copyOf(crosses);
+        recall = recall == null ? List.of() : List.copyOf(recall);
+    }
+
+    /** Its vehicles as a signal group; null where it serves none. */
+    public Group vehicles() {
+        return serves.isEmpty() ? null : new Group(serves, yields, null, 0, null, yellow, red, minGreen);
+    }
+
+    /** Its people as one; null where it lets none go. */
+    public Group people() {
+        return crosses.isEmpty() ? null : new Group(null, null, crosses, walk, clear, yellow, red, minGreen);
+    }
+}

@@ -1,0 +1,35 @@
+package org.ulicarro.core.study;
+
+import java.util.List;
+import org.ulicarro.core.base.Dimension;
+
+/**
+ * What a detector tells an actuated controller.
+ *
+ * @param detector id of the detector
+ * @param calls phases that it calls
+ * @param extend phases whose green it extends
+ * @param delay a call counts only after so long (s)
+ * @param stretch a vehicle counts so long after it has left (s)
+ */
+public record SignalInput(
+        @Required @About("The detector: market.eb.") String detector,
+
+        @About("Phases that it calls: [2].") List<String> calls,
+
+        @Key("extends") @About("Phases whose green it extends: [2].")
+        List<String> extend,
+
+        @Usual("0 s")
+        @Unit(Dimension.TIME)
+        @About("A call counts only after so long on the detector while its phase has no green.")
+        double delay,
+
+        @Usual("0 s") @Unit(Dimension.TIME) @About("A vehicle counts so long after it has left.")
+        double stretch) {
+
+    public SignalInput {
+        calls = calls == null ? List.of() : List.copyOf(calls);
+        extend = extend == null ? List.of() : List.copyOf(extend);
+    }
+}

@@ -1,0 +1,74 @@
+package org.ulicarro.core.traffic;
+
+import java.util.List;
+import org.ulicarro.core.signal.DetectorBoard;
+import org.ulicarro.core.signal.DetectorPlace;
+
+/** What detectors report: whether any part of a vehicle is over them, as it stands when a step begins. */
+final class Detectors implements DetectorBoard {
+
+    private final LaneQueues queues;
+    private final Fleet f;
+    private final Walkers walkers;
+    private final int[] lane; // detector -> its lane
+    private final double[] from; // m along it
+    private final double[] to;
+    private final boolean[] occupied;
+
+    Detectors(Parts parts) {
+        queues = parts.queues;
+        f = parts.fleet;
+        walkers = parts.walkers;
+        List<DetectorPlace> places = parts.table.signals.detectors();
+        int n = places.size();
+        lane = new int[n];
+        from = new double[n];
+        to = new double[n];
+        occupied = new boolean[n];
+        for (int d = 0; d < n; d++) {
+            lane[d] = places.get(d).lane();
+            from[d] = places.get(d).from();
+            to[d] = places.get(d).to();
+        }
+    }
+
+    /** Looks at all lanes with detectors. */
+    void look() {
+        for (int d = 0; d < occupied.length; d++) {
+            occupied[d] = isOver(d);
+        }
+    }
+
+    private boolean isOver(int d) {
+        for (int g = 0; g < queues.guestCount[lane[d]]; g++) {
+            int v = queues.guest(lane[d], g);
+            if (covers(d, f.pos[v] + queues.guestOffset(lane[d], g), f.length[v])) {
+                return true;
+            }
+        }
+        for (int k = 0; k < queues.count[lane[d]]; k++) { // from the front
+            int v = queues.at(lane[d], k);
+            if (f.pos[v] < from[d]) {
+                return false;
+            }
+            if (covers(d, f.pos[v], f.length[v])) {
+                return true;
+            }
+        }
+        return false;
+    }
+
+    private boolean covers(int d, double front, double length) {
+        return front >= from[d] && front - length <= to[d];
+    }
+
+    @Override
+    public boolean occupied(int detector) {
+        return occupied[detector];
+    }
+
+    @Override
+    public boolean pressed(int footGroup) {
+        return walkers.waitsFor(footGroup);
+    }
+}
