@@ -134,7 +134,8 @@ final class Town {
             greens.put("NS", List.of(CycleRange.parse("40-75")));
             signals.put(
                     id,
-                    SignalController.fixed(groups,
+                    SignalController.fixed(
+                            groups,
                             Map.of("p", SignalController.Plan.fixed(80.0, (double) ((int) (x + y) % 80), greens))));
         }
     }

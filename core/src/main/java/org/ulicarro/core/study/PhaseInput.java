@@ -68,13 +68,13 @@ public record PhaseInput(
         @About("Calls that stand without anybody on a detector: [min], [max], [people], [soft].")
         List<Recall> recall,
 
-        @Usual("false") @Key("dual-entry") @About("Whether it goes with a called phase of another ring.")
+        @Key("dual-entry") @About("Whether it goes with a called phase of another ring.")
         boolean dualEntry,
 
-        @Usual("false") @About("Whether a call stays when the vehicle has left the detector.")
+        @About("Whether a call stays when the vehicle has left the detector.")
         boolean lock,
 
-        @Usual("false") @Key("rest-in-walk") @About("Whether people keep walk while nobody else calls.")
+        @Key("rest-in-walk") @About("Whether people keep walk while nobody else calls.")
         boolean restInWalk,
 
         @Key("volume-density") @About("Shortest green and passage that follow the traffic.")
