@@ -42,7 +42,8 @@ public final class Samples {
                         "counts/am.csv",
                         "counts/pm.csv",
                         "alternatives/pier-green.yaml",
-                        "alternatives/no-ferry.yaml"));
+                        "alternatives/no-ferry.yaml",
+                        "alternatives/actuated.yaml"));
     }
 
     private Samples() {}

@@ -1,5 +1,7 @@
 package org.ulicarro.core.signal;
 
+import java.util.List;
+
 /**
  * A detector that a controller asks.
  *
@@ -7,6 +9,7 @@ package org.ulicarro.core.signal;
  * @param lane index of its lane
  * @param from where it begins (m along the lane)
  * @param to where it ends (m)
+ * @param groups signal groups whose phases it calls
  * @param derived whether nobody wrote it: it was laid where its phase needs one
  */
-public record DetectorPlace(String id, int lane, double from, double to, boolean derived) {}
+public record DetectorPlace(String id, int lane, double from, double to, List<Integer> groups, boolean derived) {}

@@ -19,9 +19,9 @@ import org.ulicarro.core.signal.ring.Inputs;
 import org.ulicarro.core.signal.ring.Phase;
 import org.ulicarro.core.signal.ring.RingController;
 import org.ulicarro.core.signal.ring.RingPlan;
-import org.ulicarro.core.signal.ring.RingWatch;
 import org.ulicarro.core.study.PhaseInput;
 import org.ulicarro.core.study.SignalController;
+import org.ulicarro.core.study.SignalInput;
 
 /** Turns the phases of an actuated controller into a {@link RingController}, and finds what keeps it from being safe or complete. */
 final class RingCompiler {
@@ -76,7 +76,8 @@ final class RingCompiler {
                 }
                 if (id.equals(chosen)) {
                     shareGreens(plan);
-                    compiler.add(() -> new RingController(plan, inputs, RingWatch.NONE));
+                    compiler.add(junction.id(), watch -> new RingController(plan, inputs, watch));
+                    watchAll(junction);
                 }
             }
         });
@@ -121,7 +122,7 @@ final class RingCompiler {
     private List<Phase> phases(Junction junction, SignalController controller) {
         List<Phase> phases = new ArrayList<>();
         controller.phases().forEach((id, input) -> {
-            Set<PhaseInput.Recall> recall = Set.copyOf(input.recall());
+            List<PhaseInput.Recall> recall = input.recall();
             PhaseInput.VolumeDensity volume = input.volumeDensity();
             boolean foot = input.people() != null;
             phases.add(new Phase(
@@ -160,7 +161,7 @@ final class RingCompiler {
         List<Inputs.Wire> wires = new ArrayList<>();
         controller.inputs().forEach((id, input) -> {
             String here = Fault.child(pointer, id);
-            DetectorPlace place = written(input.detector());
+            DetectorPlace place = written(input);
             if (place == null) {
                 List<String> known = network.markings().stream()
                         .filter(m -> m.kind() == Marking.Kind.DETECTOR)
@@ -189,12 +190,19 @@ final class RingCompiler {
         return new Inputs(wires);
     }
 
-    private DetectorPlace written(String id) {
+    private DetectorPlace written(SignalInput input) {
         return network.markings().stream()
-                .filter(m -> m.kind() == Marking.Kind.DETECTOR && m.id().equals(id))
-                .map(m -> new DetectorPlace(m.id(), m.lane(), m.from(), m.to(), false))
+                .filter(m -> m.kind() == Marking.Kind.DETECTOR && m.id().equals(input.detector()))
+                .map(m -> new DetectorPlace(m.id(), m.lane(), m.from(), m.to(), groups(input), false))
                 .findFirst()
                 .orElse(null);
+    }
+
+    private List<Integer> groups(SignalInput input) {
+        Set<Integer> groups = new TreeSet<>();
+        input.calls().stream().filter(vehicles::containsKey).forEach(p -> groups.add(vehicles.get(p)));
+        input.extend().stream().filter(vehicles::containsKey).forEach(p -> groups.add(vehicles.get(p)));
+        return List.copyOf(groups);
     }
 
     private int[] phasesOf(List<String> named, String pointer) {
@@ -216,7 +224,12 @@ final class RingCompiler {
             String link = network.links().get(lane.link()).id();
             double from = Math.max(lane.start(), lane.end() - DERIVED_FROM);
             DetectorPlace place = new DetectorPlace(
-                    link + " lane " + lane.number(), index, from, Math.max(from, lane.end() - DERIVED_TO), true);
+                    id + " on " + link + " lane " + lane.number(),
+                    index,
+                    from,
+                    Math.max(from, lane.end() - DERIVED_TO),
+                    List.of(vehicles.get(id)),
+                    true);
             wires.add(new Inputs.Wire(compiler.detector(place), new int[] {phase}, new int[] {phase}, 0, 0));
         }
     }
@@ -233,6 +246,19 @@ final class RingCompiler {
                                 + " conflict; put a barrier between them, or let one of them yield");
             }
         });
+    }
+
+    /** Every pair that may never go together stands under the conflict monitor. */
+    private void watchAll(Junction junction) {
+        List<Integer> all = new ArrayList<>(vehicles.values());
+        all.addAll(people.values());
+        for (int a : all) {
+            for (int b : all) {
+                if (a < b && compiler.neverTogether(junction, a, b) != null) {
+                    compiler.watch(a, b);
+                }
+            }
+        }
     }
 
     private String name(int group) {

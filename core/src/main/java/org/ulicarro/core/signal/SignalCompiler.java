@@ -5,7 +5,6 @@ import java.util.Arrays;
 import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
-import java.util.function.Supplier;
 import org.ulicarro.core.base.Clock;
 import org.ulicarro.core.base.Fault;
 import org.ulicarro.core.base.Names;
@@ -27,7 +26,8 @@ public final class SignalCompiler {
     private final int[] groupOf;
     private final boolean[] yields;
     private final int[][] crossingGroups; // crossing, half -> group
-    private final List<Supplier<Controller>> controllers = new ArrayList<>();
+    private final List<int[]> never = new ArrayList<>(); // pairs of groups that a monitor watches
+    private final List<SignalSystem.Placed> controllers = new ArrayList<>();
     private final List<DetectorPlace> detectors = new ArrayList<>();
     private final List<int[]> sharedGreens = new ArrayList<>(); // pairs of groups that have green at the same time
 
@@ -61,6 +61,7 @@ public final class SignalCompiler {
                 compiler.together(),
                 compiler.crossingGroups,
                 compiler.detectors,
+                compiler.never,
                 compiler.controllers);
     }
 
@@ -97,7 +98,7 @@ public final class SignalCompiler {
             if (fixed != null) {
                 checkPlan(junction, controller, fixed, firstGroup, groupsHold, pointer);
                 if (plan.equals(chosen(controller))) {
-                    controllers.add(controller(junction, controller, fixed, firstGroup));
+                    add(place, controller(junction, controller, fixed, firstGroup));
                 }
             }
         });
@@ -118,12 +119,16 @@ public final class SignalCompiler {
         return groupOf[movement];
     }
 
+    void watch(int groupA, int groupB) {
+        never.add(new int[] {groupA, groupB});
+    }
+
     void share(int groupA, int groupB) {
         sharedGreens.add(new int[] {groupA, groupB});
     }
 
-    void add(Supplier<Controller> controller) {
-        controllers.add(controller);
+    void add(String place, SignalSystem.Maker maker) {
+        controllers.add(new SignalSystem.Placed(place, maker));
     }
 
     /** The number of a detector on the board. */
@@ -137,7 +142,7 @@ public final class SignalCompiler {
     void addGroup(Junction junction, String id, Group group, String here) {
         int index = groups.size();
         if (group.forPeople()) {
-            groups.add(new SignalSystem.GroupInfo(junction.id(), id, clearance(junction, group)));
+            groups.add(new SignalSystem.GroupInfo(junction.id(), id, clearance(junction, group), true));
             new FootGroups(network, crossingGroups, faults).add(junction, index, group, here);
             return;
         }
@@ -145,7 +150,7 @@ public final class SignalCompiler {
             faults.add(
                     Fault.error(here, "group '" + id + "' serves nobody; give it serves: [EBT, …] or crosses: [road]"));
         }
-        groups.add(new SignalSystem.GroupInfo(junction.id(), id, group.yellow()));
+        groups.add(new SignalSystem.GroupInfo(junction.id(), id, group.yellow(), false));
         for (int i = 0; i < group.serves().size(); i++) {
             Movement movement = find(junction, group.serves().get(i), here + "/serves/" + i);
             if (movement != null && groupOf[movement.index()] != SignalSystem.NO_GROUP) {
@@ -403,7 +408,7 @@ public final class SignalCompiler {
         return shared;
     }
 
-    private Supplier<Controller> controller(
+    private SignalSystem.Maker controller(
             Junction junction, SignalController controller, FixedPlan plan, int firstGroup) {
         int cycle = Clock.ticks(plan.cycle());
         int offset = Clock.ticks(plan.offset());
@@ -425,7 +430,7 @@ public final class SignalCompiler {
             g++;
         }
         findSharedGreens(firstGroup, shown);
-        return () -> new FixedTime(firstGroup, shown, cycle, offset);
+        return watch -> new FixedTime(firstGroup, shown, cycle, offset);
     }
 
     private void findSharedGreens(int firstGroup, Aspect[][] shown) {

@@ -1,7 +1,7 @@
 package org.ulicarro.core.signal;
 
 import java.util.List;
-import java.util.function.Supplier;
+import org.ulicarro.core.signal.ring.RingWatch;
 
 /** All signal control of a network, compiled and checked. Immutable; each replication asks for fresh controllers. */
 public final class SignalSystem {
@@ -14,9 +14,19 @@ public final class SignalSystem {
      *
      * @param place id of its place
      * @param id its id there
-     * @param yellowSeconds how long its yellow lasts
+     * @param yellowSeconds how long its yellow lasts, or people have to finish
+     * @param people whether it lets people go
      */
-    public record GroupInfo(String place, String id, double yellowSeconds) {}
+    public record GroupInfo(String place, String id, double yellowSeconds, boolean people) {}
+
+    /** Makes the controller of one place. */
+    record Placed(String place, Maker maker) {}
+
+    /** Makes a controller, which tells its watch what it does. */
+    @FunctionalInterface
+    interface Maker {
+        Controller make(RingWatch watch);
+    }
 
     private final List<GroupInfo> groups;
     private final int[][] crossingGroups;
@@ -24,7 +34,8 @@ public final class SignalSystem {
     private final boolean[] yields;
     private final boolean[][] together;
     private final List<DetectorPlace> detectors;
-    private final List<Supplier<Controller>> controllers;
+    private final List<int[]> never;
+    private final List<Placed> controllers;
 
     SignalSystem(
             List<GroupInfo> groups,
@@ -33,13 +44,15 @@ public final class SignalSystem {
             boolean[][] together,
             int[][] crossingGroups,
             List<DetectorPlace> detectors,
-            List<Supplier<Controller>> controllers) {
+            List<int[]> never,
+            List<Placed> controllers) {
         this.groups = List.copyOf(groups);
         this.groupOf = groupOf.clone();
         this.yields = yields.clone();
         this.together = together;
         this.crossingGroups = crossingGroups;
         this.detectors = List.copyOf(detectors);
+        this.never = List.copyOf(never);
         this.controllers = List.copyOf(controllers);
     }
 
@@ -83,6 +96,35 @@ public final class SignalSystem {
     }
 
     public List<Controller> newControllers() {
-        return controllers.stream().map(Supplier::get).toList();
+        return controllers.stream().map(c -> c.maker().make(RingWatch.NONE)).toList();
+    }
+
+    /**
+     * A fresh controller of one place.
+     *
+     * @param watch told what it does, where it can tell
+     * @return null where the place has none
+     */
+    public Controller controllerAt(String place, RingWatch watch) {
+        return controllers.stream()
+                .filter(c -> c.place().equals(place))
+                .map(c -> c.maker().make(watch))
+                .findFirst()
+                .orElse(null);
+    }
+
+    /** Pairs of groups that a conflict monitor has to watch. */
+    int[][] neverTogether() {
+        return never.toArray(int[][]::new);
+    }
+
+    /** Whether a detector's phase shows green. */
+    boolean servesGreen(int detector, Aspects aspects) {
+        for (int group : detectors.get(detector).groups()) {
+            if (aspects.of(group) == Aspect.GREEN) {
+                return true;
+            }
+        }
+        return false;
     }
 }

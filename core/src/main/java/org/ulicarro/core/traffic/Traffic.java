@@ -10,6 +10,7 @@ import org.ulicarro.core.base.Stateful;
 import org.ulicarro.core.demand.Departures;
 import org.ulicarro.core.demand.Walks;
 import org.ulicarro.core.network.Movement;
+import org.ulicarro.core.signal.ConflictMonitor;
 import org.ulicarro.core.signal.Controller;
 import org.ulicarro.core.study.Study;
 
@@ -37,6 +38,7 @@ public final class Traffic implements Stateful, AutoCloseable {
     private final StandstillWatch standstills;
     private final Stages stages;
     private final Detectors detectors;
+    private final ConflictMonitor monitor;
     private final TrafficView view;
     private final List<Observer> observers = new ArrayList<>();
     private int tick;
@@ -72,6 +74,7 @@ public final class Traffic implements Stateful, AutoCloseable {
         standstills = new StandstillWatch(parts);
         stages = new Stages(parts, motion, queueMarks, threads);
         detectors = new Detectors(parts);
+        monitor = new ConflictMonitor(table.signals);
         view = new TrafficView(parts, entries);
         view.at(tick);
     }
@@ -125,6 +128,7 @@ public final class Traffic implements Stateful, AutoCloseable {
             for (int i = 0; i < controllers.size(); i++) {
                 controllers.get(i).advance(t, detectors, parts.aspects);
             }
+            monitor.check(t, parts.aspects);
         }
     }
 

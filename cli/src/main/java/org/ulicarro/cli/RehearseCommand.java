@@ -1,0 +1,229 @@
+package org.ulicarro.cli;
+
+import java.io.IOException;
+import java.io.PrintWriter;
+import java.nio.file.Files;
+import java.nio.file.Path;
+import java.util.ArrayList;
+import java.util.List;
+import java.util.Locale;
+import java.util.concurrent.Callable;
+import org.ulicarro.core.base.Clock;
+import org.ulicarro.core.base.Names;
+import org.ulicarro.core.run.Model;
+import org.ulicarro.core.signal.Aspect;
+import org.ulicarro.core.signal.Rehearsal;
+import org.ulicarro.core.signal.SignalSystem;
+import org.ulicarro.core.study.SignalController;
+import org.ulicarro.files.CallsFile;
+import org.ulicarro.files.LoadedStudy;
+import org.ulicarro.files.Message;
+import org.ulicarro.files.StudyProblem;
+import org.ulicarro.report.DrawingFile;
+import org.ulicarro.report.RehearsalDrawing;
+import picocli.CommandLine.Command;
+import picocli.CommandLine.Mixin;
+import picocli.CommandLine.Model.CommandSpec;
+import picocli.CommandLine.Option;
+import picocli.CommandLine.ParameterException;
+import picocli.CommandLine.Spec;
+
+@Command(
+        name = "rehearse",
+        mixinStandardHelpOptions = true,
+        description =
+                "Runs the controller of one place alone, without traffic: what each group shows, when, and why it changed.",
+        footer = {
+            "",
+            "CALLS is a CSV table at,who,seconds: 16:31:05,2,3 puts somebody on the detectors of phase 2 for three seconds,",
+            "16:32:00,2-people,1 presses its button; a detector's own id does as well. Or random:300 for 300 vehicles an hour",
+            "at each detector, which queue and go on green, and a tenth of that at each button.",
+            "",
+            "Example:  ulicarro rehearse quayside -a actuated --place market --calls random:300 -o rehearsal.svg"
+        })
+final class RehearseCommand implements Callable<Integer> {
+
+    private static final int WIDTH = 1280;
+    private static final double USUAL_LENGTH = 600; // s
+
+    /** The longest that can be asked for (s). */
+    private static final double LONGEST = 86_400;
+
+    @Mixin
+    private StudyArguments study;
+
+    @Mixin
+    private OneAlternative alternative;
+
+    @Option(names = "--place", required = true, paramLabel = "PLACE", description = "whose controller")
+    private String place;
+
+    @Option(names = "--from", paramLabel = "TIME", description = "when it starts; with the period unless given")
+    private String from;
+
+    @Option(names = "--to", paramLabel = "TIME", description = "when it ends; ten minutes later unless given")
+    private String to;
+
+    @Option(
+            names = "--calls",
+            paramLabel = "CALLS",
+            description = "a table of calls, or random:RATE; none unless given")
+    private String calls;
+
+    @Option(
+            names = {"-o", "--output"},
+            paramLabel = "FILE",
+            description = "also draw it, as .svg or .png")
+    private Path output;
+
+    @Mixin
+    private OutputForm form;
+
+    @Spec
+    private CommandSpec spec;
+
+    @Override
+    public Integer call() throws StudyProblem, IOException {
+        if (output != null && !DrawingFile.canWrite(output)) {
+            throw new ParameterException(
+                    spec.commandLine(), "'" + output + "' ends in neither .svg nor .png, which is what can be drawn");
+        }
+        LoadedStudy loaded = study.read(alternative.name);
+        Model model = loaded.compile(study.period).model();
+        SignalController controller = model.study().signals().get(place);
+        if (controller == null) {
+            throw new ParameterException(
+                    spec.commandLine(),
+                    "there is no signal at '" + place + "'."
+                            + Names.suggestion(place, model.study().signals().keySet()));
+        }
+        double start = from == null ? model.period().from() : time(from, "--from");
+        double end = to == null ? start + USUAL_LENGTH : time(to, "--to");
+        if (!(end > start) || end - start > LONGEST) {
+            throw new ParameterException(spec.commandLine(), "--to must come after --from, within a day");
+        }
+        Rehearsal rehearsal = run(model, Clock.ticks(start), Clock.ticks(end));
+        print(model.signals(), rehearsal);
+        if (output != null) {
+            draw(model, controller, rehearsal, Clock.ticks(start), Clock.ticks(end));
+        }
+        return Exit.DONE;
+    }
+
+    private double time(String text, String option) {
+        if (!text.matches("\\d{1,2}:\\d{2}(:\\d{2})?")) {
+            throw new ParameterException(
+                    spec.commandLine(), option + " takes a time of day such as 16:30, not '" + text + "'");
+        }
+        String[] parts = text.split(":");
+        return Integer.parseInt(parts[0]) * 3600
+                + Integer.parseInt(parts[1]) * 60
+                + (parts.length > 2 ? Integer.parseInt(parts[2]) : 0);
+    }
+
+    private Rehearsal run(Model model, int start, int end) throws StudyProblem, IOException {
+        if (calls != null && calls.startsWith("random:")) {
+            double rate = rate(calls.substring("random:".length()));
+            return Rehearsal.random(
+                    model.signals(), place, start, end, rate, model.study().seed());
+        }
+        List<Message> faults = new ArrayList<>();
+        List<Rehearsal.Call> typed = List.of();
+        if (calls != null) {
+            Path file = Path.of(calls);
+            if (!Files.exists(file)) {
+                throw new IOException(calls + ": there is no such file; write random:300 for random calls");
+            }
+            typed = CallsFile.read(file, model.signals(), place, faults);
+        }
+        if (!faults.isEmpty()) {
+            throw new StudyProblem(faults);
+        }
+        return Rehearsal.of(model.signals(), place, start, end, typed);
+    }
+
+    private double rate(String text) {
+        try {
+            double rate = Double.parseDouble(text);
+            if (rate >= 0 && rate <= 4000) {
+                return rate;
+            }
+        } catch (NumberFormatException e) {
+            // said below
+        }
+        throw new ParameterException(
+                spec.commandLine(),
+                "--calls random:RATE takes vehicles an hour at each detector, 0 to 4000, not '" + text + "'");
+    }
+
+    private void print(SignalSystem signals, Rehearsal rehearsal) throws IOException {
+        Sheet sheet = new Sheet()
+                .words("time", "time")
+                .words("group", "group")
+                .words("shows", "shows")
+                .words("because", "because");
+        for (Rehearsal.Change change : rehearsal.changes()) {
+            boolean people = signals.groups().get(change.group()).people();
+            sheet.add(
+                    tenths(change.tick()),
+                    signals.groups().get(change.group()).id(),
+                    word(change.shows(), people),
+                    change.because());
+        }
+        PrintWriter out = spec.commandLine().getOut();
+        sheet.print(form, out);
+    }
+
+    private static String word(Aspect aspect, boolean people) {
+        return switch (aspect) {
+            case GREEN -> people ? "walk" : "green";
+            case YELLOW -> people ? "finish" : "yellow";
+            case RED -> people ? "don't walk" : "red";
+        };
+    }
+
+    private static String tenths(int tick) {
+        int seconds = tick / Clock.TICKS_PER_SECOND;
+        return String.format(
+                Locale.ROOT,
+                "%02d:%02d:%02d.%d",
+                seconds / 3600,
+                seconds / 60 % 60,
+                seconds % 60,
+                tick % Clock.TICKS_PER_SECOND);
+    }
+
+    private void draw(Model model, SignalController controller, Rehearsal rehearsal, int start, int end)
+            throws IOException {
+        Integer cycle = null;
+        Integer offset = null;
+        SignalController.Plan plan = controller.plans().size() == 1
+                ? controller.plans().values().iterator().next()
+                : controller.plans().get(model.periodId());
+        boolean free = plan != null && plan.free() != null && plan.free();
+        while (plan != null && !free && (cycle == null || offset == null)) {
+            cycle = cycle == null && plan.cycle() != null ? Integer.valueOf(Clock.ticks(plan.cycle())) : cycle;
+            offset = offset == null && plan.offset() != null ? Integer.valueOf(Clock.ticks(plan.offset())) : offset;
+            plan = plan.like() == null ? null : controller.plans().get(plan.like());
+        }
+        String subject = "the controller of '" + place + "' alone"
+                + (calls == null ? ", without calls" : ", calls: " + calls)
+                + (cycle == null ? "" : "; dashed: the cycle of " + cycle / 10 + " s");
+        RehearsalDrawing drawing = new RehearsalDrawing(
+                model,
+                rehearsal,
+                place,
+                model.study().title(),
+                subject,
+                start,
+                end,
+                cycle == null ? 0 : cycle,
+                offset == null ? 0 : offset);
+        int height = drawing.height();
+        DrawingFile.write(output, WIDTH, height, g -> drawing.draw(g, WIDTH, height));
+        if (!form.isForMachines()) {
+            spec.commandLine().getOut().println();
+            spec.commandLine().getOut().println("wrote " + output);
+        }
+    }
+}

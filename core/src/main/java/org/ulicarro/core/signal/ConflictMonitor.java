@@ -1,0 +1,39 @@
+package org.ulicarro.core.signal;
+
+import org.ulicarro.core.base.Clock;
+import org.ulicarro.core.signal.SignalSystem.GroupInfo;
+
+/**
+ * Watches the pairs of groups that must never let go at the same time, tick by tick, whatever decides. Fixed plans are checked when
+ * they are read, so only groups of other controllers stand here.
+ */
+public final class ConflictMonitor {
+
+    private final SignalSystem signals;
+    private final int[][] never;
+
+    public ConflictMonitor(SignalSystem signals) {
+        this.signals = signals;
+        never = signals.neverTogether();
+    }
+
+    /**
+     * Looks at what is shown.
+     *
+     * @throws IllegalStateException when two groups show what would let their traffic collide: a defect of the controller
+     */
+    public void check(int tick, Aspects aspects) {
+        for (int[] pair : never) {
+            Aspect a = aspects.of(pair[0]);
+            Aspect b = aspects.of(pair[1]);
+            boolean unsafe = a == Aspect.GREEN && b != Aspect.RED || b == Aspect.GREEN && a != Aspect.RED;
+            if (unsafe) {
+                GroupInfo first = signals.groups().get(pair[0]);
+                GroupInfo second = signals.groups().get(pair[1]);
+                throw new IllegalStateException("conflict monitor: at "
+                        + Clock.timeOfDay(Clock.seconds(tick)) + " groups '" + first.id() + "' (" + a + ") and '"
+                        + second.id() + "' (" + b + ") of '" + first.place() + "' must never go together");
+            }
+        }
+    }
+}
