@@ -14,6 +14,7 @@ final class Detectors implements DetectorBoard {
     private final double[] from; // m along it
     private final double[] to;
     private final boolean[] occupied;
+    private final boolean[] waits; // group -> whether people wait for it
 
     Detectors(Parts parts) {
         queues = parts.queues;
@@ -25,6 +26,7 @@ final class Detectors implements DetectorBoard {
         from = new double[n];
         to = new double[n];
         occupied = new boolean[n];
+        waits = new boolean[parts.table.signals.groups().size()];
         for (int d = 0; d < n; d++) {
             lane[d] = places.get(d).lane();
             from[d] = places.get(d).from();
@@ -36,6 +38,9 @@ final class Detectors implements DetectorBoard {
     void look() {
         for (int d = 0; d < occupied.length; d++) {
             occupied[d] = isOver(d);
+        }
+        if (occupied.length > 0) { // else nobody asks
+            walkers.tellWhoWaits(waits);
         }
     }
 
@@ -69,6 +74,6 @@ final class Detectors implements DetectorBoard {
 
     @Override
     public boolean pressed(int footGroup) {
-        return walkers.waitsFor(footGroup);
+        return waits[footGroup];
     }
 }

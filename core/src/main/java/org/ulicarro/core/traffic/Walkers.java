@@ -95,16 +95,17 @@ public final class Walkers implements Stateful {
         }
     }
 
-    /** Whether somebody stands at a kerb, or on a refuge, before a signal group. */
-    boolean waitsFor(int group) {
+    /** Marks the groups for which somebody stands at a kerb, or on a refuge. */
+    void tellWhoWaits(boolean[] waits) {
+        java.util.Arrays.fill(waits, false);
         for (int c = 0; c < foot.crossings; c++) {
-            for (int h = 0; h < 2; h++) {
-                if (foot.group[c][h] == group && waitsAt(c, h)) {
-                    return true;
+            for (int h = 0; h < 2 && activeCount[c] > 0; h++) {
+                int group = foot.group[c][h];
+                if (group != SignalSystem.NO_GROUP) {
+                    waits[group] |= waitsAt(c, h);
                 }
             }
         }
-        return false;
     }
 
     private boolean waitsAt(int c, int half) {

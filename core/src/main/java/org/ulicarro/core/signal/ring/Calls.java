@@ -4,7 +4,6 @@ import java.io.DataInput;
 import java.io.DataOutput;
 import java.io.IOException;
 import java.util.Arrays;
-import java.util.function.IntPredicate;
 import org.ulicarro.core.base.SavedArrays;
 import org.ulicarro.core.base.Stateful;
 import org.ulicarro.core.signal.DetectorBoard;
@@ -15,7 +14,11 @@ final class Calls implements Stateful {
     private static final int LONG = 1_000_000;
 
     private final Phase[] phase;
-    private final Inputs inputs;
+    private final int[] detector; // wire -> its detector
+    private final int[][] calls; // wire -> phases that it calls
+    private final int[][] extend; // wire -> phases that it extends
+    private final int[] delay; // wire -> ticks
+    private final int[] stretch;
     private final int[] onFor; // wire -> ticks for which a vehicle has been on it
     private final int[] offFor; // wire -> ticks since one left
     private final int[] present; // phase -> 1 while a detector calls it
@@ -29,9 +32,14 @@ final class Calls implements Stateful {
     /** As it starts: every phase is called, also by people. */
     Calls(Phase[] phase, Inputs inputs) {
         this.phase = phase;
-        this.inputs = inputs;
-        onFor = new int[inputs.wires.size()];
-        offFor = new int[inputs.wires.size()];
+        int wires = inputs.wires.size();
+        detector = inputs.wires.stream().mapToInt(Inputs.Wire::detector).toArray();
+        calls = inputs.wires.stream().map(Inputs.Wire::calls).toArray(int[][]::new);
+        extend = inputs.wires.stream().map(Inputs.Wire::extend).toArray(int[][]::new);
+        delay = inputs.wires.stream().mapToInt(Inputs.Wire::delay).toArray();
+        stretch = inputs.wires.stream().mapToInt(Inputs.Wire::stretch).toArray();
+        onFor = new int[wires];
+        offFor = new int[wires];
         Arrays.fill(offFor, LONG);
         present = new int[phase.length];
         locked = new int[phase.length];
@@ -45,8 +53,12 @@ final class Calls implements Stateful {
         }
     }
 
-    /** Reads the board; a call of a phase in green is none. */
-    void read(DetectorBoard board, IntPredicate isGreen) {
+    /**
+     * Reads the board; a call of a phase in green is none.
+     *
+     * @param green of each phase, whether it has green
+     */
+    void read(DetectorBoard board, boolean[] green) {
         Arrays.fill(present, 0);
         for (int p = 0; p < phase.length; p++) {
             since[p] = Math.min(LONG, since[p] + 1);
@@ -54,8 +66,8 @@ final class Calls implements Stateful {
                 pressed[p] = 1;
             }
         }
-        for (int w = 0; w < inputs.wires.size(); w++) {
-            read(inputs.wires.get(w), w, board, isGreen);
+        for (int w = 0; w < detector.length; w++) {
+            read(w, board.occupied(detector[w]), green);
         }
         quiet = true;
         for (int p = 0; p < phase.length; p++) {
@@ -63,26 +75,26 @@ final class Calls implements Stateful {
         }
     }
 
-    private void read(Inputs.Wire wire, int w, DetectorBoard board, IntPredicate isGreen) {
-        boolean on = board.occupied(wire.detector());
+    private void read(int w, boolean on, boolean[] green) {
         boolean comes = on && onFor[w] == 0;
         offFor[w] = on ? 0 : Math.min(LONG, offFor[w] + 1);
         onFor[w] = on ? onFor[w] + 1 : 0;
-        boolean there = on || offFor[w] <= wire.stretch() && offFor[w] < LONG;
-        for (int p : wire.calls()) {
-            if (isGreen.test(p)) {
-                continue;
-            }
-            arrived[p] += comes ? 1 : 0;
-            if (there && (onFor[w] > wire.delay() || wire.delay() == 0)) {
-                present[p] = 1;
-                locked[p] |= phase[p].locks() ? 1 : 0;
+        boolean there = on || offFor[w] <= stretch[w];
+        if (!there) {
+            return;
+        }
+        boolean counts = onFor[w] > delay[w] || delay[w] == 0;
+        for (int p : calls[w]) {
+            if (!green[p]) {
+                arrived[p] += comes ? 1 : 0;
+                if (counts) {
+                    present[p] = 1;
+                    locked[p] |= phase[p].locks() ? 1 : 0;
+                }
             }
         }
-        for (int p : wire.extend()) {
-            if (there) {
-                since[p] = 0;
-            }
+        for (int p : extend[w]) {
+            since[p] = 0;
         }
     }
 

@@ -43,6 +43,7 @@ public final class RingController implements Controller {
     private final RingWatch watch;
 
     private int barrier; // group of phases between barriers in which all rings are
+    private final boolean[] hasGreen; // phase -> whether it shows green
     private final int[] state; // ring -> what it does
     private final int[] at; // ring -> its phase, the one it comes from while it rests, or NONE
     private final int[] next; // ring -> phase that it goes to after its clearance, NONE for over the barrier
@@ -81,6 +82,7 @@ public final class RingController implements Controller {
         }
         calls = new Calls(phase, inputs);
         cycle = new BackgroundCycle(plan, calls);
+        hasGreen = new boolean[phase.length];
         state = new int[rings];
         at = new int[rings];
         next = new int[rings];
@@ -100,7 +102,7 @@ public final class RingController implements Controller {
 
     @Override
     public void advance(int tick, DetectorBoard detectors, Aspects aspects) {
-        calls.read(detectors, this::isGreen);
+        calls.read(detectors, hasGreen);
         for (int r = 0; r < rings; r++) {
             count(r, tick);
         }
@@ -112,15 +114,6 @@ public final class RingController implements Controller {
         for (int r = 0; r < rings; r++) {
             show(r, tick, aspects);
         }
-    }
-
-    private boolean isGreen(int p) {
-        for (int r = 0; r < rings; r++) {
-            if (at[r] == p && state[r] == GREEN) {
-                return true;
-            }
-        }
-        return false;
     }
 
     /** Counts the timers of a ring, and moves on those that end by themselves. */
@@ -348,6 +341,7 @@ public final class RingController implements Controller {
     private void end(int r, int to, int tick) {
         Ended why = reason(r, tick);
         next[r] = to;
+        hasGreen[at[r]] = false;
         enter(r, YELLOW);
         people[r] = DONT;
         watch.yellow(tick, phase[at[r]].id(), why == null ? Ended.GAP_OUT : why);
@@ -428,6 +422,7 @@ public final class RingController implements Controller {
     }
 
     private void turnGreen(int r, int tick) {
+        hasGreen[at[r]] = true;
         enter(r, GREEN);
         green[r] = 0;
         maxTimer[r] = isOpposed(r) ? 1 : 0;
@@ -476,6 +471,12 @@ public final class RingController implements Controller {
         target = in.readInt();
         for (int[] column : columns()) {
             SavedArrays.read(in, column);
+        }
+        java.util.Arrays.fill(hasGreen, false);
+        for (int r = 0; r < rings; r++) {
+            if (state[r] == GREEN) {
+                hasGreen[at[r]] = true;
+            }
         }
         calls.restore(in);
     }
