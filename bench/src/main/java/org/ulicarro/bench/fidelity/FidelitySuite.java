@@ -29,6 +29,7 @@ public final class FidelitySuite {
         cases.put("roundabout", RingCases::rows);
         cases.put("permissive", CourtesyCases::permissive);
         cases.put("allstop", CourtesyCases::allStop);
+        cases.put("gap-out", GapOut::rows);
         cases.put("people", FootCases::rows);
         cases.put("spillback", Spillback::rows);
         cases.put("breakdown", Motorway::breakdown);
