@@ -27,18 +27,13 @@ public final class RingController implements Controller {
     private static final int YELLOW = 3;
     private static final int CLEARS = 4;
 
-    /** What people of a phase see. */
-    private static final int DONT = 0;
-
-    private static final int WALK = 1;
-    private static final int FINISH = 2;
-
     private final RingPlan plan;
     private final Phase[] phase;
     private final int[] ringOf; // phase -> its ring, NONE where the plan does not have it
     private final int[] groupOf; // phase -> its group between barriers
     private final int rings;
     private final Calls calls;
+    private final People people;
     private final BackgroundCycle cycle;
     private final RingWatch watch;
 
@@ -50,8 +45,6 @@ public final class RingController implements Controller {
     private final int[] promised; // ring -> phase beyond the barrier that was called when its green ended
     private final int[] timer; // ring -> ticks in its state
     private final int[] green; // ring -> ticks of green so far
-    private final int[] people; // ring -> what people of its phase see
-    private final int[] peopleTimer; // ring -> ticks of that
     private final int[] maxTimer; // ring -> ticks since somebody else called in its green
     private final int[] needed; // ring -> its shortest green this time
     private boolean crossing; // all rings end their phases to go over the barrier
@@ -81,6 +74,7 @@ public final class RingController implements Controller {
             }
         }
         calls = new Calls(phase, inputs);
+        people = new People(rings, calls, watch);
         cycle = new BackgroundCycle(plan, calls);
         hasGreen = new boolean[phase.length];
         state = new int[rings];
@@ -89,8 +83,6 @@ public final class RingController implements Controller {
         promised = new int[rings];
         timer = new int[rings];
         green = new int[rings];
-        people = new int[rings];
-        peopleTimer = new int[rings];
         maxTimer = new int[rings];
         needed = new int[rings];
         java.util.Arrays.fill(at, NONE);
@@ -134,38 +126,24 @@ public final class RingController implements Controller {
     }
 
     private void countPeople(int r, int tick) {
-        if (people[r] == DONT) {
-            boolean may = state[r] == GREEN && calls.people(at[r]) && !isOpposed(r) && phase[at[r]].footGroup() >= 0;
-            if (may) { // nobody else calls: there is time for them
-                startWalk(r, tick);
-            }
-            return;
+        if (people.areWalking(r)) {
+            Phase p = phase[at[r]];
+            boolean holds = people.hasWalked(r, p)
+                    && (state[r] == LEADS || state[r] == GREEN && p.restsInWalk() && mayRest(r, tick));
+            people.count(r, tick, p, holds);
+        } else if (state[r] == GREEN && walksAt(at[r]) && !isOpposed(r)) { // nobody else calls: there is time for them
+            people.startWalk(r, tick, at[r], phase[at[r]]);
         }
-        peopleTimer[r]++;
-        Phase p = phase[at[r]];
-        if (people[r] == WALK && peopleTimer[r] >= p.walk()) {
-            boolean holds = state[r] == LEADS || state[r] == GREEN && p.restsInWalk() && mayRest(r, tick);
-            if (!holds) {
-                people[r] = FINISH;
-                peopleTimer[r] = 0;
-                watch.finish(tick, p.id());
-            }
-        } else if (people[r] == FINISH && peopleTimer[r] >= p.clear()) {
-            people[r] = DONT;
-            watch.dontWalk(tick, p.id());
-        }
+    }
+
+    /** Whether people call beside a phase. */
+    private boolean walksAt(int p) {
+        return phase[p].footGroup() >= 0 && calls.people(p);
     }
 
     /** Whether walk may go on: nobody else calls, or the coordinated green has time for its clearance still. */
     private boolean mayRest(int r, int tick) {
         return cycle.isCoordinated(at[r]) ? cycle.hasTimeForClearance(at[r], tick) : !isOpposed(r);
-    }
-
-    private void startWalk(int r, int tick) {
-        people[r] = WALK;
-        peopleTimer[r] = 0;
-        calls.servedPeople(at[r]);
-        watch.walk(tick, phase[at[r]].id());
     }
 
     private void enter(int r, int what) {
@@ -227,7 +205,7 @@ public final class RingController implements Controller {
     /** Whether a ring's green has had what it must have, and may end. */
     private boolean isReady(int r, int tick) {
         // who rests in walk has its clearance before it, now that somebody calls
-        return green[r] >= needed[r] && people[r] == DONT && isOpposed(r) && reason(r, tick) != null;
+        return green[r] >= needed[r] && !people.areWalking(r) && isOpposed(r) && reason(r, tick) != null;
     }
 
     private Ended reason(int r, int tick) {
@@ -343,7 +321,7 @@ public final class RingController implements Controller {
         next[r] = to;
         hasGreen[at[r]] = false;
         enter(r, YELLOW);
-        people[r] = DONT;
+        people.stop(r);
         watch.yellow(tick, phase[at[r]].id(), why == null ? Ended.GAP_OUT : why);
     }
 
@@ -409,10 +387,10 @@ public final class RingController implements Controller {
         at[r] = p;
         next[r] = NONE;
         needed[r] = Math.max(phase[p].minGreen(), calls.initial(p));
-        people[r] = DONT;
-        boolean walks = phase[p].footGroup() >= 0 && calls.people(p);
+        people.stop(r);
+        boolean walks = walksAt(p);
         if (walks) {
-            startWalk(r, tick);
+            people.startWalk(r, tick, p, phase[p]);
         }
         if (walks && phase[p].walkLead() > 0) {
             enter(r, LEADS);
@@ -441,9 +419,8 @@ public final class RingController implements Controller {
         }
         if (at[r] != NONE) {
             Aspect cars = state[r] == GREEN ? Aspect.GREEN : state[r] == YELLOW ? Aspect.YELLOW : Aspect.RED;
-            Aspect foot = people[r] == WALK ? Aspect.GREEN : people[r] == FINISH ? Aspect.YELLOW : Aspect.RED;
             show(phase[at[r]].group(), cars, tick, aspects);
-            show(phase[at[r]].footGroup(), foot, tick, aspects);
+            show(phase[at[r]].footGroup(), people.aspect(r), tick, aspects);
         }
     }
 
@@ -461,6 +438,7 @@ public final class RingController implements Controller {
         for (int[] column : columns()) {
             SavedArrays.write(out, column, rings);
         }
+        people.save(out);
         calls.save(out);
     }
 
@@ -478,10 +456,11 @@ public final class RingController implements Controller {
                 hasGreen[at[r]] = true;
             }
         }
+        people.restore(in);
         calls.restore(in);
     }
 
     private int[][] columns() {
-        return new int[][] {state, at, next, promised, timer, green, people, peopleTimer, maxTimer, needed};
+        return new int[][] {state, at, next, promised, timer, green, maxTimer, needed};
     }
 }

@@ -1,0 +1,83 @@
+package org.ulicarro.core.signal.ring;
+
+import java.io.DataInput;
+import java.io.DataOutput;
+import java.io.IOException;
+import org.ulicarro.core.base.SavedArrays;
+import org.ulicarro.core.base.Stateful;
+import org.ulicarro.core.signal.Aspect;
+
+/** What the people beside each ring's phase see: walk, then time to finish, then don't walk. */
+final class People implements Stateful {
+
+    private static final int DONT = 0;
+    private static final int WALK = 1;
+    private static final int FINISH = 2;
+
+    private final Calls calls;
+    private final RingWatch watch;
+    private final int[] shows; // ring -> one of the above
+    private final int[] timer; // ring -> ticks of it
+
+    People(int rings, Calls calls, RingWatch watch) {
+        this.calls = calls;
+        this.watch = watch;
+        shows = new int[rings];
+        timer = new int[rings];
+    }
+
+    void startWalk(int r, int tick, int p, Phase phase) {
+        shows[r] = WALK;
+        timer[r] = 0;
+        calls.servedPeople(p);
+        watch.walk(tick, phase.id());
+    }
+
+    /** Nobody walks beside a ring's phase. */
+    void stop(int r) {
+        shows[r] = DONT;
+    }
+
+    /** Whether somebody may still be on the crossing. */
+    boolean areWalking(int r) {
+        return shows[r] != DONT;
+    }
+
+    /** Whether walk has lasted as long as it must. */
+    boolean hasWalked(int r, Phase phase) {
+        return shows[r] == WALK && timer[r] + 1 >= phase.walk();
+    }
+
+    /**
+     * Counts a tick.
+     *
+     * @param holds whether walk goes on beyond its shortest
+     */
+    void count(int r, int tick, Phase phase, boolean holds) {
+        timer[r]++;
+        if (shows[r] == WALK && timer[r] >= phase.walk() && !holds) {
+            shows[r] = FINISH;
+            timer[r] = 0;
+            watch.finish(tick, phase.id());
+        } else if (shows[r] == FINISH && timer[r] >= phase.clear()) {
+            shows[r] = DONT;
+            watch.dontWalk(tick, phase.id());
+        }
+    }
+
+    Aspect aspect(int r) {
+        return shows[r] == WALK ? Aspect.GREEN : shows[r] == FINISH ? Aspect.YELLOW : Aspect.RED;
+    }
+
+    @Override
+    public void save(DataOutput out) throws IOException {
+        SavedArrays.write(out, shows, shows.length);
+        SavedArrays.write(out, timer, timer.length);
+    }
+
+    @Override
+    public void restore(DataInput in) throws IOException {
+        SavedArrays.read(in, shows);
+        SavedArrays.read(in, timer);
+    }
+}
