@@ -12,6 +12,7 @@ import org.ulicarro.core.network.Marking;
 import org.ulicarro.core.network.Movement;
 import org.ulicarro.core.network.Network;
 import org.ulicarro.core.run.Model;
+import org.ulicarro.core.signal.DetectorPlace;
 import org.ulicarro.core.study.Direction;
 import org.ulicarro.core.study.Road;
 import org.ulicarro.core.study.VehicleType;
@@ -174,6 +175,21 @@ final class RoadSheets {
                         marking.from(),
                         marking.to(),
                         link.length() - marking.to());
+            }
+        }
+        for (DetectorPlace place : model.signals().detectors()) {
+            Lane lane = network.lanes().get(place.lane());
+            Link link = network.links().get(lane.link());
+            if (place.derived() && (only == null || isMeant(link.to()))) {
+                String phases = place.id().substring(0, place.id().indexOf(' '));
+                sheet.add(
+                        "for phase " + phases,
+                        "detector, derived",
+                        link.id(),
+                        lane.number(),
+                        place.from(),
+                        place.to(),
+                        link.length() - place.to());
             }
         }
         return sheet;

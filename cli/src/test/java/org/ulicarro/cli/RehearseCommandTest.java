@@ -77,6 +77,14 @@ class RehearseCommandTest {
     }
 
     @Test
+    void derivedDetectorsAreShown() {
+        assertThat(run("show", study, "devices", "-a", "actuated", "--place", "market"))
+                .isZero();
+        assertThat(out.lines().map(l -> l.strip().replaceAll(" +", " ")))
+                .contains("for phase 1 detector, derived quay-5 back 1 162.4 174.4 2.0");
+    }
+
+    @Test
     void whatIsWrongIsSaid() throws IOException {
         assertThat(run("rehearse", study, "--place", "markt")).isEqualTo(Exit.USAGE);
         assertThat(err).contains("Did you mean 'market'?");

@@ -21,6 +21,7 @@ import org.ulicarro.core.network.Network;
 import org.ulicarro.core.network.Pose;
 import org.ulicarro.core.network.TurningPath;
 import org.ulicarro.core.run.Model;
+import org.ulicarro.core.signal.DetectorPlace;
 import org.ulicarro.core.study.Crossing;
 import org.ulicarro.core.study.Direction;
 import org.ulicarro.core.study.Road;
@@ -91,6 +92,11 @@ final class Paint {
         network.junctions().values().stream().filter(j -> !j.controlled()).forEach(j -> drawThroughLines(g, j));
         network.crossings().forEach(crossing -> drawCrossing(g, crossing));
         network.markings().forEach(marking -> drawMarking(g, marking));
+        for (DetectorPlace place : model.signals().detectors()) {
+            if (place.derived()) {
+                drawMarking(g, new Marking(Marking.Kind.DETECTOR, place.id(), place.lane(), place.from(), place.to()));
+            }
+        }
     }
 
     /** Lanes for buses, bicycles and the like have another surface. */
