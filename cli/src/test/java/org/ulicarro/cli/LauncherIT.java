@@ -66,10 +66,12 @@ class LauncherIT {
         assertThat(err).contains("wrote the demo study to quayside");
         assertThat(temp.resolve("quayside/plan.svg")).exists();
         assertThat(temp.resolve("quayside/runs/0001-base/results.sqlite")).exists();
-        String digest = digest("0001-base");
+        Path main = temp.resolve("quayside/study.yaml");
+        Files.writeString(main, Files.readString(main).replace("replications: 10", "replications: 2"));
         assertThat(run("demo")).as("again, beside the first").isZero();
         assertThat(err).contains("using the study that is in quayside");
-        assertThat(digest("0002-base")).isEqualTo(digest);
+        assertThat(run("run", "quayside", "--jobs", "1")).isZero();
+        assertThat(digest("0003-base")).isEqualTo(digest("0002-base"));
         assertThat(run("results", "quayside", "--json")).isZero();
         assertThat(out).startsWith("[").contains("\"name\":\"WBL\"");
         assertThat(err).as("stdout carries the result, and nothing warns").isEmpty();
