@@ -3,8 +3,6 @@ package org.ulicarro.cli;
 import static org.assertj.core.api.Assertions.assertThat;
 
 import java.io.IOException;
-import java.io.PrintWriter;
-import java.io.StringWriter;
 import java.nio.file.Files;
 import java.nio.file.Path;
 import java.util.List;
@@ -16,14 +14,12 @@ import org.junit.jupiter.params.provider.ValueSource;
 import org.ulicarro.files.Samples;
 
 /** Commands through the door of the program, in this process. */
-class CommandsTest {
+class CommandsTest extends InProcess {
 
     @TempDir
     private Path temp;
 
     private Path study;
-    private String out;
-    private String err;
 
     @BeforeEach
     void writeStudy() throws IOException {
@@ -39,17 +35,6 @@ class CommandsTest {
         String text = Files.readString(study.resolve(file));
         assertThat(text).contains(from);
         Files.writeString(study.resolve(file), text.replace(from, to));
-    }
-
-    private int run(Object... args) {
-        StringWriter stdout = new StringWriter();
-        StringWriter stderr = new StringWriter();
-        String[] words = java.util.Arrays.stream(args).map(Object::toString).toArray(String[]::new);
-        int code = Main.run(words, new PrintWriter(stdout), new PrintWriter(stderr));
-        out = stdout.toString();
-        err = stderr.toString();
-        assertThat(out + err).as("never a stack trace").doesNotContain("\tat org.");
-        return code;
     }
 
     @ParameterizedTest

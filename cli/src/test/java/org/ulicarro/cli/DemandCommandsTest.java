@@ -3,8 +3,6 @@ package org.ulicarro.cli;
 import static org.assertj.core.api.Assertions.assertThat;
 
 import java.io.IOException;
-import java.io.PrintWriter;
-import java.io.StringWriter;
 import java.nio.file.Files;
 import java.nio.file.Path;
 import org.junit.jupiter.api.BeforeEach;
@@ -13,30 +11,17 @@ import org.junit.jupiter.api.io.TempDir;
 import org.ulicarro.files.Samples;
 
 /** What commands say of demand: on the corridor, whose three places are counted. */
-class DemandCommandsTest {
+class DemandCommandsTest extends InProcess {
 
     @TempDir
     private Path temp;
 
     private Path study;
-    private String out;
-    private String err;
 
     @BeforeEach
     void writeStudy() throws IOException {
         study = temp.resolve("linden");
         Samples.write("corridor", study);
-    }
-
-    private int run(Object... args) {
-        StringWriter stdout = new StringWriter();
-        StringWriter stderr = new StringWriter();
-        String[] words = java.util.Arrays.stream(args).map(Object::toString).toArray(String[]::new);
-        int code = Main.run(words, new PrintWriter(stdout), new PrintWriter(stderr));
-        out = stdout.toString();
-        err = stderr.toString();
-        assertThat(out + err).as("never a stack trace").doesNotContain("\tat org.");
-        return code;
     }
 
     private void add(String demand) throws IOException {

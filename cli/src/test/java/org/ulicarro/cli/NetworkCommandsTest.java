@@ -3,8 +3,6 @@ package org.ulicarro.cli;
 import static org.assertj.core.api.Assertions.assertThat;
 
 import java.io.IOException;
-import java.io.PrintWriter;
-import java.io.StringWriter;
 import java.nio.file.Files;
 import java.nio.file.Path;
 import java.util.List;
@@ -17,30 +15,17 @@ import org.ulicarro.files.Samples;
 import org.ulicarro.files.StudySchema;
 
 /** show, set, schema, new and draw, on networks of every kind. */
-class NetworkCommandsTest {
+class NetworkCommandsTest extends InProcess {
 
     @TempDir
     private Path temp;
 
     private Path study;
-    private String out;
-    private String err;
 
     @BeforeEach
     void writeStudy() throws IOException {
         study = temp.resolve("quayside");
         Samples.write(Samples.MARKET, study);
-    }
-
-    private int run(Object... args) {
-        StringWriter stdout = new StringWriter();
-        StringWriter stderr = new StringWriter();
-        String[] words = java.util.Arrays.stream(args).map(Object::toString).toArray(String[]::new);
-        int code = Main.run(words, new PrintWriter(stdout, true), new PrintWriter(stderr, true));
-        out = stdout.toString();
-        err = stderr.toString();
-        assertThat(out + err).doesNotContain("\tat org.");
-        return code;
     }
 
     @ParameterizedTest

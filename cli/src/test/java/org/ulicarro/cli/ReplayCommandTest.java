@@ -5,8 +5,6 @@ import static org.assertj.core.api.Assertions.assertThatThrownBy;
 
 import java.awt.image.BufferedImage;
 import java.io.IOException;
-import java.io.PrintWriter;
-import java.io.StringWriter;
 import java.nio.file.Files;
 import java.nio.file.Path;
 import java.util.List;
@@ -24,7 +22,7 @@ import org.ulicarro.files.Samples;
 import org.ulicarro.files.TrackFolder;
 
 /** Recording a run and looking at it, through the door of the program. */
-class ReplayCommandTest {
+class ReplayCommandTest extends InProcess {
 
     private static final int BRAKE_LIGHT = 0xD0211C;
     private static final int CAR = 0x35618A;
@@ -33,8 +31,6 @@ class ReplayCommandTest {
     private static Path temp;
 
     private static Path study;
-    private String out;
-    private String err;
 
     @BeforeAll
     static void recordOnce() throws IOException {
@@ -49,17 +45,6 @@ class ReplayCommandTest {
         ReplayCommandTest first = new ReplayCommandTest();
         assertThat(first.run("run", study, "-n", "2", "--record", "last")).isZero();
         assertThat(first.out).contains("replay " + study.resolve("runs/0001-base"));
-    }
-
-    private int run(Object... args) {
-        StringWriter stdout = new StringWriter();
-        StringWriter stderr = new StringWriter();
-        String[] words = java.util.Arrays.stream(args).map(Object::toString).toArray(String[]::new);
-        int code = Main.run(words, new PrintWriter(stdout), new PrintWriter(stderr));
-        out = stdout.toString();
-        err = stderr.toString();
-        assertThat(out + err).as("never a stack trace").doesNotContain("\tat org.");
-        return code;
     }
 
     @Test

@@ -3,8 +3,6 @@ package org.ulicarro.cli;
 import static org.assertj.core.api.Assertions.assertThat;
 
 import java.io.IOException;
-import java.io.PrintWriter;
-import java.io.StringWriter;
 import java.nio.file.Files;
 import java.nio.file.Path;
 import java.util.regex.Matcher;
@@ -15,14 +13,12 @@ import org.junit.jupiter.api.io.TempDir;
 import org.ulicarro.files.Samples;
 
 /** One vehicle followed and asked why; and what a run says of turns that were missed. */
-class TraceCommandTest {
+class TraceCommandTest extends InProcess {
 
     @TempDir
     private static Path temp;
 
     private static Path study;
-    private String out;
-    private String err;
 
     @BeforeAll
     static void runOnce() throws IOException {
@@ -42,16 +38,6 @@ class TraceCommandTest {
         String text = Files.readString(folder.resolve(file));
         assertThat(text).contains(old);
         Files.writeString(folder.resolve(file), text.replace(old, other));
-    }
-
-    private int run(Object... args) {
-        StringWriter stdout = new StringWriter();
-        StringWriter stderr = new StringWriter();
-        String[] words = java.util.Arrays.stream(args).map(Object::toString).toArray(String[]::new);
-        int code = Main.run(words, new PrintWriter(stdout), new PrintWriter(stderr));
-        out = stdout.toString();
-        err = stderr.toString();
-        return code;
     }
 
     @Test

@@ -1,0 +1,26 @@
+package org.ulicarro.cli;
+
+import static org.assertj.core.api.Assertions.assertThat;
+
+import java.io.PrintWriter;
+import java.io.StringWriter;
+import java.util.Arrays;
+
+/** Calls commands through the same door as the program does, within this process, and keeps what they print. */
+abstract class InProcess {
+
+    String out;
+    String err;
+
+    /** Runs a command; never with a stack trace. */
+    int run(Object... args) {
+        StringWriter stdout = new StringWriter();
+        StringWriter stderr = new StringWriter();
+        String[] words = Arrays.stream(args).map(Object::toString).toArray(String[]::new);
+        int code = Main.run(words, new PrintWriter(stdout, true), new PrintWriter(stderr, true));
+        out = stdout.toString();
+        err = stderr.toString();
+        assertThat(out + err).as("never a stack trace").doesNotContain("\tat org.");
+        return code;
+    }
+}
