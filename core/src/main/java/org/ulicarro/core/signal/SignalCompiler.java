@@ -2,7 +2,6 @@ package org.ulicarro.core.signal;
 
 import java.util.ArrayList;
 import java.util.Arrays;
-import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
 import org.ulicarro.core.base.Clock;
@@ -14,7 +13,6 @@ import org.ulicarro.core.network.Network;
 import org.ulicarro.core.study.CycleRange;
 import org.ulicarro.core.study.SignalController;
 import org.ulicarro.core.study.SignalController.Group;
-import org.ulicarro.core.study.SignalController.Plan;
 
 /** Turns the signal part of a study into controllers, and finds everything that keeps it from being safe or complete. */
 public final class SignalCompiler {
@@ -94,7 +92,7 @@ public final class SignalCompiler {
         checkSharedLanes(junction, pointer + "/groups");
         boolean groupsHold = faults.size() == before; // else conflicts of greens may only follow from a wrong name
         controller.plans().keySet().forEach(plan -> {
-            FixedPlan fixed = plan(controller, plan, pointer);
+            FixedPlan fixed = FixedPlan.of(controller, plan, pointer, faults);
             if (fixed != null) {
                 checkPlan(junction, controller, fixed, firstGroup, groupsHold, pointer);
                 if (plan.equals(chosen(controller))) {
@@ -219,36 +217,6 @@ public final class SignalCompiler {
                 }
             }
         }
-    }
-
-    /** A plan with what it takes from others filled in. */
-    private record FixedPlan(String id, double cycle, double offset, Map<String, List<CycleRange>> greens) {}
-
-    private FixedPlan plan(SignalController controller, String id, String pointer) {
-        String here = Fault.child(pointer + "/plans", id);
-        Double cycle = null;
-        Double offset = null;
-        Map<String, List<CycleRange>> greens = new LinkedHashMap<>();
-        List<String> seen = new ArrayList<>();
-        for (String at = id; at != null; at = controller.plans().get(at).like()) {
-            if (seen.contains(at) || !controller.plans().containsKey(at)) {
-                String known = Names.suggestion(at, controller.plans().keySet());
-                faults.add(Fault.error(
-                        here + "/like",
-                        seen.contains(at) ? "plan '" + id + "' is like itself" : "no plan '" + at + "'." + known));
-                return null;
-            }
-            seen.add(at);
-            Plan plan = controller.plans().get(at);
-            cycle = cycle == null ? plan.cycle() : cycle;
-            offset = offset == null ? plan.offset() : offset;
-            plan.greens().forEach(greens::putIfAbsent);
-        }
-        if (cycle == null || !(cycle >= 10 && cycle <= 600)) {
-            faults.add(Fault.error(here, "plan '" + id + "' needs a cycle of 10 s to 600 s"));
-            return null;
-        }
-        return new FixedPlan(id, cycle, offset == null ? 0 : offset, greens);
     }
 
     String chosen(SignalController controller) {
