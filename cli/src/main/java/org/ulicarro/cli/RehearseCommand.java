@@ -177,6 +177,7 @@ final class RehearseCommand implements Callable<Integer> {
     private static String word(Aspect aspect, boolean people) {
         return switch (aspect) {
             case GREEN -> people ? "walk" : "green";
+            case FLASHING_YELLOW -> "flashing yellow";
             case YELLOW -> people ? "finish" : "yellow";
             case RED -> people ? "don't walk" : "red";
         };

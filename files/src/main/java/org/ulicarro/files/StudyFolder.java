@@ -5,13 +5,16 @@ import java.nio.file.Files;
 import java.nio.file.Path;
 import java.util.ArrayList;
 import java.util.HashMap;
+import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.stream.Stream;
 import org.ulicarro.core.base.Fault;
 import org.ulicarro.core.base.Names;
+import org.ulicarro.core.study.ClearanceInput;
 import org.ulicarro.core.study.Count;
 import org.ulicarro.core.study.NetworkInput;
+import org.ulicarro.core.study.SignalController;
 import org.ulicarro.core.study.Study;
 import org.ulicarro.core.study.StudyRules;
 import org.ulicarro.core.study.TripTable;
@@ -106,7 +109,8 @@ public final class StudyFolder {
         }
     }
 
-    private Study withTables(Study study, LocatedTree tree, Map<String, Spot> spots) {
+    private Study withTables(Study written, LocatedTree tree, Map<String, Spot> spots) {
+        Study study = withClearances(written, tree);
         NetworkInput.Tables tables = study.network().tables();
         if (tables == null) {
             return study;
@@ -114,6 +118,21 @@ public final class StudyFolder {
         Path places = table(tables.places(), "/network/tables/places", tree);
         Path roads = table(tables.roads(), "/network/tables/roads", tree);
         return study.withNetwork(NetworkTables.read(study.network(), places, roads, spots, faults));
+    }
+
+    private Study withClearances(Study study, LocatedTree tree) {
+        Map<String, SignalController> signals = new LinkedHashMap<>(study.signals());
+        study.signals().forEach((place, controller) -> {
+            ClearanceInput given = controller.clearance();
+            String pointer = Fault.child("/signals", place) + "/clearance/file";
+            Path path = given == null ? null : table(given.file(), pointer, tree);
+            if (path != null) {
+                Map<String, Double> needs = ClearanceTable.read(path, given.file(), faults);
+                needs.putAll(given.needs());
+                signals.put(place, controller.withClearance(new ClearanceInput(given.file(), given.tooShort(), needs)));
+            }
+        });
+        return study.withSignals(signals);
     }
 
     /** Where a table of the study lies, or null, with the reason among the faults. */

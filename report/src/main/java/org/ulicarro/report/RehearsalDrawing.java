@@ -179,6 +179,10 @@ public final class RehearsalDrawing {
             g.fill(new Rectangle2D.Double(x, y + high * 0.3, wide, high * 0.4));
         } else if (green) {
             g.fill(new Rectangle2D.Double(x, y, wide, high));
+        } else if (change.shows() == Aspect.FLASHING_YELLOW) { // broken, so that it differs in grey
+            for (double at = 0; at < wide; at += 5) {
+                g.fill(new Rectangle2D.Double(x + at, y + high * 0.2, Math.min(3, wide - at), high * 0.6));
+            }
         } else {
             g.fill(new Rectangle2D.Double(x, y + high * 0.2, wide, high * 0.6));
         }

@@ -63,14 +63,18 @@ final class GapOut {
                 false,
                 false,
                 false,
+                false,
+                false,
+                0,
+                new int[0],
                 null);
     }
 
     private static double meanGreen(double q, int passage, int replication) {
         List<Phase> phases = List.of(phase(0, 1, 1_000_000, passage, false), phase(1, 20, 20, 10, true));
-        RingPlan plan = new RingPlan(phases, new int[][][] {{{0}, {1}}}, null);
+        RingPlan plan = new RingPlan("plan", phases, new int[][][] {{{0}, {1}}}, null);
         Inputs inputs = new Inputs(List.of(new Inputs.Wire(0, new int[] {0}, new int[] {0}, 0, 0)));
-        RingController controller = new RingController(plan, inputs, RingWatch.NONE);
+        RingController controller = new RingController(RingController.Setup.of(plan, inputs), RingWatch.NONE);
         Aspects aspects = new Aspects(2);
         long key = Draws.key(7, replication, Draws.Purpose.ARRIVALS, 1);
         double chance = 1 - Math.exp(-q / 10); // of an arrival within a tick

@@ -1,8 +1,21 @@
 package org.ulicarro.core.signal;
 
-/** What a signal group shows to drivers. */
+/** What a signal group shows to drivers, or to people: walk, clearance and don't walk for green, yellow and red. */
 public enum Aspect {
     RED,
     GREEN,
-    YELLOW
+    YELLOW,
+    /** Turns may go in gaps. */
+    FLASHING_YELLOW;
+
+    private static final Aspect[] ALL = values();
+
+    static Aspect of(int ordinal) {
+        return ALL[ordinal];
+    }
+
+    /** Whether vehicles may go, if only in gaps. */
+    public boolean letsGo() {
+        return this == GREEN || this == FLASHING_YELLOW;
+    }
 }

@@ -13,10 +13,12 @@ public final class Aspects implements Stateful {
 
     private final int[] shown; // group -> ordinal of its aspect
     private final int[] since; // group -> tick at which it began
+    private final int[] before; // group -> ordinal of what it showed before
 
     public Aspects(int groups) {
         shown = new int[groups];
         since = new int[groups];
+        before = new int[groups];
     }
 
     public Aspect of(int group) {
@@ -28,9 +30,15 @@ public final class Aspects implements Stateful {
         return since[group];
     }
 
+    /** What the group showed before that. */
+    Aspect before(int group) {
+        return ALL[before[group]];
+    }
+
     /** Shows it from a tick on; what is shown already goes on. */
     public void show(int group, Aspect aspect, int tick) {
         if (shown[group] != aspect.ordinal()) {
+            before[group] = shown[group];
             shown[group] = aspect.ordinal();
             since[group] = tick;
         }
@@ -40,11 +48,13 @@ public final class Aspects implements Stateful {
     public void save(DataOutput out) throws IOException {
         SavedArrays.write(out, shown, shown.length);
         SavedArrays.write(out, since, since.length);
+        SavedArrays.write(out, before, before.length);
     }
 
     @Override
     public void restore(DataInput in) throws IOException {
         SavedArrays.read(in, shown);
         SavedArrays.read(in, since);
+        SavedArrays.read(in, before);
     }
 }

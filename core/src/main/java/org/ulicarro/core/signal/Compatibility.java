@@ -16,14 +16,14 @@ public enum Compatibility {
     /**
      * From geometry, and from what the study permits to go in gaps.
      *
-     * @param yields movement index to whether it goes in gaps
+     * @param yields whether one of them goes in gaps
      */
-    static Compatibility of(Network network, Junction junction, int a, int b, boolean[] yields) {
+    static Compatibility of(Network network, Junction junction, int a, int b, boolean yields) {
         for (Conflict conflict : junction.conflicts()) {
             int first = network.movementOfPath(conflict.pathA());
             int second = network.movementOfPath(conflict.pathB());
             if (first == a && second == b || first == b && second == a) {
-                return yields[a] || yields[b] ? YIELDS : NEVER;
+                return yields ? YIELDS : NEVER;
             }
         }
         return FREE;

@@ -26,7 +26,8 @@ public final class ConflictMonitor {
         for (int[] pair : never) {
             Aspect a = aspects.of(pair[0]);
             Aspect b = aspects.of(pair[1]);
-            boolean unsafe = a == Aspect.GREEN && b != Aspect.RED || b == Aspect.GREEN && a != Aspect.RED;
+            boolean unsafe =
+                    a == Aspect.GREEN && isOn(pair[1], b, aspects) || b == Aspect.GREEN && isOn(pair[0], a, aspects);
             if (unsafe) {
                 GroupInfo first = signals.groups().get(pair[0]);
                 GroupInfo second = signals.groups().get(pair[1]);
@@ -35,5 +36,10 @@ public final class ConflictMonitor {
                         + second.id() + "' (" + b + ") of '" + first.place() + "' must never go together");
             }
         }
+    }
+
+    /** Whether a group's traffic may still go by right. Turns in gaps have a signal of their own phase beside them, which is watched. */
+    private static boolean isOn(int group, Aspect shows, Aspects aspects) {
+        return shows == Aspect.GREEN || shows == Aspect.YELLOW && aspects.before(group) != Aspect.FLASHING_YELLOW;
     }
 }

@@ -1,6 +1,7 @@
 package org.ulicarro.core.signal;
 
 import java.util.List;
+import org.ulicarro.core.study.VehicleType;
 
 /**
  * A detector that a controller asks.
@@ -11,5 +12,12 @@ import java.util.List;
  * @param to where it ends (m)
  * @param groups signal groups whose phases it calls
  * @param derived whether nobody wrote it: it was laid where its phase needs one
+ * @param only types of vehicle that it sees; all where there are none
  */
-public record DetectorPlace(String id, int lane, double from, double to, List<Integer> groups, boolean derived) {}
+public record DetectorPlace(
+        String id, int lane, double from, double to, List<Integer> groups, boolean derived, List<VehicleType> only) {
+
+    DetectorPlace(String id, int lane, double from, double to, List<Integer> groups, boolean derived) {
+        this(id, lane, from, to, groups, derived, List.of());
+    }
+}

@@ -95,24 +95,18 @@ final class FootGroups {
     }
 
     /** A movement of one group and a crossing of the other that may never go together, or null. */
-    static String[] crossed(
-            Network network,
-            Junction junction,
-            int[][] crossingGroups,
-            int[] groupOf,
-            boolean[] yields,
-            int groupA,
-            int groupB) {
+    String[] crossed(Junction junction, Served served, int groupA, int groupB) {
         for (int c = 0; c < crossingGroups.length; c++) {
             for (int half = 0; half < 2; half++) {
                 int people = crossingGroups[c][half];
                 if (people != groupA && people != groupB) {
                     continue;
                 }
+                int vehicles = people == groupA ? groupB : groupA;
                 for (int m : junction.movements()) {
-                    boolean other = groupOf[m] == (people == groupA ? groupB : groupA) && groupOf[m] >= 0;
-                    boolean never = leaves(network, m, c) || !mayTurnInto(network, m, yields);
-                    if (other && never && crosses(network, c, half, m)) {
+                    boolean never = served.serves(vehicles, m)
+                            && (leaves(network, m, c) || !mayTurnInto(network, m, served.yieldsIn(vehicles, m)));
+                    if (never && crosses(network, c, half, m)) {
                         return new String[] {
                             network.movements().get(m).name(),
                             "people over " + network.crossings().get(c).road()
@@ -125,9 +119,9 @@ final class FootGroups {
     }
 
     /** Turns to the kerb's side give way to people on the crossing they turn into; others only where they go in gaps. */
-    private static boolean mayTurnInto(Network network, int movement, boolean[] yields) {
+    private static boolean mayTurnInto(Network network, int movement, boolean inGaps) {
         Turn kerb = network.keepsRight() ? Turn.RIGHT : Turn.LEFT;
-        return yields[movement] || network.movements().get(movement).turn() == kerb;
+        return inGaps || network.movements().get(movement).turn() == kerb;
     }
 
     /** Whether a movement starts over the crossing of its own leg. */

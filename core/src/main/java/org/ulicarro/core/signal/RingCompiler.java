@@ -16,9 +16,13 @@ import org.ulicarro.core.network.Movement;
 import org.ulicarro.core.network.Network;
 import org.ulicarro.core.network.TurningPath;
 import org.ulicarro.core.signal.ring.Inputs;
+import org.ulicarro.core.signal.ring.Overlap;
 import org.ulicarro.core.signal.ring.Phase;
+import org.ulicarro.core.signal.ring.Preemption;
+import org.ulicarro.core.signal.ring.Priority;
 import org.ulicarro.core.signal.ring.RingController;
 import org.ulicarro.core.signal.ring.RingPlan;
+import org.ulicarro.core.signal.ring.Schedule;
 import org.ulicarro.core.study.PhaseInput;
 import org.ulicarro.core.study.SignalController;
 import org.ulicarro.core.study.SignalInput;
@@ -41,6 +45,7 @@ final class RingCompiler {
     private final Map<String, Integer> vehicles = new LinkedHashMap<>(); // phase -> its group
     private final Map<String, Integer> people = new LinkedHashMap<>(); // phase -> the group of its people
     private List<String> ids = List.of();
+    private List<Overlap> overlaps = List.of();
 
     RingCompiler(SignalCompiler compiler, Network network, List<Fault> faults) {
         this.compiler = compiler;
@@ -58,29 +63,79 @@ final class RingCompiler {
         controller
                 .phases()
                 .forEach((id, phase) -> addGroups(junction, id, phase, Fault.child(pointer + "/phases", id)));
+        List<Phase> phases = phases(junction, controller);
+        RingExtras extras = new RingExtras(compiler, network, ids, faults);
+        overlaps = extras.overlaps(junction, controller, pointer);
         compiler.checkAllServed(junction, pointer + "/phases");
         compiler.checkSharedLanes(junction, pointer + "/phases");
         boolean groupsHold = faults.size() == before;
-        String chosen = compiler.chosen(controller);
-        if (chosen == null) {
-            error(pointer + "/plans", "none of the plans is called like the period; name one so");
-        }
-        List<Phase> phases = phases(junction, controller);
+        checkClearances(junction, controller, pointer);
+        List<String> running = compiler.running(controller, pointer);
+        Schedule schedule = compiler.schedule(controller, running, pointer);
         Inputs inputs = inputs(junction, controller, pointer + "/inputs");
+        List<Priority> priorities = extras.priorities(controller.priority(), pointer);
+        List<Preemption> preemptions = extras.preemptions(controller.preemption(), pointer);
+        extras.checkFailures(
+                controller,
+                inputs.wires().stream()
+                        .map(w -> compiler.detectorPlace(w.detector()).id())
+                        .toList(),
+                pointer);
         RingPlans plans = new RingPlans(ids, phases, faults);
+        Map<String, RingPlan> compiled = new LinkedHashMap<>();
+        int rings = controller.plans().values().stream()
+                .mapToInt(p -> p.rings().size())
+                .max()
+                .orElse(0);
         controller.plans().keySet().forEach(id -> {
-            RingPlan plan = plans.plan(controller, id, pointer);
+            RingPlan plan = plans.plan(controller, id, rings, pointer);
             if (plan != null) {
+                compiled.put(id, plan);
                 if (groupsHold) {
                     checkPairs(junction, plan, Fault.child(pointer + "/plans", id));
-                }
-                if (id.equals(chosen)) {
-                    shareGreens(plan);
-                    compiler.add(junction.id(), watch -> new RingController(plan, inputs, watch));
-                    watchAll(junction);
+                    new RingSafety(ids, phases, faults)
+                            .check(plan, preemptions, controller, Fault.child(pointer + "/plans", id));
                 }
             }
         });
+        if (running.isEmpty() || !compiled.keySet().containsAll(running)) {
+            return;
+        }
+        List<RingPlan> used = running.stream().map(compiled::get).toList();
+        used.forEach(this::shareGreens);
+        watchAll(junction);
+        RingController.Setup setup =
+                new RingController.Setup(used, schedule, inputs, overlaps, priorities, preemptions);
+        compiler.add(junction.id(), watch -> new RingController(setup, watch));
+    }
+
+    /** Where a matrix is given, yellow and red of each phase must last as long as it says. */
+    private void checkClearances(Junction junction, SignalController controller, String pointer) {
+        List<String> groups = new ArrayList<>(vehicles.keySet());
+        people.keySet().forEach(id -> groups.add(id + PEOPLE));
+        groups.addAll(controller.overlaps().keySet());
+        Clearances clearances = Clearances.of(controller, groups, pointer, faults);
+        for (String ends : groups) {
+            for (String begins : groups) {
+                if (clearances.has(ends, begins)) {
+                    clearances.check(ends, begins, seconds(junction, controller, ends), pointer + "/clearance", faults);
+                }
+            }
+        }
+    }
+
+    private double seconds(Junction junction, SignalController controller, String group) {
+        if (controller.overlaps().containsKey(group)) {
+            return controller.overlaps().get(group).yellow()
+                    + controller.overlaps().get(group).red();
+        }
+        if (group.endsWith(PEOPLE)) {
+            String id = group.substring(0, group.length() - PEOPLE.length());
+            PhaseInput phase = controller.phases().get(id);
+            return compiler.clearance(junction, phase.people()) + phase.yellow() + phase.red();
+        }
+        return controller.phases().get(group).yellow()
+                + controller.phases().get(group).red();
     }
 
     private void addGroups(Junction junction, String id, PhaseInput phase, String pointer) {
@@ -122,7 +177,6 @@ final class RingCompiler {
     private List<Phase> phases(Junction junction, SignalController controller) {
         List<Phase> phases = new ArrayList<>();
         controller.phases().forEach((id, input) -> {
-            List<PhaseInput.Recall> recall = input.recall();
             PhaseInput.VolumeDensity volume = input.volumeDensity();
             boolean foot = input.people() != null;
             phases.add(new Phase(
@@ -137,14 +191,14 @@ final class RingCompiler {
                     foot ? Clock.ticks(input.walk()) : 0,
                     foot ? Clock.ticks(compiler.clearance(junction, input.people())) : 0,
                     foot ? Clock.ticks(input.walkLead()) : 0,
-                    new Phase.Recall(
-                            recall.contains(PhaseInput.Recall.MIN),
-                            recall.contains(PhaseInput.Recall.MAX),
-                            recall.contains(PhaseInput.Recall.PEOPLE),
-                            recall.contains(PhaseInput.Recall.SOFT)),
+                    recall(input.recall()),
                     input.lock(),
                     input.dualEntry(),
                     input.restInWalk(),
+                    input.conditionalService(),
+                    keepsOrder(controller, input),
+                    Clock.ticks(input.redRevert()),
+                    hosted(id),
                     volume == null
                             ? null
                             : new Phase.VolumeDensity(
@@ -155,6 +209,36 @@ final class RingCompiler {
                                     Clock.ticks(volume.leastGap()))));
         });
         return phases;
+    }
+
+    static Phase.Recall recall(List<PhaseInput.Recall> recall) {
+        return new Phase.Recall(
+                recall.contains(PhaseInput.Recall.MIN),
+                recall.contains(PhaseInput.Recall.MAX),
+                recall.contains(PhaseInput.Recall.PEOPLE),
+                recall.contains(PhaseInput.Recall.SOFT));
+    }
+
+    /** Whether turns would see their green end while the opposing one goes on, or come from gaps straight to their own arrow. */
+    private boolean keepsOrder(SignalController controller, PhaseInput input) {
+        boolean twofold = controller.phases().keySet().stream().anyMatch(id -> hosted(id).length > 0);
+        return twofold || !input.yields().isEmpty();
+    }
+
+    /** Phases whose turns may go in gaps during one. */
+    private int[] hosted(String host) {
+        Served served = compiler.served();
+        Set<Integer> found = new TreeSet<>();
+        for (Movement m : network.movements()) {
+            if (vehicles.containsKey(host) && served.hostOf(m.index()) == vehicles.get(host)) {
+                for (int p = 0; p < ids.size(); p++) {
+                    if (vehicles.getOrDefault(ids.get(p), -1) == served.groupOf(m.index())) {
+                        found.add(p);
+                    }
+                }
+            }
+        }
+        return found.stream().mapToInt(Integer::intValue).toArray();
     }
 
     private Inputs inputs(Junction junction, SignalController controller, String pointer) {
@@ -177,7 +261,8 @@ final class RingCompiler {
                     phasesOf(input.calls(), here + "/calls"),
                     phasesOf(input.extend(), here + "/extends"),
                     Clock.ticks(input.delay()),
-                    Clock.ticks(input.stretch())));
+                    Clock.ticks(input.stretch()),
+                    RingExtras.failures(controller, place.id())));
         });
         controller.phases().forEach((id, phase) -> {
             boolean called = controller.inputs().values().stream()
@@ -230,7 +315,9 @@ final class RingCompiler {
                     Math.max(from, lane.end() - DERIVED_TO),
                     List.of(vehicles.get(id)),
                     true);
-            wires.add(new Inputs.Wire(compiler.detector(place), new int[] {phase}, new int[] {phase}, 0, 0));
+            int[] own = {phase};
+            wires.add(new Inputs.Wire(
+                    compiler.detector(place), own, own, 0, 0, RingExtras.failures(controller, place.id())));
         }
     }
 
@@ -252,6 +339,7 @@ final class RingCompiler {
     private void watchAll(Junction junction) {
         List<Integer> all = new ArrayList<>(vehicles.values());
         all.addAll(people.values());
+        overlaps.forEach(o -> all.add(o.group()));
         for (int a : all) {
             for (int b : all) {
                 if (a < b && compiler.neverTogether(junction, a, b) != null) {
@@ -267,7 +355,11 @@ final class RingCompiler {
                 return id;
             }
         }
-        throw new IllegalArgumentException("no group " + group);
+        return overlaps.stream()
+                .filter(o -> o.group() == group)
+                .findFirst()
+                .orElseThrow()
+                .id();
     }
 
     private void shareGreens(RingPlan plan) {
@@ -279,6 +371,9 @@ final class RingCompiler {
     }
 
     private void forPairs(RingPlan plan, Pair sink) {
+        for (Overlap overlap : overlaps) {
+            forOverlap(plan, overlap, sink);
+        }
         for (int g = 0; g < plan.groups(); g++) {
             for (int r = 0; r < plan.rings().length; r++) {
                 for (int other = r; other < plan.rings().length; other++) {
@@ -287,6 +382,33 @@ final class RingCompiler {
                             if (p >= 0 && q >= 0 && (r != other || p == q)) {
                                 forGroups(plan.phases().get(p), plan.phases().get(q), sink);
                             }
+                        }
+                    }
+                }
+            }
+        }
+    }
+
+    /** Everybody who may have green with one of an overlap's phases may have it with the overlap. */
+    private void forOverlap(RingPlan plan, Overlap overlap, Pair sink) {
+        int[] ringOf = plan.ringOf();
+        int[] groupOf = plan.groupOf();
+        sink.of(overlap.group(), overlap.group());
+        for (int parent : overlap.parents()) {
+            for (int q = 0; q < ringOf.length; q++) {
+                boolean together = q == parent || ringOf[q] != ringOf[parent] && groupOf[q] == groupOf[parent];
+                if (together) {
+                    Phase phase = plan.phases().get(q);
+                    boolean people = phase.footGroup() >= 0 && !Overlap.has(overlap.notWith(), q);
+                    if (phase.group() >= 0) {
+                        sink.of(overlap.group(), phase.group());
+                    }
+                    if (people) {
+                        sink.of(overlap.group(), phase.footGroup());
+                    }
+                    for (Overlap other : overlaps) {
+                        if (other.group() > overlap.group() && Overlap.has(other.parents(), q)) {
+                            sink.of(overlap.group(), other.group());
                         }
                     }
                 }

@@ -1,10 +1,8 @@
 package org.ulicarro.core.signal;
 
 import java.util.ArrayList;
-import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Locale;
-import java.util.Map;
 import java.util.Set;
 import java.util.TreeSet;
 import org.ulicarro.core.base.Clock;
@@ -45,20 +43,51 @@ final class RingPlans {
     }
 
     /** A plan with what it takes from others filled in, or null with the reason among the faults. */
-    RingPlan plan(SignalController controller, String id, String pointer) {
+    RingPlan plan(SignalController controller, String id, int ringCount, String pointer) {
         String here = Fault.child(pointer + "/plans", id);
         Plan plan = filled(controller, id, here);
         if (plan == null) {
             return null;
         }
-        int[][][] rings = rings(plan, here + "/rings");
+        int[][][] rings = padded(rings(plan, here + "/rings"), ringCount);
         if (rings == null) {
             return null;
         }
+        List<Phase> own = ofPlan(plan, here);
         if (plan.free() != null && plan.free() || plan.coordinated().isEmpty() && plan.cycle() == null) {
-            return new RingPlan(phases, rings, null);
+            return new RingPlan(id, own, rings, null);
         }
-        return coordinated(plan, rings, here);
+        return coordinated(controller, plan, new RingPlan(id, own, rings, null), here);
+    }
+
+    /** Rings that only other plans have are empty in this one. */
+    private static int[][][] padded(int[][][] rings, int count) {
+        if (rings == null || rings.length >= count) {
+            return rings;
+        }
+        int[][][] all = new int[count][rings[0].length][0];
+        System.arraycopy(rings, 0, all, 0, rings.length);
+        return all;
+    }
+
+    /** The phases with the longest greens and recalls of a plan. */
+    private List<Phase> ofPlan(Plan plan, String pointer) {
+        phasesOf(ids, List.copyOf(plan.maxGreen().keySet()), pointer + "/max-green", faults);
+        phasesOf(ids, List.copyOf(plan.recall().keySet()), pointer + "/recall", faults);
+        List<Phase> own = new ArrayList<>();
+        for (Phase phase : phases) {
+            Double most = plan.maxGreen().get(phase.id());
+            if (most != null && Clock.ticks(most) < phase.minGreen()) {
+                error(
+                        Fault.child(pointer + "/max-green", phase.id()),
+                        "phase '" + phase.id() + "' has a min-green longer than this");
+            }
+            Phase.Recall recall = plan.recall().containsKey(phase.id())
+                    ? RingCompiler.recall(plan.recall().get(phase.id()))
+                    : phase.recall();
+            own.add(phase.with(most == null ? phase.maxGreen() : Clock.ticks(most), recall));
+        }
+        return own;
     }
 
     private Plan filled(SignalController controller, String id, String pointer) {
@@ -67,27 +96,13 @@ final class RingPlans {
         while (plan.like() != null) {
             Plan base = controller.plans().get(plan.like());
             if (base == null || !seen.add(plan.like())) {
+                String known = Names.suggestion(plan.like(), controller.plans().keySet());
                 error(
                         pointer + "/like",
-                        base == null
-                                ? "no plan '" + plan.like() + "'."
-                                        + Names.suggestion(
-                                                plan.like(), controller.plans().keySet())
-                                : "plan '" + id + "' is like itself");
+                        base == null ? "no plan '" + plan.like() + "'." + known : "plan '" + id + "' is like itself");
                 return null;
             }
-            Map<String, Double> splits = new LinkedHashMap<>(base.splits());
-            splits.putAll(plan.splits());
-            plan = new Plan(
-                    base.like(),
-                    plan.cycle() == null ? base.cycle() : plan.cycle(),
-                    plan.offset() == null ? base.offset() : plan.offset(),
-                    null,
-                    plan.rings().isEmpty() ? base.rings() : plan.rings(),
-                    plan.coordinated().isEmpty() ? base.coordinated() : plan.coordinated(),
-                    splits,
-                    plan.forceOff() == null ? base.forceOff() : plan.forceOff(),
-                    plan.free() == null ? base.free() : plan.free());
+            plan = plan.over(base);
         }
         return plan;
     }
@@ -137,7 +152,9 @@ final class RingPlans {
         return slots.stream().mapToInt(Integer::intValue).toArray();
     }
 
-    private RingPlan coordinated(Plan plan, int[][][] rings, String pointer) {
+    private RingPlan coordinated(SignalController controller, Plan plan, RingPlan order, String pointer) {
+        int[][][] rings = order.rings();
+        boolean mayExceed = plan.walkOverSplit() == Plan.WalkOverSplit.ALLOW;
         int before = faults.size();
         if (plan.cycle() == null || !(plan.cycle() >= 10 && plan.cycle() <= 600)) {
             error(pointer, "a coordinated plan needs a cycle of 10 s to 600 s; or write free: true");
@@ -159,28 +176,37 @@ final class RingPlans {
                 continue;
             }
             splits[p] = Clock.ticks(split);
-            checkSplit(phases.get(p), split, Fault.child(pointer + "/splits", ids.get(p)));
+            checkSplit(phases.get(p), split, mayExceed, Fault.child(pointer + "/splits", ids.get(p)));
         }
         if (faults.size() > before) {
             return null;
         }
         checkSums(rings, splits, Clock.ticks(plan.cycle()), pointer + "/splits");
         checkHome(rings, coordinated, pointer + "/coordinated");
-        boolean floating = plan.forceOff() == SignalController.ForceOff.FLOATING;
+        if (faults.size() > before) {
+            return null;
+        }
         int offset = plan.offset() == null ? 0 : Clock.ticks(plan.offset());
-        return faults.size() > before
-                ? null
-                : new RingPlan(
-                        phases,
-                        rings,
-                        Splits.coordination(
-                                phases, rings, Clock.ticks(plan.cycle()), offset, coordinated, splits, floating));
+        Splits.Moment moment = plan.offsetOf() == null
+                ? Splits.Moment.FIRST_COORDINATED_GREEN
+                : Splits.Moment.valueOf(plan.offsetOf().name());
+        RingPlan.Coordination coordination = new RingPlan.Coordination(
+                Clock.ticks(plan.cycle()),
+                Splits.zero(order.phases(), rings, coordinated, splits, offset, moment),
+                coordinated,
+                splits,
+                plan.forceOff() == SignalController.ForceOff.FLOATING,
+                plan.yieldEarly() == null ? 0 : Clock.ticks(plan.yieldEarly()),
+                plan.maxima() != null && plan.maxima(),
+                mayExceed,
+                SignalCompiler.transition(controller));
+        return new RingPlan(order.id(), order.phases(), rings, coordination);
     }
 
-    private void checkSplit(Phase phase, double split, String pointer) {
+    private void checkSplit(Phase phase, double split, boolean mayExceed, String pointer) {
         double green = split - Clock.seconds(phase.yellow() + phase.red());
         double min = Clock.seconds(phase.minGreen());
-        double people = Clock.seconds(phase.peopleNeed());
+        double people = mayExceed ? 0 : Clock.seconds(phase.peopleNeed());
         double needs = Math.max(min + Clock.seconds(phase.walkLead()), people);
         if (green < needs - 1e-9) {
             error(

@@ -2,17 +2,21 @@ package org.ulicarro.core.signal;
 
 import java.util.ArrayList;
 import java.util.Arrays;
+import java.util.LinkedHashSet;
 import java.util.List;
 import java.util.Map;
+import java.util.TreeMap;
 import org.ulicarro.core.base.Clock;
 import org.ulicarro.core.base.Fault;
 import org.ulicarro.core.base.Names;
 import org.ulicarro.core.network.Junction;
 import org.ulicarro.core.network.Movement;
 import org.ulicarro.core.network.Network;
-import org.ulicarro.core.study.CycleRange;
+import org.ulicarro.core.signal.ring.Schedule;
+import org.ulicarro.core.signal.ring.Transition;
 import org.ulicarro.core.study.SignalController;
 import org.ulicarro.core.study.SignalController.Group;
+import org.ulicarro.core.study.TimeOfDay;
 
 /** Turns the signal part of a study into controllers, and finds everything that keeps it from being safe or complete. */
 public final class SignalCompiler {
@@ -21,8 +25,8 @@ public final class SignalCompiler {
     private final String period;
     private final List<Fault> faults;
     private final List<SignalSystem.GroupInfo> groups = new ArrayList<>();
-    private final int[] groupOf;
-    private final boolean[] yields;
+    private final Served served;
+    private final FootGroups foot;
     private final int[][] crossingGroups; // crossing, half -> group
     private final List<int[]> never = new ArrayList<>(); // pairs of groups that a monitor watches
     private final List<SignalSystem.Placed> controllers = new ArrayList<>();
@@ -33,13 +37,12 @@ public final class SignalCompiler {
         this.network = network;
         this.period = period;
         this.faults = faults;
-        groupOf = new int[network.movements().size()];
-        Arrays.fill(groupOf, SignalSystem.NO_GROUP);
-        yields = new boolean[network.movements().size()];
+        served = new Served(network);
         crossingGroups = new int[network.crossings().size()][2];
         for (int[] halves : crossingGroups) {
             Arrays.fill(halves, SignalSystem.NO_GROUP);
         }
+        foot = new FootGroups(network, crossingGroups, faults);
     }
 
     /**
@@ -54,8 +57,7 @@ public final class SignalCompiler {
         signals.forEach(compiler::addPlace);
         return new SignalSystem(
                 compiler.groups,
-                compiler.groupOf,
-                compiler.yields,
+                compiler.served,
                 compiler.together(),
                 compiler.crossingGroups,
                 compiler.detectors,
@@ -80,31 +82,8 @@ public final class SignalCompiler {
         String pointer = Fault.child("/signals", place);
         if (controller.kind() == SignalController.Kind.ACTUATED) {
             new RingCompiler(this, network, faults).add(junction, controller, pointer);
-            return;
-        }
-        if (controller.groups().isEmpty()) {
-            faults.add(Fault.error(pointer, "a fixed controller needs groups: {EB: {serves: [EBT, …]}, …}"));
-        }
-        int firstGroup = groups.size();
-        int before = faults.size();
-        controller.groups().forEach((id, group) -> addGroup(junction, id, group, Fault.child(pointer + "/groups", id)));
-        checkAllServed(junction, pointer + "/groups");
-        checkSharedLanes(junction, pointer + "/groups");
-        boolean groupsHold = faults.size() == before; // else conflicts of greens may only follow from a wrong name
-        controller.plans().keySet().forEach(plan -> {
-            FixedPlan fixed = FixedPlan.of(controller, plan, pointer, faults);
-            if (fixed != null) {
-                checkPlan(junction, controller, fixed, firstGroup, groupsHold, pointer);
-                if (plan.equals(chosen(controller))) {
-                    add(place, controller(junction, controller, fixed, firstGroup));
-                }
-            }
-        });
-        if (chosen(controller) == null) {
-            faults.add(Fault.error(
-                    pointer + "/plans",
-                    "'" + place + "' has " + controller.plans().size() + " plans, but none is called '" + period
-                            + "' like the period; name one so"));
+        } else {
+            new FixedCompiler(this, network, faults).add(junction, controller, pointer);
         }
     }
 
@@ -114,7 +93,7 @@ public final class SignalCompiler {
 
     /** The group that serves a movement, or {@link SignalSystem#NO_GROUP}. */
     int groupOf(int movement) {
-        return groupOf[movement];
+        return served.groupOf(movement);
     }
 
     void watch(int groupA, int groupB) {
@@ -137,11 +116,15 @@ public final class SignalCompiler {
         return detectors.indexOf(place);
     }
 
+    DetectorPlace detectorPlace(int detector) {
+        return detectors.get(detector);
+    }
+
     void addGroup(Junction junction, String id, Group group, String here) {
         int index = groups.size();
         if (group.forPeople()) {
             groups.add(new SignalSystem.GroupInfo(junction.id(), id, clearance(junction, group), true));
-            new FootGroups(network, crossingGroups, faults).add(junction, index, group, here);
+            foot.add(junction, index, group, here);
             return;
         }
         if (group.serves().isEmpty()) {
@@ -149,24 +132,29 @@ public final class SignalCompiler {
                     Fault.error(here, "group '" + id + "' serves nobody; give it serves: [EBT, …] or crosses: [road]"));
         }
         groups.add(new SignalSystem.GroupInfo(junction.id(), id, group.yellow(), false));
+        List<Movement> inGaps = new ArrayList<>();
+        for (int i = 0; i < group.yields().size(); i++) {
+            Movement movement = find(junction, group.yields().get(i), here + "/yields/" + i);
+            if (movement != null) {
+                inGaps.add(movement);
+            }
+        }
+        List<Movement> all = new ArrayList<>();
         for (int i = 0; i < group.serves().size(); i++) {
             Movement movement = find(junction, group.serves().get(i), here + "/serves/" + i);
-            if (movement != null && groupOf[movement.index()] != SignalSystem.NO_GROUP) {
+            all.add(movement);
+            if (movement != null && !served.add(movement.index(), index, inGaps.contains(movement))) {
                 faults.add(Fault.error(
                         here + "/serves/" + i,
                         "movement " + movement.name() + " is served by group '"
-                                + groups.get(groupOf[movement.index()]).id() + "' already"));
-            } else if (movement != null) {
-                groupOf[movement.index()] = index;
+                                + groups.get(served.groupOf(movement.index())).id() + "' already"));
             }
         }
-        for (int i = 0; i < group.yields().size(); i++) {
-            Movement movement = find(junction, group.yields().get(i), here + "/yields/" + i);
-            if (movement != null && groupOf[movement.index()] != index) {
+        for (Movement m : inGaps) {
+            if (!all.contains(m)) {
                 faults.add(Fault.error(
-                        here + "/yields/" + i, "movement " + movement.name() + " is not served by group '" + id + "'"));
-            } else if (movement != null) {
-                yields[movement.index()] = true;
+                        here + "/yields/" + inGaps.indexOf(m),
+                        "movement " + m.name() + " is not served by group '" + id + "'"));
             }
         }
         if (!(group.yellow() >= 0 && group.yellow() <= 10) || !(group.red() >= 0 && group.red() <= 30)) {
@@ -185,7 +173,7 @@ public final class SignalCompiler {
     void checkAllServed(Junction junction, String pointer) {
         for (int movement : junction.movements()) {
             Movement m = network.movements().get(movement);
-            if (groupOf[movement] == SignalSystem.NO_GROUP && !m.bypass()) {
+            if (served.groupOf(movement) == SignalSystem.NO_GROUP && !m.bypass()) {
                 faults.add(Fault.error(
                         pointer,
                         "no group serves " + m.name() + " (" + m.id()
@@ -197,13 +185,14 @@ public final class SignalCompiler {
 
     /** A left turn with a signal of its own needs a lane of its own, or it stands in the through lane's green. */
     void checkSharedLanes(Junction junction, String pointer) {
+        boolean[] yields = served.yields();
         for (int i : junction.movements()) {
             for (int j : junction.movements()) {
                 Movement left = network.movements().get(i);
                 Movement other = network.movements().get(j);
                 boolean held = left.turn() == org.ulicarro.core.study.Turn.LEFT
                         && !yields[i]
-                        && groupOf[i] != groupOf[j]
+                        && served.groupOf(i) != served.groupOf(j)
                         && left.fromLink() == other.fromLink();
                 if (held
                         && left.paths().stream()
@@ -228,195 +217,69 @@ public final class SignalCompiler {
                 : null;
     }
 
-    private void checkPlan(
-            Junction junction,
-            SignalController controller,
-            FixedPlan plan,
-            int firstGroup,
-            boolean groupsHold,
-            String pointer) {
-        String here = Fault.child(pointer + "/plans", plan.id()) + "/greens";
-        plan.greens().keySet().stream()
-                .filter(group -> !controller.groups().containsKey(group))
-                .forEach(group -> faults.add(Fault.error(
-                        Fault.child(here, group),
-                        "there is no group '" + group + "'."
-                                + Names.suggestion(group, controller.groups().keySet()))));
-        List<String> ids = List.copyOf(controller.groups().keySet());
-        boolean sound = groupsHold;
-        for (String id : ids) {
-            sound &= checkGreens(controller.groups().get(id), id, plan, here);
-        }
-        for (int a = 0; sound && a < ids.size(); a++) {
-            for (int b = a; b < ids.size(); b++) {
-                checkPair(junction, controller, plan, ids, a, b, firstGroup, here);
-            }
-        }
-    }
-
-    private boolean checkGreens(Group group, String id, FixedPlan plan, String pointer) {
-        List<CycleRange> ranges = plan.greens().getOrDefault(id, List.of());
-        if (ranges.isEmpty()) {
-            faults.add(Fault.error(pointer, "group '" + id + "' never gets green in plan '" + plan.id() + "'"));
-            return false;
-        }
-        int before = faults.size();
-        for (int i = 0; i < ranges.size(); i++) {
-            CycleRange range = ranges.get(i);
-            String here = Fault.child(pointer, id) + "/" + i;
-            double seconds = range.seconds(plan.cycle());
-            if (range.from() >= plan.cycle() || range.to() > plan.cycle()) {
-                faults.add(Fault.error(
-                        here, "green " + range + " lies outside the cycle of " + text(plan.cycle()) + " s"));
-            } else if (group.forPeople() && seconds < group.walk()) {
-                faults.add(Fault.error(
-                        here,
-                        "walk " + range + " of group '" + id + "' lasts " + text(seconds) + " s, its shortest walk is "
-                                + text(group.walk()) + " s"));
-            } else if (!group.forPeople() && seconds < group.minGreen()) {
-                faults.add(Fault.error(
-                        here,
-                        "green " + range + " of group '" + id + "' lasts " + text(seconds) + " s, its min-green is "
-                                + text(group.minGreen()) + " s: " + text(group.minGreen() - seconds)
-                                + " s are missing"));
-            }
-            for (int j = 0; j < i; j++) {
-                if (overlap(range, 0, ranges.get(j), plan.cycle()) > 0) {
-                    faults.add(Fault.error(
-                            here, "greens " + ranges.get(j) + " and " + range + " of group '" + id + "' overlap"));
-                }
-            }
-        }
-        return faults.size() == before;
-    }
-
-    private void checkPair(
-            Junction junction,
-            SignalController controller,
-            FixedPlan plan,
-            List<String> ids,
-            int a,
-            int b,
-            int firstGroup,
-            String pointer) {
-        String[] pair = neverTogether(junction, firstGroup + a, firstGroup + b);
-        if (pair == null) {
-            return;
-        }
-        String names = pair[0] + " and " + pair[1];
-        if (a == b) {
-            faults.add(Fault.error(
-                    pointer,
-                    "group '" + ids.get(a) + "' serves " + names
-                            + ", whose paths cross; let one of them yield or give it a" + " group of its own"));
-            return;
-        }
-        for (int[] order : new int[][] {{a, b}, {b, a}}) {
-            Group first = controller.groups().get(ids.get(order[0]));
-            double after = first.forPeople() ? clearance(junction, first) : first.yellow();
-            double allRed = first.forPeople() ? 0 : first.red();
-            List<CycleRange> ending = plan.greens().get(ids.get(order[0]));
-            List<CycleRange> starting = plan.greens().get(ids.get(order[1]));
-            for (int i = 0; i < starting.size(); i++) {
-                String here = Fault.child(pointer, ids.get(order[1])) + "/" + i;
-                for (CycleRange end : ending) {
-                    double together = overlap(end, 0, starting.get(i), plan.cycle());
-                    double clearance = after + allRed;
-                    double early = overlap(end, clearance, starting.get(i), plan.cycle());
-                    if (together > 0 && order[0] == a) {
-                        faults.add(Fault.error(
-                                here,
-                                "groups '" + ids.get(a) + "' and '" + ids.get(b) + "' have green together for "
-                                        + text(together) + " s, but " + names + " may never go together"));
-                    } else if (together <= 0 && early > 0) {
-                        faults.add(Fault.error(
-                                here,
-                                "green " + starting.get(i) + " of '" + ids.get(order[1]) + "' begins " + text(early)
-                                        + " s before '" + ids.get(order[0]) + "' (green " + end
-                                        + (first.forPeople() ? ", clear " : ", yellow ") + text(after) + " s"
-                                        + (first.forPeople() ? "" : ", red " + text(allRed) + " s") + ") has cleared; "
-                                        + names + " conflict"));
-                    }
-                }
-            }
-        }
-    }
-
     double clearance(Junction junction, Group group) {
         return FootGroups.clearance(network, junction, group);
     }
 
-    /** Names of the first two movements of two groups that may never go together, or null. */
+    /** Names of the first two movements, or of people, of two groups that may never go together, or null. */
     String[] neverTogether(Junction junction, int groupA, int groupB) {
-        for (int i : junction.movements()) {
-            for (int j : junction.movements()) {
-                if (groupOf[i] == groupA
-                        && groupOf[j] == groupB
-                        && i != j
-                        && Compatibility.of(network, junction, i, j, yields) == Compatibility.NEVER) {
-                    return new String[] {
-                        network.movements().get(i).name(),
-                        network.movements().get(j).name()
-                    };
-                }
+        String[] vehicles = served.neverTogether(junction, groupA, groupB);
+        return vehicles == null ? foot.crossed(junction, served, groupA, groupB) : vehicles;
+    }
+
+    /** Which groups let which movements go. */
+    Served served() {
+        return served;
+    }
+
+    /** Plans that run: those of the schedule, or the one of the period. The first one is that of the period's start. */
+    List<String> running(SignalController controller, String pointer) {
+        List<String> plans =
+                new ArrayList<>(new LinkedHashSet<>(controller.schedule().values()));
+        for (String plan : plans) {
+            if (!controller.plans().containsKey(plan)) {
+                faults.add(Fault.error(
+                        pointer + "/schedule",
+                        "there is no plan '" + plan + "'."
+                                + Names.suggestion(plan, controller.plans().keySet())));
             }
         }
-        return FootGroups.crossed(network, junction, crossingGroups, groupOf, yields, groupA, groupB);
-    }
-
-    /** Seconds that two ranges of a cycle share, the first one lengthened at its end. */
-    private static double overlap(CycleRange a, double longer, CycleRange b, double cycle) {
-        double shared = 0;
-        double endA = a.from() + a.seconds(cycle) + longer;
-        double endB = b.from() + b.seconds(cycle);
-        for (int turn = -1; turn <= 1; turn++) {
-            double shift = turn * cycle;
-            shared += Math.max(0, Math.min(endA, endB + shift) - Math.max(a.from(), b.from() + shift));
+        if (plans.isEmpty() && chosen(controller) != null) {
+            plans.add(chosen(controller));
+        } else if (plans.isEmpty()) {
+            faults.add(Fault.error(
+                    pointer + "/plans",
+                    "there are " + controller.plans().size() + " plans, but none is called '" + period
+                            + "' like the period, and no schedule; name one so, or write schedule: {06:00: …}"));
         }
-        return shared;
+        return plans;
     }
 
-    private SignalSystem.Maker controller(
-            Junction junction, SignalController controller, FixedPlan plan, int firstGroup) {
-        int cycle = Clock.ticks(plan.cycle());
-        int offset = Clock.ticks(plan.offset());
-        Aspect[][] shown = new Aspect[controller.groups().size()][cycle];
-        int g = 0;
-        for (var group : controller.groups().entrySet()) {
-            Arrays.fill(shown[g], Aspect.RED);
-            for (CycleRange range : plan.greens().getOrDefault(group.getKey(), List.of())) {
-                int start = Clock.ticks(range.from());
-                int green = Clock.ticks(range.seconds(plan.cycle()));
-                int yellow = Clock.ticks(
-                        group.getValue().forPeople()
-                                ? clearance(junction, group.getValue())
-                                : group.getValue().yellow());
-                for (int t = 0; t < green + yellow; t++) {
-                    shown[g][Math.floorMod(start + t, cycle)] = t < green ? Aspect.GREEN : Aspect.YELLOW;
-                }
+    /** When which of the running plans begins. */
+    Schedule schedule(SignalController controller, List<String> running, String pointer) {
+        if (controller.schedule().isEmpty()) {
+            return Schedule.ONE;
+        }
+        TreeMap<Integer, Integer> starts = new TreeMap<>();
+        controller.schedule().forEach((time, plan) -> {
+            try {
+                starts.put(Clock.ticks(TimeOfDay.parse(time).seconds()), running.indexOf(plan));
+            } catch (IllegalArgumentException e) {
+                faults.add(Fault.error(
+                        Fault.child(pointer + "/schedule", time), "'" + time + "' is no time of day such as 06:30"));
             }
-            g++;
-        }
-        findSharedGreens(firstGroup, shown);
-        return watch -> new FixedTime(firstGroup, shown, cycle, offset);
+        });
+        return starts.isEmpty()
+                ? Schedule.ONE
+                : new Schedule(
+                        starts.keySet().stream().mapToInt(i -> i).toArray(),
+                        starts.values().stream().mapToInt(i -> i).toArray());
     }
 
-    private void findSharedGreens(int firstGroup, Aspect[][] shown) {
-        for (int a = 0; a < shown.length; a++) {
-            for (int b = a; b < shown.length; b++) {
-                for (int t = 0; t < shown[a].length; t++) {
-                    if (shown[a][t] == Aspect.GREEN && shown[b][t] == Aspect.GREEN) {
-                        sharedGreens.add(new int[] {firstGroup + a, firstGroup + b});
-                        break;
-                    }
-                }
-            }
-        }
-    }
-
-    private static String text(double seconds) {
-        return java.math.BigDecimal.valueOf(StrictMath.round(seconds * 10), 1)
-                .stripTrailingZeros()
-                .toPlainString();
+    static Transition transition(SignalController controller) {
+        SignalController.TransitionInput input = controller.transition();
+        return input == null
+                ? Transition.USUAL
+                : new Transition(Transition.Way.valueOf(input.way().name()), input.most());
     }
 }

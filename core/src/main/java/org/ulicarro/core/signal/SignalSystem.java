@@ -31,6 +31,7 @@ public final class SignalSystem {
     private final List<GroupInfo> groups;
     private final int[][] crossingGroups;
     private final int[] groupOf;
+    private final int[] hostOf;
     private final boolean[] yields;
     private final boolean[][] together;
     private final List<DetectorPlace> detectors;
@@ -39,16 +40,16 @@ public final class SignalSystem {
 
     SignalSystem(
             List<GroupInfo> groups,
-            int[] groupOf,
-            boolean[] yields,
+            Served served,
             boolean[][] together,
             int[][] crossingGroups,
             List<DetectorPlace> detectors,
             List<int[]> never,
             List<Placed> controllers) {
         this.groups = List.copyOf(groups);
-        this.groupOf = groupOf.clone();
-        this.yields = yields.clone();
+        groupOf = served.groups().clone();
+        hostOf = served.hosts().clone();
+        yields = served.yields();
         this.together = together;
         this.crossingGroups = crossingGroups;
         this.detectors = List.copyOf(detectors);
@@ -84,15 +85,26 @@ public final class SignalSystem {
         return groupOf[movement] == NO_GROUP ? 0 : groups.get(groupOf[movement]).yellowSeconds();
     }
 
-    /** Whether a movement goes in gaps on its green. */
+    /** Whether a movement goes in gaps on its green, or while its signal flashes yellow. */
     public boolean yields(int movement) {
         return yields[movement];
     }
 
+    /** Whether a movement goes by right on green, and in gaps while its signal flashes yellow. */
+    public boolean isTwofold(int movement) {
+        return hostOf[movement] != NO_GROUP;
+    }
+
     /** Whether two movements are ever let go at the same time: neither has a signal, or their groups share some green. */
     public boolean goTogether(int a, int b) {
-        boolean free = groupOf[a] == NO_GROUP || groupOf[b] == NO_GROUP;
-        return free || together[groupOf[a]][groupOf[b]];
+        return areShared(groupOf[a], groupOf[b])
+                || hostOf[a] != NO_GROUP && areShared(hostOf[a], groupOf[b])
+                || hostOf[b] != NO_GROUP && areShared(groupOf[a], hostOf[b])
+                || hostOf[a] != NO_GROUP && hostOf[b] != NO_GROUP && areShared(hostOf[a], hostOf[b]);
+    }
+
+    private boolean areShared(int groupA, int groupB) {
+        return groupA == NO_GROUP || groupB == NO_GROUP || together[groupA][groupB];
     }
 
     public List<Controller> newControllers() {
@@ -121,7 +133,7 @@ public final class SignalSystem {
     /** Whether a detector's phase shows green. */
     boolean servesGreen(int detector, Aspects aspects) {
         for (int group : detectors.get(detector).groups()) {
-            if (aspects.of(group) == Aspect.GREEN) {
+            if (aspects.of(group).letsGo()) {
                 return true;
             }
         }

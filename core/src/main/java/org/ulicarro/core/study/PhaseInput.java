@@ -22,6 +22,8 @@ import org.ulicarro.core.study.SignalController.Group;
  * @param dualEntry whether it goes with a called phase of another ring
  * @param lock whether a call stays when the vehicle has left the detector
  * @param restInWalk whether people keep walk while nobody else calls
+ * @param conditionalService whether a ring that waits for others at a barrier may come back to it
+ * @param redRevert shortest red
  * @param volumeDensity how shortest green and passage follow the traffic; null where they do not
  */
 public record PhaseInput(
@@ -76,6 +78,12 @@ public record PhaseInput(
 
         @Key("rest-in-walk") @About("Whether people keep walk while nobody else calls.")
         boolean restInWalk,
+
+        @About("Whether a ring that waits for others at a barrier may come back to it.")
+        boolean conditionalService,
+
+        @Usual("2 s") @Unit(Dimension.TIME) @About("Shortest red.")
+        double redRevert,
 
         @Key("volume-density") @About("Shortest green and passage that follow the traffic.")
         VolumeDensity volumeDensity) {

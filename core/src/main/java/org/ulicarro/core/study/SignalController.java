@@ -1,5 +1,6 @@
 package org.ulicarro.core.study;
 
+import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
 import org.ulicarro.core.base.Dimension;
@@ -11,6 +12,13 @@ import org.ulicarro.core.base.Dimension;
  * @param groups signal groups of a fixed plan by id
  * @param phases phases of actuated control by number
  * @param inputs what detectors tell it
+ * @param overlaps groups that have green with several phases, by id
+ * @param priority buses and trams that ask for green, by id
+ * @param preemption what takes the place of all phases, by id
+ * @param failures detectors that fail
+ * @param clearance clearances that are given
+ * @param schedule plans by the time of day at which they begin
+ * @param transition how a plan gets into step
  * @param plans signal plans by id
  */
 public record SignalController(
@@ -24,6 +32,27 @@ public record SignalController(
         @About("actuated: what detectors tell it; without any, each lane gets one at the stop line.")
         Map<String, SignalInput> inputs,
 
+        @About("actuated: groups that have green with several phases, by id.")
+        Map<String, OverlapInput> overlaps,
+
+        @About("actuated: buses and trams that ask for green, by id.")
+        Map<String, PriorityInput> priority,
+
+        @About("actuated: what takes the place of all phases while a detector is occupied, by id.")
+        Map<String, PreemptionInput> preemption,
+
+        @About("actuated: detectors that report the same for a time, whatever is on them.")
+        List<DetectorFailure> failures,
+
+        @About("Clearances that are given; else they follow from yellow and red.")
+        ClearanceInput clearance,
+
+        @About("Plans by the time of day at which they begin: {06:00: am, 09:30: day}; instead of the period's name.")
+        Map<String, String> schedule,
+
+        @About("How a plan of the schedule gets into step with its offset.")
+        TransitionInput transition,
+
         @Required @About("Signal plans by id; the one with the period's name is used, or the only one.")
         Map<String, Plan> plans) {
 
@@ -36,12 +65,54 @@ public record SignalController(
         groups = InOrder.map(groups);
         phases = InOrder.map(phases);
         inputs = InOrder.map(inputs);
+        overlaps = InOrder.map(overlaps);
+        priority = InOrder.map(priority);
+        preemption = InOrder.map(preemption);
+        failures = failures == null ? List.of() : List.copyOf(failures);
+        schedule = InOrder.map(schedule);
         plans = InOrder.map(plans);
     }
 
     /** Control by the clock. */
     public static SignalController fixed(Map<String, Group> groups, Map<String, Plan> plans) {
-        return new SignalController(Kind.FIXED, groups, null, null, plans);
+        return new SignalController(Kind.FIXED, groups, null, null, null, null, null, null, null, null, null, plans);
+    }
+
+    /** The same with other clearances. */
+    public SignalController withClearance(ClearanceInput given) {
+        return new SignalController(
+                kind,
+                groups,
+                phases,
+                inputs,
+                overlaps,
+                priority,
+                preemption,
+                failures,
+                given,
+                schedule,
+                transition,
+                plans);
+    }
+
+    /**
+     * How a plan gets into step.
+     *
+     * @param way what is changed
+     * @param most by which share of the cycle, at most
+     */
+    public record TransitionInput(
+            @Required @About("dwell holds the coordinated green, short-way and add-only change whole cycles.")
+            Way way,
+
+            @Usual("17 %") @Unit(Dimension.SHARE) @About("By which share a cycle changes, at most.")
+            double most) {
+
+        public enum Way {
+            DWELL,
+            SHORT_WAY,
+            ADD_ONLY
+        }
     }
 
     /**
@@ -116,6 +187,12 @@ public record SignalController(
      * @param coordinated actuated: phases whose green comes round with the cycle
      * @param splits actuated: green, yellow and red of each phase together (s)
      * @param forceOff actuated: fixed gives what a phase leaves to the next one, floating to the coordinated ones
+     * @param offsetOf actuated: which moment the offset is of; null for the first coordinated green
+     * @param yieldEarly actuated: a coordinated green that has gapped out may give way so much earlier (s)
+     * @param maxima actuated: whether longest greens count beside force-offs
+     * @param walkOverSplit actuated: whether people may need more than a split has
+     * @param maxGreen actuated: longest greens of this plan by phase (s)
+     * @param recall actuated: recalls of this plan by phase
      * @param free actuated: whether it runs without a cycle
      */
     public record Plan(
@@ -143,23 +220,86 @@ public record SignalController(
             @About("fixed gives what a phase leaves to the next one, floating to the coordinated ones.")
             ForceOff forceOff,
 
+            @About(
+                    "Which moment of the coordinated greens the offset is of; first-coordinated-green where none is written.")
+            Moment offsetOf,
+
+            @Unit(Dimension.TIME) @About("A coordinated green that has gapped out may give way so much earlier.")
+            Double yieldEarly,
+
+            @About("Whether longest greens count beside force-offs.")
+            Boolean maxima,
+
+            @About("Whether people may need more than a split has: refuse, or allow and begin the next green late.")
+            WalkOverSplit walkOverSplit,
+
+            @Unit(Dimension.TIME) @About("Longest greens of this plan by phase: {2: 50 s}.")
+            Map<String, Double> maxGreen,
+
+            @About("Recalls of this plan by phase: {2: [max]}.")
+            Map<String, List<PhaseInput.Recall>> recall,
+
             @About("Whether it runs without a cycle.") Boolean free) {
+
+        /** A moment of coordinated greens. */
+        public enum Moment {
+            FIRST_COORDINATED_GREEN,
+            LAST_COORDINATED_GREEN,
+            FIRST_YIELD,
+            YELLOW
+        }
+
+        public enum WalkOverSplit {
+            REFUSE,
+            ALLOW
+        }
 
         public Plan {
             greens = InOrder.map(greens);
             rings = rings == null ? List.of() : List.copyOf(rings);
             coordinated = coordinated == null ? List.of() : List.copyOf(coordinated);
             splits = InOrder.map(splits);
+            maxGreen = InOrder.map(maxGreen);
+            recall = InOrder.map(recall);
         }
 
         /** What another plan says, but for the cycle. */
         public static Plan like(String plan, Double cycle) {
-            return new Plan(plan, cycle, null, null, null, null, null, null, null);
+            return new Plan(plan, cycle, null, null, null, null, null, null, null, null, null, null, null, null, null);
         }
 
         /** Greens by the clock. */
         public static Plan fixed(Double cycle, Double offset, Map<String, List<CycleRange>> greens) {
-            return new Plan(null, cycle, offset, greens, null, null, null, null, null);
+            return new Plan(
+                    null, cycle, offset, greens, null, null, null, null, null, null, null, null, null, null, null);
+        }
+
+        /** What this one says, and where it says nothing, what another one does; it is like nothing then. */
+        public Plan over(Plan base) {
+            Map<String, Double> allSplits = new LinkedHashMap<>(base.splits);
+            allSplits.putAll(splits);
+            Map<String, List<CycleRange>> allGreens = new LinkedHashMap<>(base.greens);
+            allGreens.putAll(greens);
+            return new Plan(
+                    base.like,
+                    or(cycle, base.cycle),
+                    or(offset, base.offset),
+                    allGreens,
+                    rings.isEmpty() ? base.rings : rings,
+                    coordinated.isEmpty() ? base.coordinated : coordinated,
+                    allSplits,
+                    or(forceOff, base.forceOff),
+                    or(offsetOf, base.offsetOf),
+                    or(yieldEarly, base.yieldEarly),
+                    or(maxima, base.maxima),
+                    or(walkOverSplit, base.walkOverSplit),
+                    maxGreen.isEmpty() ? base.maxGreen : maxGreen,
+                    recall.isEmpty() ? base.recall : recall,
+                    or(free, base.free));
+        }
+
+        private static <T> T or(T own, T base) {
+            return own == null ? base : own;
         }
     }
 }

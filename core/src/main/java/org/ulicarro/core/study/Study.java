@@ -65,6 +65,25 @@ public record Study(
         LEFT
     }
 
+    /** The same with other signal control. */
+    public Study withSignals(Map<String, SignalController> others) {
+        return new Study(
+                format,
+                title,
+                units,
+                driveOn,
+                periods,
+                step,
+                replications,
+                seed,
+                files,
+                drivers,
+                vehicles,
+                network,
+                demand,
+                others);
+    }
+
     /** The same with another network. */
     public Study withNetwork(NetworkInput other) {
         return new Study(

@@ -2,7 +2,6 @@ package org.ulicarro.core.traffic;
 
 import org.ulicarro.core.base.Draws;
 import org.ulicarro.core.demand.Departures;
-import org.ulicarro.core.signal.Aspect;
 import org.ulicarro.core.signal.Aspects;
 import org.ulicarro.core.signal.SignalSystem;
 
@@ -127,7 +126,7 @@ final class Approaching {
 
     private boolean isHeld(int u, int path) {
         int group = table.group[path];
-        boolean stop = group != SignalSystem.NO_GROUP && aspects.of(group) != Aspect.GREEN;
+        boolean stop = group != SignalSystem.NO_GROUP && !aspects.of(group).letsGo();
         return stop && f.decision[u] != Fleet.GOES && !f.goes(u);
     }
 

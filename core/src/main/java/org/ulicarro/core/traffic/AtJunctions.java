@@ -63,7 +63,7 @@ abstract class AtJunctions extends Pedals {
         int group = table.group[path];
         if (group != SignalSystem.NO_GROUP) {
             Aspect aspect = aspects.of(group);
-            if (aspect == Aspect.GREEN) {
+            if (aspect.letsGo()) {
                 f.decision[v] = Fleet.UNDECIDED;
             } else if (stopsFor(v, aspect, toEnd) && !(first && f.goes(v) && table.gaps.onRed[path])) {
                 f.holds[v] = 1;
@@ -121,7 +121,8 @@ abstract class AtJunctions extends Pedals {
      */
     private void insideJunction(int v, int path, double at) {
         double waitAt = table.waitAt[path];
-        if (!Double.isNaN(waitAt)) {
+        boolean byRight = table.twofold[path] && aspects.of(table.group[path]) == Aspect.GREEN;
+        if (!Double.isNaN(waitAt) && !byRight) {
             if (at <= waitAt && !f.goes(v)) {
                 waitAt(v, waitAt - at, GAP, f.inTheWay[v]);
             } else if (f.isHalfWay(v) && at <= table.gaps.waitAgain[path]) {

@@ -1,6 +1,5 @@
 package org.ulicarro.core.traffic;
 
-import org.ulicarro.core.signal.Aspect;
 import org.ulicarro.core.signal.Aspects;
 import org.ulicarro.core.signal.SignalSystem;
 
@@ -66,7 +65,7 @@ final class BesideLong {
     private boolean mayEnter(int u, int path) {
         int group = table.group[path];
         boolean open = group == SignalSystem.NO_GROUP
-                || aspects.of(group) == Aspect.GREEN
+                || aspects.of(group).letsGo()
                 || f.decision[u] == Fleet.GOES
                 || table.gaps.onRed[path] && f.goes(u);
         return open && (Double.isNaN(table.waitAt[path]) || table.waitAt[path] > 0 || f.goes(u));

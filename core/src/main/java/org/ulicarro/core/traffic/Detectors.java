@@ -3,6 +3,7 @@ package org.ulicarro.core.traffic;
 import java.util.List;
 import org.ulicarro.core.signal.DetectorBoard;
 import org.ulicarro.core.signal.DetectorPlace;
+import org.ulicarro.core.study.VehicleType;
 
 /** What detectors report: whether any part of a vehicle is over them, as it stands when a step begins. */
 final class Detectors implements DetectorBoard {
@@ -13,6 +14,7 @@ final class Detectors implements DetectorBoard {
     private final int[] lane; // detector -> its lane
     private final double[] from; // m along it
     private final double[] to;
+    private final int[] only; // detector -> types that it sees, as bits; 0 for all
     private final boolean[] occupied;
     private final boolean[] waits; // group -> whether people wait for it
 
@@ -25,12 +27,16 @@ final class Detectors implements DetectorBoard {
         lane = new int[n];
         from = new double[n];
         to = new double[n];
+        only = new int[n];
         occupied = new boolean[n];
         waits = new boolean[parts.table.signals.groups().size()];
         for (int d = 0; d < n; d++) {
             lane[d] = places.get(d).lane();
             from[d] = places.get(d).from();
             to[d] = places.get(d).to();
+            for (VehicleType type : places.get(d).only()) {
+                only[d] |= 1 << type.ordinal();
+            }
         }
     }
 
@@ -47,7 +53,7 @@ final class Detectors implements DetectorBoard {
     private boolean isOver(int d) {
         for (int g = 0; g < queues.guestCount[lane[d]]; g++) {
             int v = queues.guest(lane[d], g);
-            if (covers(d, f.pos[v] + queues.guestOffset(lane[d], g), f.length[v])) {
+            if (sees(d, v) && covers(d, f.pos[v] + queues.guestOffset(lane[d], g), f.length[v])) {
                 return true;
             }
         }
@@ -56,11 +62,15 @@ final class Detectors implements DetectorBoard {
             if (f.pos[v] < from[d]) {
                 return false;
             }
-            if (covers(d, f.pos[v], f.length[v])) {
+            if (sees(d, v) && covers(d, f.pos[v], f.length[v])) {
                 return true;
             }
         }
         return false;
+    }
+
+    private boolean sees(int d, int v) {
+        return only[d] == 0 || (only[d] >> f.type[v] & 1) == 1;
     }
 
     private boolean covers(int d, double front, double length) {

@@ -107,11 +107,19 @@ final class GiveWay implements Stateful {
         }
     }
 
+    /** Whether a turn that goes in gaps at other times has a green arrow now. */
+    private boolean isByRight(int path) {
+        return table.twofold[path] && aspects.of(table.group[path]) == Aspect.GREEN;
+    }
+
     private boolean isRed(int path) {
-        return gaps.onRed[path] && aspects.of(table.group[path]) != Aspect.GREEN;
+        return gaps.onRed[path] && !aspects.of(table.group[path]).letsGo();
     }
 
     private void decide(int v, int path, double at, boolean red, double now) {
+        if (isByRight(path)) {
+            return; // it waits for nobody, and needs no gap
+        }
         double waitAt = red ? 0 : table.waitAt[path];
         if ((red || table.stops[path]) && !hasStopped(v, at, now)) {
             return;

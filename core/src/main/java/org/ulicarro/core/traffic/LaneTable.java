@@ -50,6 +50,7 @@ public final class LaneTable {
     final int[] from; // path -> the lane it leaves
     final int[] to; // path -> the lane it enters
     final int[] group; // path -> its signal group, or SignalSystem.NO_GROUP
+    final boolean[] twofold; // path -> whether it goes by right on green, and in gaps on flashing yellow
     final double[] yellow; // path -> how long its yellow lasts, s
     final boolean[] measured; // movement -> whether its place has a control, so that its cost is measured
     final boolean[] onRing; // lane -> whether it is an arc of a roundabout
@@ -95,6 +96,7 @@ public final class LaneTable {
         from = filled(NONE);
         to = filled(NONE);
         group = filled(SignalSystem.NO_GROUP);
+        twofold = new boolean[lanes];
         yellow = new double[lanes];
         measured = new boolean[network.movements().size()];
         onRing = new boolean[lanes];
@@ -206,6 +208,7 @@ public final class LaneTable {
                 from[p.lane()] = p.fromLane();
                 to[p.lane()] = p.toLane();
                 group[p.lane()] = signals.groupOf(m.index());
+                twofold[p.lane()] = signals.isTwofold(m.index());
                 yellow[p.lane()] = signals.yellowOf(m.index());
                 link[p.lane()] = m.fromLink();
                 double roads = Math.max(limit[p.fromLane()], limit[p.toLane()]);

@@ -1,6 +1,5 @@
 package org.ulicarro.core.traffic;
 
-import org.ulicarro.core.signal.Aspect;
 import org.ulicarro.core.signal.Aspects;
 import org.ulicarro.core.signal.SignalSystem;
 
@@ -198,7 +197,7 @@ final class Streams {
     boolean mayPassLine(int v, int path) {
         int group = table.group[path];
         return group == SignalSystem.NO_GROUP
-                || aspects.of(group) == Aspect.GREEN
+                || aspects.of(group).letsGo()
                 || f.decision[v] == Fleet.GOES
                 || table.gaps.onRed[path] && hadGap(v);
     }

@@ -169,11 +169,9 @@ class SignalCompilerTest {
         int wbl = network.movement("market", "WBL").movement().index();
         assertThat(system.goTogether(ebl, wbt)).isTrue();
         assertThat(system.goTogether(ebl, nbt)).isFalse();
-        boolean[] yields = new boolean[network.movements().size()];
-        yields[ebl] = true;
         var junction = network.junctions().get("market");
-        assertThat(Compatibility.of(network, junction, ebl, wbt, yields)).isEqualTo(Compatibility.YIELDS);
-        assertThat(Compatibility.of(network, junction, wbt, nbt, yields)).isEqualTo(Compatibility.NEVER);
-        assertThat(Compatibility.of(network, junction, ebl, wbl, yields)).isEqualTo(Compatibility.FREE);
+        assertThat(Compatibility.of(network, junction, ebl, wbt, true)).isEqualTo(Compatibility.YIELDS);
+        assertThat(Compatibility.of(network, junction, wbt, nbt, false)).isEqualTo(Compatibility.NEVER);
+        assertThat(Compatibility.of(network, junction, ebl, wbl, false)).isEqualTo(Compatibility.FREE);
     }
 }

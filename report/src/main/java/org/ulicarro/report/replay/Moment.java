@@ -35,7 +35,8 @@ public final class Moment {
     public static final double USUAL_REACH = 60;
 
     private static final double NEAR_SCALE = 2; // units per metre from which the plan for large scales is drawn
-    private static final Color[] ASPECTS = {new Color(0xB3261E), new Color(0x2E7D4F), new Color(0xE0A400)};
+    private static final Color YELLOW = new Color(0xE0A400);
+    private static final Color[] ASPECTS = {new Color(0xB3261E), new Color(0x2E7D4F), YELLOW, YELLOW};
     private static final Color OUTSIDE = new Color(0x7C2D3E);
 
     private final Scene scene;
@@ -162,7 +163,7 @@ public final class Moment {
                 groups.putIfAbsent(group, groups.size());
             }
         }
-        double[][] forms = {{0, 1}, {0, 0.25, 0.75, 1}, {0, 0.4, 0.6, 1}};
+        double[][] forms = {{0, 1}, {0, 0.25, 0.75, 1}, {0, 0.4, 0.6, 1}, {0, 0.25, 0.4, 0.6, 0.75, 1}};
         g.setStroke(new BasicStroke(
                 (float) Math.max(0.7, 3 / camera.scale()), BasicStroke.CAP_BUTT, BasicStroke.JOIN_MITER));
         groupsOf.forEach((index, groups) -> {

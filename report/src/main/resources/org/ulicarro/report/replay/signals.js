@@ -1,7 +1,8 @@
 /* Stop lines with what their groups show, and who waits outside. Form tells as much as colour: a closed bar is red, a broken one
- * yellow, two stubs at the sides are green. */
+ * yellow, two stubs at the sides are green, with a dot between them flashing yellow. */
 
-const ASPECT_COLORS = ['#b3261e', '#2e7d4f', '#e0a400'];
+const ASPECT_COLORS = ['#b3261e', '#2e7d4f', '#e0a400', '#e0a400'];
+const ASPECT_FORMS = [[[0, 1]], [[0, 0.25], [0.75, 1]], [[0, 0.4], [0.6, 1]], [[0, 0.25], [0.4, 0.6], [0.75, 1]]];
 
 function drawStopLines(context, camera, network, recording, tick) {
   const window = camera.window();
@@ -17,7 +18,7 @@ function drawStopLines(context, camera, network, recording, tick) {
       context.lineWidth = thick;
       context.setLineDash([]);
       context.beginPath();
-      for (const [a, b] of aspect === 0 ? [[0, 1]] : aspect === 1 ? [[0, 0.25], [0.75, 1]] : [[0, 0.4], [0.6, 1]]) {
+      for (const [a, b] of ASPECT_FORMS[aspect]) {
         const l = from + a * part, r = from + b * part;
         context.moveTo(x + dy * l - dx * 0.3, y - dx * l - dy * 0.3);
         context.lineTo(x + dy * r - dx * 0.3, y - dx * r - dy * 0.3);

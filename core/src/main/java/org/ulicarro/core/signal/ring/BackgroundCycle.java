@@ -1,22 +1,80 @@
 package org.ulicarro.core.signal.ring;
 
+import java.io.DataInput;
+import java.io.DataOutput;
+import java.io.IOException;
+import org.ulicarro.core.base.Stateful;
+
 /** What the cycle of a coordinated plan allows at a moment; everything, in a plan that runs free. */
-final class BackgroundCycle {
+final class BackgroundCycle implements Stateful {
 
-    private final RingPlan.Coordination c;
-    private final Phase[] phase;
     private final Calls calls;
-    private final int firstYield; // of the coordinated phases, on the cycle's clock
+    private RingPlan plan;
+    private RingPlan.Coordination c; // null while the plan runs free
+    private Phase[] phase;
+    private Splits.Points points;
+    private int zero; // tick at which this cycle began
+    private int change; // by how much it is longer than the plan's
 
-    BackgroundCycle(RingPlan plan, Calls calls) {
-        c = plan.coordination();
-        phase = plan.phases().toArray(Phase[]::new);
+    BackgroundCycle(Calls calls) {
         this.calls = calls;
-        int first = c == null ? 0 : c.cycle();
-        for (int p = 0; p < phase.length; p++) {
-            first = isCoordinated(p) ? Math.min(first, c.forceOff()[p]) : first;
+    }
+
+    /**
+     * A plan begins.
+     *
+     * @param seamless whether a cycle of the plan before ends at this moment, so that this one begins out of step
+     */
+    void begin(RingPlan next, int tick, boolean seamless) {
+        use(next);
+        if (c != null) {
+            zero = seamless ? tick : tick - Math.floorMod(tick - c.offset(), c.cycle());
+            beginCycle(seamless ? next(tick) : 0);
         }
-        firstYield = first;
+    }
+
+    private void use(RingPlan next) {
+        plan = next;
+        c = next.coordination();
+        phase = next.phases().toArray(Phase[]::new);
+    }
+
+    /** Moves on to the next cycle when one is over; whether it is. */
+    boolean advance(int tick) {
+        if (c == null || tick - zero < points.length()) {
+            return false;
+        }
+        zero = tick;
+        beginCycle(next(tick));
+        return true;
+    }
+
+    /** Whether a cycle ends with this tick. */
+    boolean ends(int tick) {
+        return c != null && tick - zero >= points.length();
+    }
+
+    private int next(int tick) {
+        int late = Math.floorMod(tick - c.offset(), c.cycle());
+        int slack = Splits.slack(plan.phases(), plan.rings(), c.splits(), c.walkOverSplit());
+        return c.transition().change(late, c.cycle(), slack);
+    }
+
+    private void beginCycle(int by) {
+        change = by;
+        int[] splits = by == 0
+                ? c.splits()
+                : Splits.changed(
+                        plan.phases(), plan.rings(), c, by, c.transition().way() == Transition.Way.DWELL);
+        points = Splits.points(plan.phases(), plan.rings(), c.coordinated(), splits);
+    }
+
+    private int clock(int tick) {
+        return tick - zero;
+    }
+
+    boolean isFree() {
+        return c == null;
     }
 
     boolean isCoordinated(int p) {
@@ -29,36 +87,66 @@ final class BackgroundCycle {
             return true;
         }
         int shortest = phase[p].minGreen();
-        if (calls.people(p)) {
+        if (calls.people(p) && !c.walkOverSplit()) {
             shortest = Math.max(phase[p].walkLead() + shortest, phase[p].peopleNeed());
         }
-        int left = Math.floorMod(c.forceOff()[p] - c.clock(tick), c.cycle());
+        int left = left(p, tick);
         // it may come early, when those before it had no calls, but not before the coordinated green has given way
-        int early = Math.floorMod(c.forceOff()[p] - firstYield, c.cycle());
-        int whole = Math.floorMod(c.forceOff()[p] - c.start()[p], c.cycle());
+        int early = Math.floorMod(points.forceOff()[p], points.length()) + c.earlyYield();
+        int whole = Math.floorMod(points.forceOff()[p] - points.start()[p], points.length());
         return left >= shortest && left <= Math.max(whole, early);
+    }
+
+    /** Ticks until a phase's force-off comes. */
+    int left(int p, int tick) {
+        return Math.floorMod(points.forceOff()[p] - clock(tick), points.length());
     }
 
     /** Whether the clock is between the yield point of a coordinated phase and the force-off of another one. */
     boolean isPast(int coordinated, int p, int tick) {
-        int since = Math.floorMod(c.clock(tick) - c.forceOff()[coordinated], c.cycle());
-        int until = Math.floorMod(c.forceOff()[p] - c.forceOff()[coordinated], c.cycle());
+        int yield = points.forceOff()[coordinated] - (calls.gap(coordinated) ? c.earlyYield() : 0);
+        int since = Math.floorMod(clock(tick) - yield, points.length());
+        int until = Math.floorMod(points.forceOff()[p] - yield, points.length());
         return since < until;
     }
 
     /** Whether a phase's time is over. */
     boolean isForcedOff(int p, int green, int tick) {
         if (c.floating()) {
-            int whole = Math.floorMod(c.forceOff()[p] - c.start()[p], c.cycle());
+            int whole = Math.floorMod(points.forceOff()[p] - points.start()[p], points.length());
             return green + phase[p].walkLead() >= whole;
         }
-        int over = Math.floorMod(c.clock(tick) - c.forceOff()[p], c.cycle());
-        return over < c.cycle() / 2;
+        int over = Math.floorMod(clock(tick) - points.forceOff()[p], points.length());
+        return over < points.length() / 2;
+    }
+
+    /** Whether longest greens count. */
+    boolean heedsMaxima() {
+        return c == null || c.heedsMaxima();
     }
 
     /** Whether people who have walk may keep it: their clearance still fits before the yield point. */
     boolean hasTimeForClearance(int p, int tick) {
-        int left = Math.floorMod(c.forceOff()[p] - c.clock(tick), c.cycle());
-        return left > phase[p].clear();
+        return left(p, tick) > phase[p].clear();
+    }
+
+    @Override
+    public void save(DataOutput out) throws IOException {
+        out.writeInt(zero);
+        out.writeInt(change);
+    }
+
+    @Override
+    public void restore(DataInput in) throws IOException {
+        zero = in.readInt();
+        change = in.readInt();
+    }
+
+    /** What follows from what was restored. */
+    void restored(RingPlan current) {
+        use(current);
+        if (c != null) {
+            beginCycle(change);
+        }
     }
 }

@@ -13,12 +13,13 @@ final class Calls implements Stateful {
 
     private static final int LONG = 1_000_000;
 
-    private final Phase[] phase;
+    private Phase[] phase;
     private final int[] detector; // wire -> its detector
     private final int[][] calls; // wire -> phases that it calls
     private final int[][] extend; // wire -> phases that it extends
     private final int[] delay; // wire -> ticks
     private final int[] stretch;
+    private final Inputs.Failure[][] failures;
     private final int[] onFor; // wire -> ticks for which a vehicle has been on it
     private final int[] offFor; // wire -> ticks since one left
     private final int[] present; // phase -> 1 while a detector calls it
@@ -38,6 +39,9 @@ final class Calls implements Stateful {
         extend = inputs.wires.stream().map(Inputs.Wire::extend).toArray(int[][]::new);
         delay = inputs.wires.stream().mapToInt(Inputs.Wire::delay).toArray();
         stretch = inputs.wires.stream().mapToInt(Inputs.Wire::stretch).toArray();
+        failures = inputs.wires.stream()
+                .map(w -> w.failures().toArray(Inputs.Failure[]::new))
+                .toArray(Inputs.Failure[][]::new);
         onFor = new int[wires];
         offFor = new int[wires];
         Arrays.fill(offFor, LONG);
@@ -47,10 +51,20 @@ final class Calls implements Stateful {
         arrived = new int[phase.length];
         since = new int[phase.length];
         opposedFor = new int[phase.length];
-        Arrays.fill(locked, 1);
+        callAll(new boolean[phase.length]);
+    }
+
+    /** A call for every phase without green, also by people. */
+    void callAll(boolean[] green) {
         for (int p = 0; p < phase.length; p++) {
-            pressed[p] = phase[p].footGroup() >= 0 ? 1 : 0;
+            locked[p] = green[p] ? 0 : 1;
+            pressed[p] = !green[p] && phase[p].footGroup() >= 0 ? 1 : 0;
         }
+    }
+
+    /** Phases with the times and recalls of another plan. */
+    void use(Phase[] other) {
+        phase = other;
     }
 
     /**
@@ -58,7 +72,7 @@ final class Calls implements Stateful {
      *
      * @param green of each phase, whether it has green
      */
-    void read(DetectorBoard board, boolean[] green) {
+    void read(int tick, DetectorBoard board, boolean[] green) {
         Arrays.fill(present, 0);
         for (int p = 0; p < phase.length; p++) {
             since[p] = Math.min(LONG, since[p] + 1);
@@ -67,12 +81,21 @@ final class Calls implements Stateful {
             }
         }
         for (int w = 0; w < detector.length; w++) {
-            read(w, board.occupied(detector[w]), green);
+            read(w, reports(w, tick, board), green);
         }
         quiet = true;
         for (int p = 0; p < phase.length; p++) {
             quiet &= present[p] == 0 && locked[p] == 0 && pressed[p] == 0;
         }
+    }
+
+    private boolean reports(int w, int tick, DetectorBoard board) {
+        for (Inputs.Failure failure : failures[w]) {
+            if (tick >= failure.from() && tick < failure.to()) {
+                return failure.occupied();
+            }
+        }
+        return board.occupied(detector[w]);
     }
 
     private void read(int w, boolean on, boolean[] green) {

@@ -9,5 +9,11 @@ public enum Ended {
     /** Its split was over. */
     FORCE_OFF,
     /** The coordinated green gave way to others at the end of its split. */
-    YIELD
+    YIELD,
+    /** A bus or tram is expected, and it was in the way. */
+    PRIORITY,
+    /** A pre-emption holds other greens. */
+    PREEMPTION,
+    /** Another plan with another order of phases begins. */
+    PLAN
 }

@@ -13,12 +13,31 @@ public final class Inputs {
      * @param extend phases whose green it extends
      * @param delay a call counts only after so long on the detector while its phase is not green (ticks)
      * @param stretch so long after a vehicle has left, it still counts as there (ticks)
+     * @param failures when it reports something else than what is there
      */
-    public record Wire(int detector, int[] calls, int[] extend, int delay, int stretch) {}
+    public record Wire(int detector, int[] calls, int[] extend, int delay, int stretch, List<Failure> failures) {
+
+        public Wire(int detector, int[] calls, int[] extend, int delay, int stretch) {
+            this(detector, calls, extend, delay, stretch, List.of());
+        }
+    }
+
+    /**
+     * A detector that always reports the same.
+     *
+     * @param occupied what it reports
+     * @param from first tick of the day
+     * @param to tick after the last
+     */
+    public record Failure(boolean occupied, int from, int to) {}
 
     final List<Wire> wires;
 
     public Inputs(List<Wire> wires) {
         this.wires = List.copyOf(wires);
+    }
+
+    public List<Wire> wires() {
+        return wires;
     }
 }

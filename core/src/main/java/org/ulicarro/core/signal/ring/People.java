@@ -38,6 +38,17 @@ final class People implements Stateful {
         shows[r] = DONT;
     }
 
+    /** Walk ends now, and what people need to finish follows; whether there was walk. */
+    boolean cut(int r, int tick, Phase phase) {
+        if (shows[r] != WALK) {
+            return false;
+        }
+        shows[r] = FINISH;
+        timer[r] = 0;
+        watch.finish(tick, phase.id());
+        return true;
+    }
+
     /** Whether somebody may still be on the crossing. */
     boolean areWalking(int r) {
         return shows[r] != DONT;

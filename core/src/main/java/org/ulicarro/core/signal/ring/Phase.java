@@ -18,6 +18,11 @@ package org.ulicarro.core.signal.ring;
  * @param locks whether a call stays when the vehicle has left the detector during red
  * @param dualEntry whether it goes with a phase of another ring that is called when nobody calls in its own
  * @param restsInWalk whether people keep walk while nobody else calls
+ * @param conditional whether a ring that waits for the others at a barrier may come back to it while they have time left
+ * @param keepsOrder whether its ring may not go back from it to an earlier phase between the same barriers: who turns in gaps during
+ *     it would see their green end while the opposing one goes on
+ * @param redRevert shortest red
+ * @param permits phases whose turns may go in gaps during it: their own signals flash yellow
  * @param volume how minimum and passage follow from the traffic; null where they do not
  */
 public record Phase(
@@ -36,6 +41,10 @@ public record Phase(
         boolean locks,
         boolean dualEntry,
         boolean restsInWalk,
+        boolean conditional,
+        boolean keepsOrder,
+        int redRevert,
+        int[] permits,
         VolumeDensity volume) {
 
     /**
@@ -61,6 +70,31 @@ public record Phase(
      * @param leastGap to this
      */
     public record VolumeDensity(int perActuation, int mostInitial, int reduceAfter, int reduceOver, int leastGap) {}
+
+    /** The same with another longest green and other calls that stand. */
+    public Phase with(int longest, Recall calls) {
+        return new Phase(
+                id,
+                group,
+                footGroup,
+                minGreen,
+                longest,
+                passage,
+                yellow,
+                red,
+                walk,
+                clear,
+                walkLead,
+                calls,
+                locks,
+                dualEntry,
+                restsInWalk,
+                conditional,
+                keepsOrder,
+                redRevert,
+                permits,
+                volume);
+    }
 
     /** Walk and clearance: what people need of the green, from when their walk begins. */
     public int peopleNeed() {

@@ -3,233 +3,341 @@ package org.ulicarro.core.signal.ring;
 import java.io.DataInput;
 import java.io.DataOutput;
 import java.io.IOException;
-import org.ulicarro.core.base.SavedArrays;
+import java.util.Arrays;
+import java.util.List;
 import org.ulicarro.core.signal.Aspect;
 import org.ulicarro.core.signal.Aspects;
 import org.ulicarro.core.signal.Controller;
 import org.ulicarro.core.signal.DetectorBoard;
 
 /**
- * Runs a {@link RingPlan}. One ring shows one phase at a time; all rings are between the same two barriers.
- *
- * <p>Timers count ticks that are over. A decision in a tick is shown in that tick.
+ * Phases in rings. One ring shows one phase at a time; all rings are between the same two barriers. A decision in a tick is shown in that
+ * tick.
  */
 public final class RingController implements Controller {
 
-    private static final int NONE = -1;
+    private static final int NONE = Rings.NONE;
+    private static final Ended[] ENDED = Ended.values();
 
-    /** What a ring does. */
-    private static final int RESTS =
-            0; // in red: it has no phase in this barrier group, or waits to go over the barrier
+    /**
+     * What a controller can do, beside the calls of its phases.
+     *
+     * @param plans its plans; all have the same phases, by number
+     * @param schedule when which of them runs
+     * @param inputs what detectors tell
+     */
+    public record Setup(
+            List<RingPlan> plans,
+            Schedule schedule,
+            Inputs inputs,
+            List<Overlap> overlaps,
+            List<Priority> priorities,
+            List<Preemption> preemptions) {
 
-    private static final int LEADS = 1; // people walk already, vehicles wait for the end of the lead
-    private static final int GREEN = 2;
-    private static final int YELLOW = 3;
-    private static final int CLEARS = 4;
+        /** One plan, and nothing beside. */
+        public static Setup of(RingPlan plan, Inputs inputs) {
+            return new Setup(List.of(plan), Schedule.ONE, inputs, List.of(), List.of(), List.of());
+        }
+    }
 
-    private final RingPlan plan;
-    private final Phase[] phase;
-    private final int[] ringOf; // phase -> its ring, NONE where the plan does not have it
-    private final int[] groupOf; // phase -> its group between barriers
-    private final int rings;
+    private final Setup setup;
+    private final Rings rings;
     private final Calls calls;
     private final People people;
     private final BackgroundCycle cycle;
+    private final Requests requests;
+    private final Preemptions preemptions;
+    private final Overlaps overlaps;
+    private final Order order;
     private final RingWatch watch;
-
-    private int barrier; // group of phases between barriers in which all rings are
-    private final boolean[] hasGreen; // phase -> whether it shows green
-    private final int[] state; // ring -> what it does
-    private final int[] at; // ring -> its phase, the one it comes from while it rests, or NONE
-    private final int[] next; // ring -> phase that it goes to after its clearance, NONE for over the barrier
-    private final int[] promised; // ring -> phase beyond the barrier that was called when its green ended
-    private final int[] timer; // ring -> ticks in its state
-    private final int[] green; // ring -> ticks of green so far
-    private final int[] maxTimer; // ring -> ticks since somebody else called in its green
-    private final int[] needed; // ring -> its shortest green this time
-    private boolean crossing; // all rings end their phases to go over the barrier
-    private int target; // group they go to
+    private final boolean[] walks; // phase -> whether people beside it hold overlaps back
+    private final boolean[] carried; // ring -> whether overlaps may go on through its clearance
+    private final Aspect[] shown; // phase -> what its vehicles see
+    private RingPlan plan;
+    private Phase[] phase;
+    private int now; // tick
+    private int current = NONE; // place of the plan in the list
 
     /**
      * A controller at its start: all red, with a call for every phase, so that each is served once.
      *
      * @param watch told of every change; {@link RingWatch#NONE} for nobody
      */
-    public RingController(RingPlan plan, Inputs inputs, RingWatch watch) {
-        this.plan = plan;
+    public RingController(Setup setup, RingWatch watch) {
+        this.setup = setup;
         this.watch = watch;
+        plan = setup.plans().get(0);
         phase = plan.phases().toArray(Phase[]::new);
-        rings = plan.rings().length;
-        ringOf = new int[phase.length];
-        groupOf = new int[phase.length];
-        java.util.Arrays.fill(ringOf, NONE);
-        for (int r = 0; r < rings; r++) {
-            for (int g = 0; g < plan.groups(); g++) {
-                for (int p : plan.rings()[r][g]) {
-                    if (p != NONE) {
-                        ringOf[p] = r;
-                        groupOf[p] = g;
-                    }
-                }
-            }
-        }
-        calls = new Calls(phase, inputs);
-        people = new People(rings, calls, watch);
-        cycle = new BackgroundCycle(plan, calls);
-        hasGreen = new boolean[phase.length];
-        state = new int[rings];
-        at = new int[rings];
-        next = new int[rings];
-        promised = new int[rings];
-        timer = new int[rings];
-        green = new int[rings];
-        maxTimer = new int[rings];
-        needed = new int[rings];
-        java.util.Arrays.fill(at, NONE);
-        java.util.Arrays.fill(next, NONE);
-        java.util.Arrays.fill(promised, NONE);
-        crossing = true;
-        target = 0;
+        rings = new Rings(plan.rings().length, phase.length);
+        calls = new Calls(phase, setup.inputs());
+        people = new People(rings.count, calls, watch);
+        cycle = new BackgroundCycle(calls);
+        requests = new Requests(setup.priorities().toArray(Priority[]::new), watch);
+        preemptions = new Preemptions(setup.preemptions().toArray(Preemption[]::new), rings, watch);
+        overlaps = new Overlaps(setup.overlaps().toArray(Overlap[]::new), rings, watch);
+        order = new Order(rings, calls, cycle, requests, preemptions);
+        walks = new boolean[phase.length];
+        carried = new boolean[rings.count];
+        shown = new Aspect[phase.length];
     }
 
     @Override
     public void advance(int tick, DetectorBoard detectors, Aspects aspects) {
-        calls.read(detectors, hasGreen);
-        for (int r = 0; r < rings; r++) {
+        now = tick;
+        followSchedule(tick);
+        calls.read(tick, detectors, rings.hasGreen);
+        requests.read(tick, detectors);
+        if (preemptions.read(tick, detectors)) {
+            calls.callAll(rings.hasGreen);
+        }
+        for (int p = 0; p < phase.length; p++) {
+            rings.redFor[p] = Math.min(1_000_000, rings.redFor[p] + 1);
+        }
+        for (int r = 0; r < rings.count; r++) {
             count(r, tick);
         }
         decide(tick);
-        for (int r = 0; r < rings; r++) {
+        for (int r = 0; r < rings.count; r++) {
             finishClearance(r, tick);
         }
         goOver(tick);
-        for (int r = 0; r < rings; r++) {
-            show(r, tick, aspects);
+        advanceOverlaps(tick);
+        show(tick, aspects);
+    }
+
+    /** Another plan takes over where a cycle ends; at once from one that runs free. With another order of phases, over the barrier. */
+    private void followSchedule(int tick) {
+        int wanted = setup.schedule().at(tick);
+        if (current == NONE) {
+            take(wanted, tick, false);
+            return;
         }
+        boolean ends = cycle.isFree() || cycle.ends(tick);
+        if (wanted != current && ends) {
+            if (plan.hasOrderOf(setup.plans().get(wanted))) {
+                take(wanted, tick, !cycle.isFree());
+                return;
+            }
+            order.isReplaced = true;
+        }
+        cycle.advance(tick);
+    }
+
+    private void take(int which, int tick, boolean seamless) {
+        current = which;
+        use(setup.plans().get(which));
+        cycle.begin(plan, tick, seamless);
+        watch.plan(tick, plan.id());
+    }
+
+    private void use(RingPlan next) {
+        plan = next;
+        phase = next.phases().toArray(Phase[]::new);
+        calls.use(phase);
+        order.use(next);
     }
 
     /** Counts the timers of a ring, and moves on those that end by themselves. */
     private void count(int r, int tick) {
-        timer[r]++;
-        if (state[r] == LEADS && timer[r] >= phase[at[r]].walkLead()) {
+        rings.timer[r]++;
+        int own = rings.at[r];
+        if (rings.state[r] == Rings.LEADS && rings.timer[r] >= phase[own].walkLead()) {
             turnGreen(r, tick);
-        } else if (state[r] == GREEN) {
-            green[r]++;
-            boolean opposed = isOpposed(r);
-            calls.oppose(at[r], opposed);
-            maxTimer[r] += opposed ? 1 : 0;
-        } else if (state[r] == YELLOW && timer[r] >= phase[at[r]].yellow()) {
-            enter(r, CLEARS);
-            watch.red(tick, phase[at[r]].id());
+        } else if (rings.state[r] == Rings.GREEN) {
+            rings.green[r]++;
+            boolean opposed = order.isOpposed(r);
+            calls.oppose(own, opposed);
+            rings.maxTimer[r] += opposed ? 1 : 0;
+        } else if (rings.state[r] == Rings.YELLOW && rings.timer[r] >= phase[own].yellow()) {
+            rings.enter(r, Rings.CLEARS);
+            rings.redFor[own] = 0;
+            watch.red(tick, phase[own].id());
         }
         countPeople(r, tick);
     }
 
     private void countPeople(int r, int tick) {
+        int own = rings.at[r];
         if (people.areWalking(r)) {
-            Phase p = phase[at[r]];
-            boolean holds = people.hasWalked(r, p)
-                    && (state[r] == LEADS || state[r] == GREEN && p.restsInWalk() && mayRest(r, tick));
-            people.count(r, tick, p, holds);
-        } else if (state[r] == GREEN && walksAt(at[r]) && !isOpposed(r)) { // nobody else calls: there is time for them
-            people.startWalk(r, tick, at[r], phase[at[r]]);
+            Phase p = phase[own];
+            if (preemptions.isOn() && !preemptions.wants(own) && people.cut(r, tick, p)) {
+                return;
+            }
+            boolean rests = rings.state[r] == Rings.GREEN && p.restsInWalk() && mayRest(r, tick);
+            people.count(r, tick, p, people.hasWalked(r, p) && (rings.state[r] == Rings.LEADS || rests));
+        } else if (rings.state[r] == Rings.GREEN
+                && walksAt(own)
+                && !rings.crossing
+                && !order.isOpposed(r) // nobody else calls: there is time for them
+                && !overlaps.block(own, false)) {
+            people.startWalk(r, tick, own, phase[own]);
         }
     }
 
-    /** Whether people call beside a phase. */
+    /** Whether people call beside a phase, and are let go. */
     private boolean walksAt(int p) {
-        return phase[p].footGroup() >= 0 && calls.people(p);
+        return phase[p].footGroup() >= 0 && calls.people(p) && !preemptions.isOn();
     }
 
     /** Whether walk may go on: nobody else calls, or the coordinated green has time for its clearance still. */
     private boolean mayRest(int r, int tick) {
-        return cycle.isCoordinated(at[r]) ? cycle.hasTimeForClearance(at[r], tick) : !isOpposed(r);
+        return cycle.isCoordinated(rings.at[r]) ? cycle.hasTimeForClearance(rings.at[r], tick) : !order.isOpposed(r);
     }
 
-    private void enter(int r, int what) {
-        state[r] = what;
-        timer[r] = 0;
+    private void decide(int tick) {
+        if (rings.crossing) {
+            endForBarrier(tick);
+            return;
+        }
+        boolean wantsOver = order.isCalledBeyond();
+        for (int r = 0; r < rings.count; r++) {
+            if (rings.state[r] == Rings.GREEN && isReady(r, tick)) {
+                int other = order.nextHere(r, wantsOver, tick + clearance(r));
+                if (other != NONE) {
+                    end(r, other, tick, reason(r, tick));
+                }
+            }
+        }
+        if (wantsOver && mayCross(tick)) {
+            cross(tick);
+        } else if (wantsOver && !preemptions.isOn()) {
+            serveMeanwhile(tick);
+        }
+        for (int r = 0; r < rings.count && !rings.crossing; r++) {
+            if (rings.state[r] == Rings.RESTS) { // it had nothing to do between these barriers until now
+                int own = order.nextHere(r, false, tick);
+                if (own != NONE && !wantsOver && mayBegin(own) && !overlaps.isClearing(rings.at[r])) {
+                    begin(r, own, tick);
+                }
+            }
+        }
+        endForPreemption(tick);
     }
 
-    /** Whether any phase that could not go together with a ring's own is called. */
-    private boolean isOpposed(int r) {
-        for (int p = 0; p < phase.length; p++) {
-            if (isAgainst(r, p) && isWanted(p)) {
+    private void cross(int tick) {
+        int begins = tick + longestClearance();
+        rings.target = order.groupToGo(begins);
+        rings.crossing = true;
+        for (int r = 0; r < rings.count; r++) {
+            rings.promised[r] = order.isReplaced ? NONE : order.firstIn(r, rings.target, begins);
+        }
+        for (int r = 0; r < rings.count; r++) {
+            if (rings.state[r] == Rings.GREEN) {
+                rings.lasts[r] = begins - tick - clearance(r);
+                rings.because[r] = reason(r, tick + rings.lasts[r]).ordinal();
+            }
+        }
+        endForBarrier(tick);
+    }
+
+    private void endForBarrier(int tick) {
+        for (int r = 0; r < rings.count; r++) {
+            if (rings.state[r] == Rings.GREEN) {
+                if (rings.lasts[r] <= 0) {
+                    end(r, NONE, tick, ENDED[rings.because[r]]);
+                }
+                rings.lasts[r]--;
+            }
+        }
+    }
+
+    /** A ring that could go over the barrier, while others have time left, serves an earlier phase once more. */
+    private void serveMeanwhile(int tick) {
+        for (int r = 0; r < rings.count; r++) {
+            if (rings.state[r] == Rings.GREEN && rings.again[r] == 0 && isReady(r, tick)) {
+                int p = order.meanwhile(r, leftOfOthers(r, tick), tick + clearance(r));
+                if (p != NONE) {
+                    rings.again[r] = 1; // once, or two rings would keep each other from the barrier
+                    end(r, p, tick, reason(r, tick));
+                }
+            }
+        }
+    }
+
+    /** How much longer the other rings' greens can last (ticks). */
+    private int leftOfOthers(int ring, int tick) {
+        int left = 0;
+        for (int r = 0; r < rings.count; r++) {
+            if (r != ring && rings.state[r] == Rings.GREEN) {
+                int own = rings.at[r];
+                int mine = cycle.isFree() ? phase[own].maxGreen() - rings.maxTimer[r] : cycle.left(own, tick);
+                left = Math.max(left, mine);
+            }
+        }
+        return left;
+    }
+
+    /** Only what a pre-emption wants keeps green, also where nothing else is in its way. */
+    private void endForPreemption(int tick) {
+        for (int r = 0; r < rings.count && preemptions.isOn(); r++) {
+            boolean ends = rings.state[r] == Rings.GREEN
+                    && !preemptions.wants(rings.at[r])
+                    && rings.green[r] >= rings.needed[r]
+                    && !people.areWalking(r);
+            if (ends) {
+                end(r, NONE, tick, Ended.PREEMPTION);
+            }
+        }
+    }
+
+    /** Whether a ring's green has had what it must have, and may end at a tick, now or a little later. */
+    private boolean isReady(int r, int end) {
+        // who rests in walk has its clearance before it, now that somebody calls
+        return rings.green[r] >= rings.needed[r]
+                && !people.areWalking(r)
+                && !overlaps.needs(rings.at[r])
+                && order.isOpposed(r)
+                && reason(r, end) != null;
+    }
+
+    private Ended reason(int r, int tick) {
+        int own = rings.at[r];
+        if (preemptions.isOn()) {
+            return preemptions.wants(own) ? null : Ended.PREEMPTION;
+        }
+        if (order.isReplaced) {
+            return Ended.PLAN;
+        }
+        if (requests.hurry(own) && order.isInTheWay(r)) {
+            return Ended.PRIORITY;
+        }
+        Ended usual = usualReason(r, tick);
+        return usual != null && !mustNotWait(r, tick) && requests.hold(own, now) ? null : usual;
+    }
+
+    private Ended usualReason(int r, int tick) {
+        int own = rings.at[r];
+        if (cycle.isCoordinated(own)) {
+            return isYielding(r, tick) ? Ended.YIELD : null;
+        }
+        if (calls.gap(own)) {
+            return Ended.GAP_OUT;
+        }
+        if (cycle.heedsMaxima() && rings.maxTimer[r] > phase[own].maxGreen()) {
+            return Ended.MAX_OUT;
+        }
+        return !cycle.isFree() && cycle.isForcedOff(own, rings.green[r] + tick - now, tick) ? Ended.FORCE_OFF : null;
+    }
+
+    /** Whether somebody who calls would miss the turn if a green lasted a tick longer. */
+    private boolean mustNotWait(int r, int tick) {
+        for (int p = 0; p < phase.length && !cycle.isFree(); p++) {
+            int begins = tick + clearance(r);
+            if (order.isAgainst(r, p) && calls.any(p) && cycle.isOpen(p, begins) && !cycle.isOpen(p, begins + 1)) {
                 return true;
             }
         }
         return false;
     }
 
-    /** Whether a phase of the plan cannot have green while a ring's own has. */
-    private boolean isAgainst(int r, int p) {
-        return p != at[r] && ringOf[p] != NONE && (groupOf[p] != barrier || ringOf[p] == r);
-    }
-
-    private void decide(int tick) {
-        if (crossing) {
-            return;
-        }
-        boolean wantsOver = isCalledBeyond();
-        for (int r = 0; r < rings; r++) {
-            if (state[r] == GREEN && isReady(r, tick)) {
-                int other = nextHere(r, wantsOver, tick);
-                if (other != NONE) {
-                    end(r, other, tick);
-                }
-            }
-        }
-        if (wantsOver && mayCross(tick)) {
-            target = groupToGo(tick);
-            crossing = true;
-            int begins = tick + longestClearance();
-            for (int r = 0; r < rings; r++) {
-                promised[r] = firstIn(r, target, begins);
-            }
-            for (int r = 0; r < rings; r++) {
-                if (state[r] == GREEN) {
-                    end(r, NONE, tick);
-                }
-            }
-        }
-        for (int r = 0; r < rings && !crossing; r++) {
-            if (state[r] == RESTS) { // it had nothing to do between these barriers until now
-                int own = nextHere(r, false, tick);
-                if (own != NONE && !wantsOver) {
-                    begin(r, own, tick);
-                }
-            }
-        }
-    }
-
-    /** Whether a ring's green has had what it must have, and may end. */
-    private boolean isReady(int r, int tick) {
-        // who rests in walk has its clearance before it, now that somebody calls
-        return green[r] >= needed[r] && !people.areWalking(r) && isOpposed(r) && reason(r, tick) != null;
-    }
-
-    private Ended reason(int r, int tick) {
-        Phase p = phase[at[r]];
-        if (cycle.isCoordinated(at[r])) {
-            return isYielding(r, tick) ? Ended.YIELD : null;
-        }
-        if (calls.gap(at[r])) {
-            return Ended.GAP_OUT;
-        }
-        if (plan.coordination() != null) {
-            return cycle.isForcedOff(at[r], green[r], tick) ? Ended.FORCE_OFF : null;
-        }
-        return maxTimer[r] > p.maxGreen() ? Ended.MAX_OUT : null;
-    }
-
     /** From its force-off on, for as long as anybody else can still be served in this cycle. */
     private boolean isYielding(int r, int tick) {
         for (int p = 0; p < phase.length; p++) {
-            boolean opposed = isAgainst(r, p) && calls.any(p);
+            boolean opposed = order.isAgainst(r, p) && calls.any(p);
             if (opposed
                     && !cycle.isCoordinated(p)
                     && cycle.isOpen(p, tick + clearance(r))
-                    && cycle.isPast(at[r], p, tick)) {
+                    && cycle.isPast(rings.at[r], p, tick)) {
                 return true;
             }
         }
@@ -238,189 +346,198 @@ public final class RingController implements Controller {
 
     /** Ticks from the end of a ring's green to the next one; none when it has no green. */
     private int clearance(int r) {
-        return state[r] == GREEN ? phase[at[r]].yellow() + phase[at[r]].red() : 0;
+        return rings.state[r] == Rings.GREEN ? phase[rings.at[r]].yellow() + phase[rings.at[r]].red() : 0;
     }
 
     private int longestClearance() {
         int longest = 0;
-        for (int r = 0; r < rings; r++) {
+        for (int r = 0; r < rings.count; r++) {
             longest = Math.max(longest, clearance(r));
         }
         return longest;
     }
 
-    private boolean isCalledBeyond() {
-        for (int p = 0; p < phase.length; p++) {
-            if (ringOf[p] != NONE && groupOf[p] != barrier && isWanted(p)) {
-                return true;
-            }
-        }
-        return false;
-    }
-
-    /** The next called phase of a ring before the barrier; round again from the first only when nobody calls beyond it. */
-    private int nextHere(int r, boolean wantsOver, int tick) {
-        int[] slots = plan.rings()[r][barrier];
-        int place = place(slots, at[r]);
-        for (int i = 1; i <= slots.length; i++) {
-            int to = place + i;
-            if (to >= slots.length && wantsOver) {
-                return NONE;
-            }
-            int p = slots.length == 0 ? NONE : slots[to % slots.length];
-            if (p != NONE && p != at[r] && isWanted(p) && cycle.isOpen(p, tick + clearance(r))) {
-                return p;
-            }
-        }
-        return NONE;
-    }
-
-    /** Whether a phase is called, or coordinated: its green comes round by itself. */
-    private boolean isWanted(int p) {
-        return calls.any(p)
-                || plan.coordination() != null && plan.coordination().coordinated()[p];
-    }
-
-    private static int place(int[] slots, int p) {
-        for (int i = 0; i < slots.length; i++) {
-            if (slots[i] == p) {
-                return i;
-            }
-        }
-        return NONE;
-    }
-
     /** Whether every ring can end its green now, or has none. */
     private boolean mayCross(int tick) {
-        for (int r = 0; r < rings; r++) {
-            boolean idle = state[r] == RESTS;
-            if (!idle && !(state[r] == GREEN && isReady(r, tick) && nextHere(r, true, tick) == NONE)) {
+        int longest = longestClearance();
+        for (int r = 0; r < rings.count; r++) {
+            boolean idle = rings.state[r] == Rings.RESTS;
+            boolean ready = rings.state[r] == Rings.GREEN
+                    && isReady(r, tick + longest - clearance(r))
+                    && order.nextHere(r, true, tick + clearance(r)) == NONE;
+            if (!idle && !ready) {
                 return false;
             }
         }
-        return groupToGo(tick) != NONE;
+        return order.groupToGo(tick + longest) != NONE;
     }
 
-    /** The next group after the barrier in which anybody calls who can still be served, or that has the coordinated phases. */
-    private int groupToGo(int tick) {
-        for (int i = 1; i < plan.groups(); i++) {
-            int g = (barrier + i) % plan.groups();
-            for (int r = 0; r < rings; r++) {
-                for (int p : plan.rings()[r][g]) {
-                    if (p != NONE && isWanted(p) && cycle.isOpen(p, tick + longestClearance())) {
-                        return g;
-                    }
-                }
-            }
-        }
-        return NONE;
-    }
-
-    private void end(int r, int to, int tick) {
-        Ended why = reason(r, tick);
-        next[r] = to;
-        hasGreen[at[r]] = false;
-        enter(r, YELLOW);
+    private void end(int r, int to, int tick, Ended why) {
+        int own = rings.at[r];
+        rings.next[r] = to;
+        rings.hasGreen[own] = false;
+        rings.enter(r, Rings.YELLOW);
         people.stop(r);
-        watch.yellow(tick, phase[at[r]].id(), why == null ? Ended.GAP_OUT : why);
+        watch.yellow(tick, phase[own].id(), why);
     }
 
     private void finishClearance(int r, int tick) {
-        if (state[r] == CLEARS && timer[r] >= phase[at[r]].red()) {
-            if (next[r] == NONE) {
-                enter(r, RESTS);
-            } else {
-                begin(r, next[r], tick);
+        int own = rings.at[r];
+        if (rings.state[r] == Rings.CLEARS && rings.timer[r] >= phase[own].red() && !overlaps.isClearing(own)) {
+            int to = rings.next[r];
+            if (to == NONE || preemptions.isOn() && !preemptions.wants(to)) {
+                rings.next[r] = NONE;
+                rings.enter(r, Rings.RESTS);
+                watch.cleared(tick, phase[own].id());
+            } else if (mayBegin(to)) {
+                watch.cleared(tick, phase[own].id());
+                begin(r, to, tick);
             }
         }
+    }
+
+    /** Whether a phase has been red for as long as it must. */
+    private boolean mayBegin(int p) {
+        return rings.redFor[p] >= phase[p].redRevert();
     }
 
     /** Goes over the barrier once all rings have cleared. */
     private void goOver(int tick) {
-        if (!crossing) {
+        if (!rings.crossing) {
             return;
         }
-        for (int r = 0; r < rings; r++) {
-            if (state[r] != RESTS) {
+        for (int r = 0; r < rings.count; r++) {
+            if (rings.state[r] != Rings.RESTS) {
                 return;
             }
         }
-        crossing = false;
-        barrier = target;
-        int[] first = new int[rings];
+        if (order.isReplaced) {
+            take(setup.schedule().at(tick), tick, false);
+            rings.barrier = plan.groups() - 1;
+            int first = order.groupToGo(tick);
+            rings.target = first == NONE ? rings.barrier : first;
+        } else if (preemptions.isOn()) {
+            Arrays.fill(rings.promised, NONE);
+            rings.target = groupForPreemption(tick);
+        }
+        int[] first = new int[rings.count];
         boolean any = false;
-        for (int r = 0; r < rings; r++) {
-            first[r] = firstIn(r, barrier, tick);
-            first[r] = first[r] == NONE ? promised[r] : first[r]; // what was chosen when the greens ended is served
-            promised[r] = NONE;
+        for (int r = 0; r < rings.count; r++) {
+            // what was chosen when the greens ended is served
+            first[r] = rings.promised[r] != NONE ? rings.promised[r] : order.firstIn(r, rings.target, tick);
             any |= first[r] != NONE;
         }
-        for (int r = 0; r < rings; r++) {
-            int p = first[r] == NONE && any ? companion(r) : first[r];
-            at[r] = NONE;
-            if (p != NONE) {
-                begin(r, p, tick);
+        for (int r = 0; r < rings.count; r++) {
+            first[r] = first[r] == NONE && any ? order.companion(r, rings.target) : first[r];
+            if (first[r] != NONE && !mayBegin(first[r])) {
+                return;
+            }
+        }
+        if (overlaps.areInTheWayOf(first)) {
+            Arrays.fill(rings.promised, NONE); // they end
+            return;
+        }
+        rings.crossing = false;
+        rings.barrier = rings.target;
+        for (int r = 0; r < rings.count; r++) {
+            rings.promised[r] = NONE;
+            rings.again[r] = 0;
+            rings.at[r] = NONE;
+            if (first[r] != NONE) {
+                begin(r, first[r], tick);
             }
         }
     }
 
-    private int firstIn(int r, int group, int tick) {
-        for (int p : plan.rings()[r][group]) {
-            if (p != NONE && isWanted(p) && cycle.isOpen(p, tick)) {
-                return p;
+    private int groupForPreemption(int tick) {
+        for (int g = 0; g < plan.groups(); g++) {
+            for (int r = 0; r < rings.count; r++) {
+                if (order.firstIn(r, g, tick) != NONE) {
+                    return g;
+                }
             }
         }
-        return NONE;
-    }
-
-    /** The phase of a ring without a call that goes with the other rings, or NONE. */
-    private int companion(int r) {
-        for (int p : plan.rings()[r][barrier]) {
-            if (p != NONE && phase[p].dualEntry()) {
-                return p;
-            }
-        }
-        return NONE;
+        return rings.target;
     }
 
     private void begin(int r, int p, int tick) {
-        at[r] = p;
-        next[r] = NONE;
-        needed[r] = Math.max(phase[p].minGreen(), calls.initial(p));
+        rings.at[r] = p;
+        rings.next[r] = NONE;
+        rings.needed[r] = Math.max(phase[p].minGreen(), calls.initial(p));
         people.stop(r);
-        boolean walks = walksAt(p);
-        if (walks) {
+        boolean walk = walksAt(p) && !overlaps.block(p, phase[p].walkLead() > 0);
+        if (walk) {
             people.startWalk(r, tick, p, phase[p]);
         }
-        if (walks && phase[p].walkLead() > 0) {
-            enter(r, LEADS);
+        if (walk && phase[p].walkLead() > 0) {
+            rings.enter(r, Rings.LEADS);
         } else {
             turnGreen(r, tick);
         }
     }
 
     private void turnGreen(int r, int tick) {
-        hasGreen[at[r]] = true;
-        enter(r, GREEN);
-        green[r] = 0;
-        maxTimer[r] = isOpposed(r) ? 1 : 0;
-        calls.served(at[r]);
-        watch.green(tick, phase[at[r]].id());
+        int own = rings.at[r];
+        rings.hasGreen[own] = true;
+        rings.enter(r, Rings.GREEN);
+        rings.green[r] = 0;
+        rings.maxTimer[r] = order.isOpposed(r) ? 1 : 0;
+        calls.served(own);
+        watch.green(tick, phase[own].id());
     }
 
-    private void show(int r, int tick, Aspects aspects) {
-        for (int[] slots : plan.rings()[r]) {
-            for (int p : slots) {
-                if (p != NONE && p != at[r]) {
-                    show(phase[p].group(), Aspect.RED, tick, aspects);
-                    show(phase[p].footGroup(), Aspect.RED, tick, aspects);
-                }
+    private void advanceOverlaps(int tick) {
+        if (setup.overlaps().isEmpty()) {
+            return;
+        }
+        Arrays.fill(walks, false);
+        for (int r = 0; r < rings.count; r++) {
+            int own = rings.at[r];
+            boolean on = rings.state[r] == Rings.GREEN || rings.state[r] == Rings.LEADS;
+            if (own != NONE && on) {
+                walks[own] = people.areWalking(r) || walksAt(own) && !order.isOpposed(r);
+            }
+            int to = rings.next[r] == NONE ? rings.promised[r] : rings.next[r];
+            boolean comes = to != NONE && walksAt(to);
+            carried[r] = !on && !preemptions.isOn() && !order.isReplaced && !(comes && phase[to].walkLead() > 0);
+            if (comes && !on) {
+                walks[to] = true;
             }
         }
-        if (at[r] != NONE) {
-            Aspect cars = state[r] == GREEN ? Aspect.GREEN : state[r] == YELLOW ? Aspect.YELLOW : Aspect.RED;
-            show(phase[at[r]].group(), cars, tick, aspects);
-            show(phase[at[r]].footGroup(), people.aspect(r), tick, aspects);
+        overlaps.advance(tick, walks, carried);
+    }
+
+    private void show(int tick, Aspects aspects) {
+        Arrays.fill(shown, Aspect.RED);
+        for (int r = 0; r < rings.count; r++) {
+            if (rings.state[r] == Rings.GREEN || rings.state[r] == Rings.YELLOW) {
+                shown[rings.at[r]] = rings.state[r] == Rings.GREEN ? Aspect.GREEN : Aspect.YELLOW;
+            }
+        }
+        for (int r = 0; r < rings.count; r++) {
+            permit(r, aspects);
+        }
+        for (int p = 0; p < phase.length; p++) {
+            show(phase[p].group(), shown[p], tick, aspects);
+            int r = rings.ringAt(p);
+            show(phase[p].footGroup(), r == NONE ? Aspect.RED : people.aspect(r), tick, aspects);
+        }
+        overlaps.show(tick, aspects);
+    }
+
+    /** Turns that may go in gaps beside a ring's phase, while their own phase has red. */
+    private void permit(int r, Aspects aspects) {
+        boolean goes = rings.state[r] == Rings.GREEN;
+        if (!goes && rings.state[r] != Rings.YELLOW) {
+            return;
+        }
+        for (int p : phase[rings.at[r]].permits()) {
+            int own = rings.ringAt(p);
+            boolean busy = own != NONE && rings.state[own] != Rings.RESTS;
+            boolean ends = aspects.of(phase[p].group()) != Aspect.RED;
+            if (!busy && (goes || ends)) {
+                shown[p] = goes ? Aspect.FLASHING_YELLOW : Aspect.YELLOW;
+            }
         }
     }
 
@@ -432,35 +549,32 @@ public final class RingController implements Controller {
 
     @Override
     public void save(DataOutput out) throws IOException {
-        out.writeInt(barrier);
-        out.writeBoolean(crossing);
-        out.writeInt(target);
-        for (int[] column : columns()) {
-            SavedArrays.write(out, column, rings);
-        }
+        out.writeInt(current);
+        out.writeBoolean(order.isReplaced);
+        rings.save(out);
         people.save(out);
         calls.save(out);
+        cycle.save(out);
+        requests.save(out);
+        preemptions.save(out);
+        overlaps.save(out);
     }
 
     @Override
     public void restore(DataInput in) throws IOException {
-        barrier = in.readInt();
-        crossing = in.readBoolean();
-        target = in.readInt();
-        for (int[] column : columns()) {
-            SavedArrays.read(in, column);
-        }
-        java.util.Arrays.fill(hasGreen, false);
-        for (int r = 0; r < rings; r++) {
-            if (state[r] == GREEN) {
-                hasGreen[at[r]] = true;
-            }
-        }
+        current = in.readInt();
+        boolean replaced = in.readBoolean();
+        rings.restore(in);
         people.restore(in);
         calls.restore(in);
-    }
-
-    private int[][] columns() {
-        return new int[][] {state, at, next, promised, timer, green, maxTimer, needed};
+        cycle.restore(in);
+        requests.restore(in);
+        preemptions.restore(in);
+        overlaps.restore(in);
+        if (current != NONE) {
+            use(setup.plans().get(current));
+            cycle.restored(plan);
+        }
+        order.isReplaced = replaced;
     }
 }

@@ -1,5 +1,7 @@
 package org.ulicarro.core.signal.ring;
 
+import org.ulicarro.core.signal.Aspect;
+
 /** Told what phases show, when it changes. Ticks of the day; phases by their numbers. */
 public interface RingWatch {
 
@@ -17,4 +19,18 @@ public interface RingWatch {
     default void finish(int tick, String phase) {}
 
     default void dontWalk(int tick, String phase) {}
+
+    /** Its red after yellow is over. */
+    default void cleared(int tick, String phase) {}
+
+    default void overlap(int tick, String id, Aspect shows) {}
+
+    /** A priority request comes (true) or goes. */
+    default void priority(int tick, String id, boolean comes) {}
+
+    /** A pre-emption begins or ends. */
+    default void preemption(int tick, String id, boolean begins) {}
+
+    /** A plan takes over. */
+    default void plan(int tick, String id) {}
 }

@@ -26,6 +26,9 @@ class RingSafetyTest {
 
     private static final int TICKS = 6000;
 
+    /** Those of phases, two of priority, one of pre-emption. */
+    private static final int DETECTORS = 11;
+
     private long key;
     private int draw;
 
@@ -59,6 +62,10 @@ class RingSafetyTest {
                     random() < 0.8,
                     random() < 0.5,
                     random() < 0.3,
+                    random() < 0.4,
+                    random() < 0.3,
+                    random() < 0.5 ? 20 : 0,
+                    new int[0],
                     random() < 0.3 ? new Phase.VolumeDensity(15, 120, 50, 100, 10) : null));
         }
         return phases;
@@ -96,14 +103,17 @@ class RingSafetyTest {
     private int check() {
         List<Phase> phases = phases();
         int[][][] rings = rings();
-        RingPlan plan = new RingPlan(phases, rings, random() < 0.5 ? null : coordination(phases, rings));
+        RingPlan plan = new RingPlan("plan", phases, rings, random() < 0.5 ? null : coordination(phases, rings));
+        boolean extras = random() < 0.5;
         List<Inputs.Wire> wires = new ArrayList<>();
         for (int p = 0; p < 8; p++) {
             wires.add(new Inputs.Wire(p, new int[] {p}, new int[] {p}, between(0, 20), between(0, 10)));
         }
-        RingController controller = new RingController(plan, new Inputs(wires), RingWatch.NONE);
+        Inputs inputs = new Inputs(wires);
+        RingController.Setup setup = extras ? withExtras(plan, inputs) : RingController.Setup.of(plan, inputs);
+        RingController controller = new RingController(setup, RingWatch.NONE);
         Aspects aspects = new Aspects(FOOT + 8);
-        boolean[] on = new boolean[8];
+        boolean[] on = new boolean[DETECTORS];
         boolean[] pressed = new boolean[8];
         int[] waits = new int[8];
         int[] peopleWait = new int[8];
@@ -123,7 +133,7 @@ class RingSafetyTest {
                 return pressed[footGroup - FOOT];
             }
         };
-        int bound = bound(phases, plan);
+        int bound = extras ? TICKS : bound(phases, plan); // who has priority makes others wait
         int[][] slots = new int[8][];
         Arrays.setAll(slots, p -> slot(rings, p));
         int called = 0;
@@ -136,7 +146,13 @@ class RingSafetyTest {
                 called += (on[p] && !before ? 1 : 0)
                         + (pressed[p] && phases.get(p).footGroup() >= 0 ? 1 : 0);
             }
+            for (int d = 8; d < DETECTORS; d++) { // trams and fire engines are rare
+                on[d] = on[d] ? random() < 0.98 : random() < 0.001;
+            }
             controller.advance(tick, board, aspects);
+            for (Overlap overlap : setup.overlaps()) {
+                checkOverlap(overlap, slots, aspects, tick, plan);
+            }
             for (int p = 0; p < 8; p++) {
                 Aspect shown = aspects.of(p);
                 Phase phase = phases.get(p);
@@ -163,6 +179,53 @@ class RingSafetyTest {
             checkPairs(slots, aspects, clearSince, tick, plan);
         }
         return called;
+    }
+
+    /** Overlaps of two phases, a tram, a fire engine, and another plan halfway. */
+    private RingController.Setup withExtras(RingPlan plan, Inputs inputs) {
+        List<Overlap> overlaps = new ArrayList<>();
+        for (int r = 0; r < 2; r++) {
+            int[] parents = random() < 0.5
+                    ? plan.rings()[r][between(0, 1)]
+                    : new int[] {plan.rings()[r][0][0], plan.rings()[r][1][0]};
+            int[] known = Arrays.stream(parents).filter(p -> p >= 0).toArray();
+            int[] notWith = random() < 0.5 ? new int[] {between(0, 7)} : new int[0];
+            int late = random() < 0.3 ? between(1, 30) : 0;
+            int trail = random() < 0.3 ? between(1, 40) : 0;
+            overlaps.add(new Overlap(
+                    "A" + r, 50 + r, known, between(30, 50), between(1, 20), between(0, 60), late, trail, notWith));
+        }
+        int tram = between(0, 7);
+        int fire = between(0, 7);
+        Priority priority =
+                new Priority("tram", new int[] {tram}, 8, 9, between(0, 50), 100, random() < 0.7, between(0, 600), 600);
+        Preemption preemption = new Preemption("fire", 10, new int[0], 0, new int[] {fire}, between(20, 100));
+        int[] ringOf = plan.ringOf();
+        RingPlan other = new RingPlan("other", plan.phases(), plan.rings(), coordination(plan.phases(), plan.rings()));
+        return new RingController.Setup(
+                List.of(plan, other),
+                new Schedule(new int[] {0, TICKS / 2}, new int[] {0, 1}),
+                inputs,
+                overlaps,
+                ringOf[tram] >= 0 ? List.of(priority) : List.of(),
+                ringOf[fire] >= 0 ? List.of(preemption) : List.of());
+    }
+
+    /** An overlap and everybody who conflicts with all its phases never go together, nor before its yellow is over. */
+    private static void checkOverlap(Overlap overlap, int[][] slots, Aspects aspects, int tick, RingPlan plan) {
+        Aspect shown = aspects.of(overlap.group());
+        if (shown == Aspect.RED) {
+            return;
+        }
+        for (int q = 0; q < 8; q++) {
+            boolean together = false;
+            for (int p : overlap.parents()) {
+                together |= p == q || slots[p][0] != slots[q][0] && slots[p][1] == slots[q][1];
+            }
+            hold(together || aspects.of(q) != Aspect.GREEN, "green beside an overlap", q, tick, plan);
+            boolean people = together && !Overlap.has(overlap.notWith(), q);
+            hold(people || aspects.of(FOOT + q) == Aspect.RED, "people beside an overlap", q, tick, plan);
+        }
     }
 
     /** Says what broke; text is made only then, since this is asked a few hundred million times. */
@@ -234,7 +297,17 @@ class RingSafetyTest {
             boolean has = group[0] == main || group[1] == main;
             coordinated[has ? main : 4 * r] = true;
         }
-        return Splits.coordination(phases, rings, cycle, between(0, cycle - 1), coordinated, splits, random() < 0.5);
+        int early = random() < 0.3 ? 50 : 0;
+        return new RingPlan.Coordination(
+                cycle,
+                between(0, cycle - 1),
+                coordinated,
+                splits,
+                random() < 0.5,
+                early,
+                random() < 0.3,
+                false,
+                Transition.USUAL);
     }
 
     /** Two rounds in which everybody takes the longest there is, or two cycles. */

@@ -1,0 +1,74 @@
+package org.ulicarro.core.signal;
+
+import java.util.Collection;
+import java.util.List;
+import java.util.Locale;
+import java.util.Map;
+import org.ulicarro.core.base.Fault;
+import org.ulicarro.core.base.Names;
+import org.ulicarro.core.study.ClearanceInput;
+import org.ulicarro.core.study.SignalController;
+
+/** How long after the end of one group's green another one may begin, where the study gives it. */
+final class Clearances {
+
+    private final Map<String, Double> needs;
+    private final boolean warns;
+
+    private Clearances(Map<String, Double> needs, boolean warns) {
+        this.needs = needs;
+        this.warns = warns;
+    }
+
+    static Clearances of(SignalController controller, Collection<String> groups, String pointer, List<Fault> faults) {
+        ClearanceInput input = controller.clearance();
+        if (input == null) {
+            return new Clearances(Map.of(), false);
+        }
+        input.needs().forEach((pair, seconds) -> {
+            String here = Fault.child(pointer + "/clearance/needs", pair);
+            String[] ids = pair.split(">", -1);
+            if (ids.length != 2) {
+                faults.add(Fault.error(here, "'" + pair + "' is no pair of groups such as NB>EB"));
+                return;
+            }
+            for (String id : ids) {
+                if (!groups.contains(id)) {
+                    faults.add(Fault.error(here, "there is no group '" + id + "'." + Names.suggestion(id, groups)));
+                }
+            }
+        });
+        return new Clearances(input.needs(), input.tooShort() == ClearanceInput.Short.WARN);
+    }
+
+    /** Whether a time is given for a pair of groups. */
+    boolean has(String ends, String begins) {
+        return needs.containsKey(ends + ">" + begins);
+    }
+
+    /** From the end of one group's green to the beginning of another one's (s); as usual where none is given. */
+    double between(String ends, String begins, double usual) {
+        return needs.getOrDefault(ends + ">" + begins, usual);
+    }
+
+    /** A pair whose yellow and red are too short for what is given. */
+    void check(String ends, String begins, double has, String pointer, List<Fault> faults) {
+        double needed = between(ends, begins, has);
+        if (has < needed - 1e-9) {
+            faults.add(fault(
+                    pointer,
+                    String.format(
+                            Locale.ROOT,
+                            "from '%s' to '%s' the clearance is %.1f s, %.1f s are needed: %.1f s are missing",
+                            ends,
+                            begins,
+                            has,
+                            needed,
+                            needed - has)));
+        }
+    }
+
+    Fault fault(String pointer, String message) {
+        return warns ? Fault.warning(pointer, message) : Fault.error(pointer, message);
+    }
+}
