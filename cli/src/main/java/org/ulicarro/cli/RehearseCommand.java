@@ -16,6 +16,7 @@ import org.ulicarro.core.signal.Rehearsal;
 import org.ulicarro.core.signal.SignalSystem;
 import org.ulicarro.core.study.SignalController;
 import org.ulicarro.files.CallsFile;
+import org.ulicarro.files.EventFile;
 import org.ulicarro.files.LoadedStudy;
 import org.ulicarro.files.Message;
 import org.ulicarro.files.StudyProblem;
@@ -37,7 +38,8 @@ import picocli.CommandLine.Spec;
             "",
             "CALLS is a CSV table at,who,seconds: 16:31:05,2,3 puts somebody on the detectors of phase 2 for three seconds,",
             "16:32:00,2-people,1 presses its button; a detector's own id does as well. Or random:300 for 300 vehicles an hour",
-            "at each detector, which queue and go on green, and a tenth of that at each button.",
+            "at each detector, which queue and go on green, and a tenth of that at each button. A table time,code,parameter of",
+            "high-resolution events that a controller recorded is read as well: its detectors (81, 82) and buttons (90) call.",
             "",
             "Example:  ulicarro rehearse quayside -a actuated --place market --calls random:300 -o rehearsal.svg"
         })
@@ -76,6 +78,12 @@ final class RehearseCommand implements Callable<Integer> {
             description = "also draw it, as .svg or .png")
     private Path output;
 
+    @Option(
+            names = "--events",
+            paramLabel = "FILE",
+            description = "also write every event as CSV, in the open enumeration of high-resolution controller events")
+    private Path events;
+
     @Mixin
     private OutputForm form;
 
@@ -104,6 +112,10 @@ final class RehearseCommand implements Callable<Integer> {
         }
         Rehearsal rehearsal = run(model, Clock.ticks(start), Clock.ticks(end));
         print(model.signals(), rehearsal);
+        if (events != null) {
+            EventFile.write(events, rehearsal.events());
+            told("wrote " + events);
+        }
         if (output != null) {
             draw(model, controller, rehearsal, Clock.ticks(start), Clock.ticks(end));
         }
@@ -162,13 +174,25 @@ final class RehearseCommand implements Callable<Integer> {
                 .words("group", "group")
                 .words("shows", "shows")
                 .words("because", "because");
+        List<Rehearsal.Mark> marks = rehearsal.marks();
+        int next = 0;
         for (Rehearsal.Change change : rehearsal.changes()) {
+            for (; next < marks.size() && marks.get(next).tick() <= change.tick(); next++) {
+                sheet.add(
+                        tenths(marks.get(next).tick()),
+                        marks.get(next).who(),
+                        marks.get(next).what(),
+                        "");
+            }
             boolean people = signals.groups().get(change.group()).people();
             sheet.add(
                     tenths(change.tick()),
                     signals.groups().get(change.group()).id(),
                     word(change.shows(), people),
                     change.because());
+        }
+        for (Rehearsal.Mark mark : marks.subList(next, marks.size())) {
+            sheet.add(tenths(mark.tick()), mark.who(), mark.what(), "");
         }
         PrintWriter out = spec.commandLine().getOut();
         sheet.print(form, out);
@@ -222,9 +246,13 @@ final class RehearseCommand implements Callable<Integer> {
                 offset == null ? 0 : offset);
         int height = drawing.height();
         DrawingFile.write(output, WIDTH, height, g -> drawing.draw(g, WIDTH, height));
+        told("wrote " + output);
+    }
+
+    private void told(String what) {
         if (!form.isForMachines()) {
             spec.commandLine().getOut().println();
-            spec.commandLine().getOut().println("wrote " + output);
+            spec.commandLine().getOut().println(what);
         }
     }
 }

@@ -1,18 +1,24 @@
 package org.ulicarro.cli;
 
+import java.io.Closeable;
 import java.io.IOException;
 import java.io.OutputStream;
 import java.io.UncheckedIOException;
+import java.io.Writer;
+import java.nio.file.Files;
 import java.nio.file.Path;
 import java.util.ArrayList;
 import java.util.List;
+import java.util.function.Consumer;
 import org.ulicarro.core.base.Clock;
 import org.ulicarro.core.run.Experiment;
 import org.ulicarro.core.run.Model;
+import org.ulicarro.core.signal.events.SignalEvent;
 import org.ulicarro.core.tracks.TrackRecorder;
 import org.ulicarro.core.tracks.TrackSettings;
 import org.ulicarro.core.tracks.TrackSink;
 import org.ulicarro.core.traffic.Observer;
+import org.ulicarro.files.EventFile;
 import org.ulicarro.files.JsonFile;
 import org.ulicarro.files.TrackFolder;
 import org.ulicarro.report.replay.Scene;
@@ -27,7 +33,7 @@ final class RunRecorders implements Experiment.Watch, AutoCloseable {
     private final RecordChoice choice;
     private final WatchPage page;
     private boolean stops;
-    private final List<OutputStream> open = new ArrayList<>();
+    private final List<Closeable> open = new ArrayList<>();
 
     /**
      * Prepares the folder for recordings.
@@ -89,6 +95,28 @@ final class RunRecorders implements Experiment.Watch, AutoCloseable {
         });
     }
 
+    @Override
+    public Consumer<SignalEvent> signals(int replication) {
+        if (!choice.includes(replication, count) || model.signals().places().isEmpty()) {
+            return null;
+        }
+        try {
+            Writer out = Files.newBufferedWriter(folder.events(replication));
+            synchronized (open) {
+                open.add(out);
+            }
+            TrackSettings settings = choice.settings(replication, model);
+            Consumer<SignalEvent> file = EventFile.writer(out);
+            return event -> {
+                if (event.tick() >= settings.from() && event.tick() < settings.to()) {
+                    file.accept(event);
+                }
+            };
+        } catch (IOException e) {
+            throw new UncheckedIOException(e);
+        }
+    }
+
     private TrackSink file(int replication) {
         try {
             OutputStream out = folder.write(replication);
@@ -110,7 +138,7 @@ final class RunRecorders implements Experiment.Watch, AutoCloseable {
     @Override
     public void close() throws IOException {
         IOException failed = null;
-        for (OutputStream out : open) {
+        for (Closeable out : open) {
             try {
                 out.close();
             } catch (IOException e) {

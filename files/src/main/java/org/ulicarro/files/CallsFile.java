@@ -34,6 +34,9 @@ public final class CallsFile {
         List<Rehearsal.Call> calls = new ArrayList<>();
         Map<String, List<int[]>> wires = wires(signals, place);
         List<List<Cell>> rows = CsvFile.read(path, name, faults);
+        if (!rows.isEmpty() && EventFile.isOne(rows.get(0))) {
+            return EventFile.calls(rows, signals, place, faults);
+        }
         for (int i = 0; i < rows.size(); i++) {
             List<Cell> row = rows.get(i);
             if (i == 0) {
@@ -78,9 +81,11 @@ public final class CallsFile {
     private static Map<String, List<int[]>> wires(SignalSystem signals, String place) {
         Map<String, List<int[]>> wires = new LinkedHashMap<>();
         for (int d = 0; d < signals.detectors().size(); d++) {
+            if (signals.detectors().get(d).place().equals(place)) {
+                put(wires, signals.detectors().get(d).id(), 0, d);
+            }
             for (int group : signals.detectors().get(d).groups()) {
                 if (signals.groups().get(group).place().equals(place)) {
-                    put(wires, signals.detectors().get(d).id(), 0, d);
                     put(wires, signals.groups().get(group).id(), 0, d);
                 }
             }

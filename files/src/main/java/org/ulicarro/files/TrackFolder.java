@@ -13,7 +13,10 @@ import java.util.regex.Pattern;
 import java.util.stream.Stream;
 import org.ulicarro.core.tracks.TrackFile;
 
-/** What a run recorded: {@code tracks/scene.json} and {@code tracks/0001.tracks} for each recorded replication. */
+/**
+ * What a run recorded: {@code tracks/scene.json}, and for each recorded replication {@code tracks/0001.tracks} and, where there are
+ * signals, {@code tracks/0001.events.csv}.
+ */
 public final class TrackFolder {
 
     private static final Pattern NAME = Pattern.compile("(\\d{4,9})\\.tracks");
@@ -36,6 +39,11 @@ public final class TrackFolder {
 
     public Path file(int replication) {
         return folder.resolve(String.format(Locale.ROOT, "%04d.tracks", replication));
+    }
+
+    /** What signals did in a replication: a table of {@link EventFile}. */
+    public Path events(int replication) {
+        return folder.resolve(String.format(Locale.ROOT, "%04d.events.csv", replication));
     }
 
     public void create() throws IOException {

@@ -6,6 +6,8 @@ import java.util.concurrent.ExecutionException;
 import java.util.concurrent.ExecutorService;
 import java.util.concurrent.Executors;
 import java.util.concurrent.Future;
+import java.util.function.Consumer;
+import org.ulicarro.core.signal.events.SignalEvent;
 import org.ulicarro.core.traffic.Observer;
 
 /** Several replications of one model, in parallel. Their number of threads changes nothing but the time. */
@@ -23,6 +25,11 @@ public final class Experiment {
 
         /** An observer of its own for one replication, or null. */
         Observer of(int replication);
+
+        /** What hears of everything that signals do in one replication, or null. */
+        default Consumer<SignalEvent> signals(int replication) {
+            return null;
+        }
 
         /** Whether the run is to end when vehicles block each other. */
         default boolean stopsOnStandstill() {
@@ -77,6 +84,10 @@ public final class Experiment {
         Observer observer = watch.of(number);
         if (observer != null) {
             replication.observe(observer);
+        }
+        Consumer<SignalEvent> signals = watch.signals(number);
+        if (signals != null) {
+            replication.recordSignals(signals);
         }
         while (!replication.isDone()) {
             replication.advanceTo(replication.now() + 60);

@@ -4,11 +4,14 @@ import java.io.DataInput;
 import java.io.DataOutput;
 import java.io.IOException;
 import java.util.List;
+import java.util.function.Consumer;
 import org.ulicarro.core.base.Clock;
 import org.ulicarro.core.base.Stateful;
 import org.ulicarro.core.demand.Window;
 import org.ulicarro.core.measure.Intervals;
 import org.ulicarro.core.measure.Meters;
+import org.ulicarro.core.signal.events.SignalEvent;
+import org.ulicarro.core.signal.events.SignalRecorder;
 import org.ulicarro.core.traffic.Observer;
 import org.ulicarro.core.traffic.Traffic;
 import org.ulicarro.core.traffic.TrafficView;
@@ -58,6 +61,11 @@ public final class Replication implements Stateful {
 
     public void observe(Observer observer) {
         traffic.observe(observer);
+    }
+
+    /** Writes down what signals do. */
+    public void recordSignals(Consumer<SignalEvent> sink) {
+        traffic.record(new SignalRecorder(model.signals(), sink));
     }
 
     /** Moves on by one step of the study. */

@@ -6,6 +6,8 @@ import java.util.List;
 import java.util.Locale;
 import java.util.Map;
 import org.ulicarro.core.base.Draws;
+import org.ulicarro.core.signal.events.SignalEvent;
+import org.ulicarro.core.signal.events.SignalRecorder;
 import org.ulicarro.core.signal.ring.Ended;
 import org.ulicarro.core.signal.ring.RingWatch;
 
@@ -34,8 +36,17 @@ public final class Rehearsal {
      */
     public record Change(int tick, int group, Aspect shows, String because) {}
 
+    /**
+     * Something that groups do not show.
+     *
+     * @param who plan, priority or pre-emption
+     */
+    public record Mark(int tick, String who, String what) {}
+
     private final SignalSystem signals;
     private final String place;
+    private final List<SignalEvent> events = new ArrayList<>();
+    private final List<Mark> marks = new ArrayList<>();
     private final List<Change> changes = new ArrayList<>();
     private final List<Call> calls = new ArrayList<>(); // as they were, chance included
 
@@ -79,37 +90,75 @@ public final class Rehearsal {
 
     private void run(int from, int to, DetectorBoard board, Step step) {
         aspects = new Aspects(signals.groups().size());
-        Map<String, Ended> ended = new LinkedHashMap<>();
-        Controller controller = signals.controllerAt(place, new RingWatch() {
-            @Override
-            public void yellow(int tick, String phase, Ended because) {
-                ended.put(phase, because);
+        Map<String, String> reasons = new LinkedHashMap<>(); // of this tick, by phase
+        SignalRecorder recorder = new SignalRecorder(signals, event -> {
+            if (event.place().equals(place)) {
+                events.add(event);
             }
         });
+        WatchRelay relay = new WatchRelay();
+        RingWatch heard = recorder.watch(place);
+        relay.to = new RingWatch() {
+            @Override
+            public void yellow(int tick, String phase, Ended because) {
+                reasons.put(phase, because.name().toLowerCase(Locale.ROOT).replace('_', '-'));
+                heard.yellow(tick, phase, because);
+            }
+
+            @Override
+            public void cleared(int tick, String phase) {
+                heard.cleared(tick, phase);
+            }
+
+            @Override
+            public void priority(int tick, String id, boolean comes) {
+                marks.add(new Mark(tick, id, comes ? "comes" : "has gone"));
+                heard.priority(tick, id, comes);
+            }
+
+            @Override
+            public void preemption(int tick, String id, boolean begins) {
+                marks.add(new Mark(tick, id, begins ? "begins" : "ends"));
+                heard.preemption(tick, id, begins);
+            }
+
+            @Override
+            public void plan(int tick, String id) {
+                marks.add(new Mark(tick, "plan " + id, "begins"));
+                heard.plan(tick, id);
+            }
+        };
+        Controller controller = signals.controllerAt(place, relay);
         ConflictMonitor monitor = new ConflictMonitor(signals);
         int[] mine = java.util.stream.IntStream.range(0, signals.groups().size())
                 .filter(g -> signals.groups().get(g).place().equals(place))
                 .toArray();
         Aspect[] before = new Aspect[signals.groups().size()];
         for (int tick = from; tick < to; tick++) {
-            ended.clear();
+            reasons.clear();
             step.to(tick);
             controller.advance(tick, board, aspects);
             monitor.check(tick, aspects);
+            recorder.look(tick, aspects, board);
             for (int g : mine) {
                 Aspect now = aspects.of(g);
                 if (now != before[g]) {
-                    Ended why = now == Aspect.YELLOW
-                            ? ended.get(signals.groups().get(g).id())
-                            : null;
-                    String because = why == null
-                            ? ""
-                            : why.name().toLowerCase(Locale.ROOT).replace('_', '-');
-                    changes.add(new Change(tick, g, now, because));
+                    String id = signals.groups().get(g).id();
+                    changes.add(new Change(tick, g, now, now == Aspect.YELLOW ? reasons.getOrDefault(id, "") : ""));
                     before[g] = now;
                 }
             }
         }
+    }
+
+    /** All that the controller did and saw, as a recording controller would write it down. */
+    public List<SignalEvent> events() {
+        return events;
+    }
+
+    /** What groups do not show: plans, buses and trams, pre-emption. */
+    public List<Mark> marks() {
+        return marks;
     }
 
     /** All changes, in order of time; first what every group shows at the start. */

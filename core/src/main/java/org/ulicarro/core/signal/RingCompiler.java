@@ -64,7 +64,7 @@ final class RingCompiler {
                 .phases()
                 .forEach((id, phase) -> addGroups(junction, id, phase, Fault.child(pointer + "/phases", id)));
         List<Phase> phases = phases(junction, controller);
-        RingExtras extras = new RingExtras(compiler, network, ids, faults);
+        RingExtras extras = new RingExtras(compiler, network, junction.id(), ids, faults);
         overlaps = extras.overlaps(junction, controller, pointer);
         compiler.checkAllServed(junction, pointer + "/phases");
         compiler.checkSharedLanes(junction, pointer + "/phases");
@@ -245,7 +245,7 @@ final class RingCompiler {
         List<Inputs.Wire> wires = new ArrayList<>();
         controller.inputs().forEach((id, input) -> {
             String here = Fault.child(pointer, id);
-            DetectorPlace place = written(input);
+            DetectorPlace place = written(junction, input);
             if (place == null) {
                 List<String> known = network.markings().stream()
                         .filter(m -> m.kind() == Marking.Kind.DETECTOR)
@@ -275,10 +275,12 @@ final class RingCompiler {
         return new Inputs(wires);
     }
 
-    private DetectorPlace written(SignalInput input) {
+    private DetectorPlace written(Junction junction, SignalInput input) {
+        int channel = input.channel() == null ? 0 : input.channel();
         return network.markings().stream()
                 .filter(m -> m.kind() == Marking.Kind.DETECTOR && m.id().equals(input.detector()))
-                .map(m -> new DetectorPlace(m.id(), m.lane(), m.from(), m.to(), groups(input), false))
+                .map(m -> new DetectorPlace(
+                        junction.id(), channel, m.id(), m.lane(), m.from(), m.to(), groups(input), false, List.of()))
                 .findFirst()
                 .orElse(null);
     }
@@ -309,12 +311,15 @@ final class RingCompiler {
             String link = network.links().get(lane.link()).id();
             double from = Math.max(lane.start(), lane.end() - DERIVED_FROM);
             DetectorPlace place = new DetectorPlace(
+                    junction.id(),
+                    0,
                     id + " on " + link + " lane " + lane.number(),
                     index,
                     from,
                     Math.max(from, lane.end() - DERIVED_TO),
                     List.of(vehicles.get(id)),
-                    true);
+                    true,
+                    List.of());
             int[] own = {phase};
             wires.add(new Inputs.Wire(
                     compiler.detector(place), own, own, 0, 0, RingExtras.failures(controller, place.id())));

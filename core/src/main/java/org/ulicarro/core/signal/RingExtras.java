@@ -27,12 +27,14 @@ final class RingExtras {
 
     private final SignalCompiler compiler;
     private final Network network;
+    private final String place;
     private final List<String> ids; // of phases
     private final List<Fault> faults;
 
-    RingExtras(SignalCompiler compiler, Network network, List<String> ids, List<Fault> faults) {
+    RingExtras(SignalCompiler compiler, Network network, String place, List<String> ids, List<Fault> faults) {
         this.compiler = compiler;
         this.network = network;
+        this.place = place;
         this.ids = ids;
         this.faults = faults;
     }
@@ -45,7 +47,7 @@ final class RingExtras {
                 error(here, "'" + id + "' is a phase already; overlaps have letters");
             }
             int group = compiler.nextGroup();
-            compiler.addGroup(junction, id, group(input), here);
+            compiler.addGroup(junction, id, group(input), true, here);
             if (input.during().isEmpty()) {
                 error(here + "/while", "overlap '" + id + "' has green with no phase: while: [4, 5]");
             }
@@ -132,7 +134,8 @@ final class RingExtras {
             if (m.kind() == Marking.Kind.DETECTOR) {
                 known.add(m.id());
                 if (m.id().equals(id)) {
-                    return compiler.detector(new DetectorPlace(id, m.lane(), m.from(), m.to(), List.of(), false, only));
+                    return compiler.detector(
+                            new DetectorPlace(place, 0, id, m.lane(), m.from(), m.to(), List.of(), false, only));
                 }
             }
         }

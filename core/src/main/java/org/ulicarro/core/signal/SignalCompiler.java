@@ -108,12 +108,18 @@ public final class SignalCompiler {
         controllers.add(new SignalSystem.Placed(place, maker));
     }
 
-    /** The number of a detector on the board. */
-    int detector(DetectorPlace place) {
-        if (!detectors.contains(place)) {
-            detectors.add(place);
+    /** The number of a detector on the board. Those without a channel of their own are counted at their place. */
+    int detector(DetectorPlace asked) {
+        int same = 1;
+        for (int d = 0; d < detectors.size(); d++) {
+            DetectorPlace known = detectors.get(d);
+            if (known.withChannel(asked.channel()).equals(asked)) {
+                return d;
+            }
+            same += known.place().equals(asked.place()) ? 1 : 0;
         }
-        return detectors.indexOf(place);
+        detectors.add(asked.channel() > 0 ? asked : asked.withChannel(same));
+        return detectors.size() - 1;
     }
 
     DetectorPlace detectorPlace(int detector) {
@@ -121,9 +127,13 @@ public final class SignalCompiler {
     }
 
     void addGroup(Junction junction, String id, Group group, String here) {
+        addGroup(junction, id, group, false, here);
+    }
+
+    void addGroup(Junction junction, String id, Group group, boolean overlaps, String here) {
         int index = groups.size();
         if (group.forPeople()) {
-            groups.add(new SignalSystem.GroupInfo(junction.id(), id, clearance(junction, group), true));
+            groups.add(new SignalSystem.GroupInfo(junction.id(), id, clearance(junction, group), true, false));
             foot.add(junction, index, group, here);
             return;
         }
@@ -131,7 +141,7 @@ public final class SignalCompiler {
             faults.add(
                     Fault.error(here, "group '" + id + "' serves nobody; give it serves: [EBT, …] or crosses: [road]"));
         }
-        groups.add(new SignalSystem.GroupInfo(junction.id(), id, group.yellow(), false));
+        groups.add(new SignalSystem.GroupInfo(junction.id(), id, group.yellow(), false, overlaps));
         List<Movement> inGaps = new ArrayList<>();
         for (int i = 0; i < group.yields().size(); i++) {
             Movement movement = find(junction, group.yields().get(i), here + "/yields/" + i);

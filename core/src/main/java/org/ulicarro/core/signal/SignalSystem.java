@@ -16,8 +16,9 @@ public final class SignalSystem {
      * @param id its id there
      * @param yellowSeconds how long its yellow lasts, or people have to finish
      * @param people whether it lets people go
+     * @param overlap whether it has green with several phases
      */
-    public record GroupInfo(String place, String id, double yellowSeconds, boolean people) {}
+    public record GroupInfo(String place, String id, double yellowSeconds, boolean people, boolean overlap) {}
 
     /** Makes the controller of one place. */
     record Placed(String place, Maker maker) {}
@@ -107,8 +108,9 @@ public final class SignalSystem {
         return groupA == NO_GROUP || groupB == NO_GROUP || together[groupA][groupB];
     }
 
-    public List<Controller> newControllers() {
-        return controllers.stream().map(c -> c.maker().make(RingWatch.NONE)).toList();
+    /** Places with a controller, in the order of the study. */
+    public List<String> places() {
+        return controllers.stream().map(Placed::place).toList();
     }
 
     /**

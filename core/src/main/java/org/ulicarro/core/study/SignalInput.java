@@ -11,6 +11,7 @@ import org.ulicarro.core.base.Dimension;
  * @param extend phases whose green it extends
  * @param delay a call counts only after so long (s)
  * @param stretch a vehicle counts so long after it has left (s)
+ * @param channel its number in recorded events; null to count
  */
 public record SignalInput(
         @Required @About("The detector: market.eb.") String detector,
@@ -26,7 +27,10 @@ public record SignalInput(
         double delay,
 
         @Usual("0 s") @Unit(Dimension.TIME) @About("A vehicle counts so long after it has left.")
-        double stretch) {
+        double stretch,
+
+        @About("Its number in events that a controller recorded; counted where none is written.")
+        Integer channel) {
 
     public SignalInput {
         calls = calls == null ? List.of() : List.copyOf(calls);

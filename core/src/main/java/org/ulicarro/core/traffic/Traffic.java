@@ -10,8 +10,8 @@ import org.ulicarro.core.base.Stateful;
 import org.ulicarro.core.demand.Departures;
 import org.ulicarro.core.demand.Walks;
 import org.ulicarro.core.network.Movement;
-import org.ulicarro.core.signal.ConflictMonitor;
-import org.ulicarro.core.signal.Controller;
+import org.ulicarro.core.signal.Control;
+import org.ulicarro.core.signal.events.SignalRecorder;
 import org.ulicarro.core.study.Study;
 
 /** The moving traffic of one replication. */
@@ -26,7 +26,6 @@ public final class Traffic implements Stateful, AutoCloseable {
     private final Parts parts;
     private final LaneTable table;
     private final Departures departures;
-    private final List<Controller> controllers;
     private final Fleet fleet;
     private final Ledger ledger;
     private final TrafficEvents events;
@@ -38,7 +37,7 @@ public final class Traffic implements Stateful, AutoCloseable {
     private final StandstillWatch standstills;
     private final Stages stages;
     private final Detectors detectors;
-    private final ConflictMonitor monitor;
+    private final Control control;
     private final TrafficView view;
     private final List<Observer> observers = new ArrayList<>();
     private int tick;
@@ -65,7 +64,6 @@ public final class Traffic implements Stateful, AutoCloseable {
         fleet = parts.fleet;
         ledger = parts.ledger;
         events = parts.events;
-        controllers = table.signals.newControllers();
         entries = new Entries(parts, new Traits(study));
         laneChanges = new LaneChanges(parts);
         motion = new Motion(parts, entries);
@@ -74,13 +72,18 @@ public final class Traffic implements Stateful, AutoCloseable {
         standstills = new StandstillWatch(parts);
         stages = new Stages(parts, motion, queueMarks, threads);
         detectors = new Detectors(parts);
-        monitor = new ConflictMonitor(table.signals);
+        control = new Control(table.signals, parts.aspects);
         view = new TrafficView(parts, entries);
         view.at(tick);
     }
 
     public void observe(Observer observer) {
         observers.add(observer);
+    }
+
+    /** Writes down what signals do. */
+    public void record(SignalRecorder recorder) {
+        control.record(recorder);
     }
 
     /** One step. */
@@ -125,10 +128,7 @@ public final class Traffic implements Stateful, AutoCloseable {
     private void showAspects() {
         detectors.look();
         for (int t = tick; t < tick + parts.ticksPerStep; t++) {
-            for (int i = 0; i < controllers.size(); i++) {
-                controllers.get(i).advance(t, detectors, parts.aspects);
-            }
-            monitor.check(t, parts.aspects);
+            control.advance(t, detectors);
         }
     }
 
@@ -247,9 +247,7 @@ public final class Traffic implements Stateful, AutoCloseable {
         out.writeInt(motion.arrived);
         out.writeInt(laneChanges.missedTurns);
         parts.aspects.save(out);
-        for (Controller controller : controllers) {
-            controller.save(out);
-        }
+        control.save(out);
         fleet.save(out);
         ledger.save(out);
         parts.queues.save(out);
@@ -271,9 +269,7 @@ public final class Traffic implements Stateful, AutoCloseable {
         laneChanges.missedTurns = in.readInt();
         parts.aspects.restore(in);
         parts.blocks.restart();
-        for (Controller controller : controllers) {
-            controller.restore(in);
-        }
+        control.restore(in);
         fleet.restore(in);
         ledger.restore(in);
         parts.queues.restore(in);

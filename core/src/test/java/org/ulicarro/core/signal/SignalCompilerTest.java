@@ -69,7 +69,7 @@ class SignalCompilerTest {
         SignalSystem system = compile();
         assertThat(faults).isEmpty();
         Aspects aspects = new Aspects(4);
-        Controller controller = system.newControllers().get(0);
+        Controller controller = system.controllerAt("market", org.ulicarro.core.signal.ring.RingWatch.NONE);
         Aspect[] at = new Aspect[900];
         for (int tick = 0; tick < 900; tick++) {
             controller.advance(9000 + tick, DetectorBoard.NONE, aspects);
@@ -88,7 +88,7 @@ class SignalCompilerTest {
     void offsetIsTheTimeOfDayOfCycleSecondZero() {
         plans.put("p", Plan.fixed(90.0, 12.0, plans.get("p").greens()));
         Aspects aspects = new Aspects(4);
-        Controller controller = compile().newControllers().get(0);
+        Controller controller = compile().controllerAt("market", org.ulicarro.core.signal.ring.RingWatch.NONE);
         controller.advance(119, DetectorBoard.NONE, aspects);
         assertThat(aspects.of(0)).isEqualTo(Aspect.RED);
         controller.advance(120, DetectorBoard.NONE, aspects);

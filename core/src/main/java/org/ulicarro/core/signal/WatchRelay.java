@@ -1,0 +1,35 @@
+package org.ulicarro.core.signal;
+
+import org.ulicarro.core.signal.ring.Ended;
+import org.ulicarro.core.signal.ring.RingWatch;
+
+/** Tells somebody who may come later than the controller is made. */
+final class WatchRelay implements RingWatch {
+
+    RingWatch to = RingWatch.NONE;
+
+    @Override
+    public void yellow(int tick, String phase, Ended because) {
+        to.yellow(tick, phase, because);
+    }
+
+    @Override
+    public void cleared(int tick, String phase) {
+        to.cleared(tick, phase);
+    }
+
+    @Override
+    public void priority(int tick, String id, boolean comes) {
+        to.priority(tick, id, comes);
+    }
+
+    @Override
+    public void preemption(int tick, String id, boolean begins) {
+        to.preemption(tick, id, begins);
+    }
+
+    @Override
+    public void plan(int tick, String id) {
+        to.plan(tick, id);
+    }
+}
