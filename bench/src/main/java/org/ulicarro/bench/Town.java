@@ -192,7 +192,7 @@ final class Town {
                 signals);
         List<Fault> faults = new ArrayList<>();
         Network network = NetworkCompiler.compile(study.network(), study.driveOn(), faults);
-        SignalSystem system = SignalCompiler.compile(network, signals, "p", faults);
+        SignalSystem system = SignalCompiler.compile(network, signals, "p", 0, faults);
         List<Fault> errors = faults.stream()
                 .filter(f -> f.severity() == Fault.Severity.ERROR)
                 .toList();

@@ -60,7 +60,12 @@ public record Model(
             return null;
         }
         TurningRoom.check(network, study.network(), types(study), faults);
-        SignalSystem signals = SignalCompiler.compile(network, study.signals(), periodId, faults);
+        SignalSystem signals = SignalCompiler.compile(
+                network,
+                study.signals(),
+                periodId,
+                study.periods().get(periodId).from(),
+                faults);
         Window window = Window.of(study.periods().get(periodId));
         DemandPlan demand = DemandPlan.of(
                 network, study.network(), study.demand(), Kinds.of(study), counts, trips, window, study.seed(), faults);

@@ -68,7 +68,30 @@ final class FixedCompiler {
         }
         FixedTime.Setup setup =
                 new FixedTime.Setup(firstGroup, groups, programs, schedule, SignalCompiler.transition(controller));
-        compiler.add(junction.id(), watch -> new FixedTime(setup, watch));
+        FixedPlan first = plans.get(running.get(compiler.firstOf(schedule)));
+        SpanOrder order = FixedSpans.of(first.id(), greens(junction, controller, first, firstGroup), first.cycle());
+        compiler.add(junction.id(), order, watch -> new FixedTime(setup, watch));
+    }
+
+    private List<FixedSpans.Green> greens(
+            Junction junction, SignalController controller, FixedPlan plan, int firstGroup) {
+        List<FixedSpans.Green> greens = new ArrayList<>();
+        List<String> ids = List.copyOf(controller.groups().keySet());
+        for (int g = 0; g < ids.size(); g++) {
+            Group group = controller.groups().get(ids.get(g));
+            for (CycleRange range : plan.greens().getOrDefault(ids.get(g), List.of())) {
+                greens.add(new FixedSpans.Green(
+                        ids.get(g),
+                        firstGroup + g,
+                        group.forPeople(),
+                        range.from(),
+                        range.seconds(plan.cycle()),
+                        group.forPeople() ? group.walk() : group.minGreen(),
+                        group.forPeople() ? compiler.clearance(junction, group) : group.yellow(),
+                        group.forPeople() ? 0 : group.red()));
+            }
+        }
+        return greens;
     }
 
     private FixedTime.Group[] groups(Junction junction, SignalController controller, int firstGroup) {

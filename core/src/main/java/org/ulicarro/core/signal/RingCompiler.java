@@ -106,7 +106,8 @@ final class RingCompiler {
         watchAll(junction);
         RingController.Setup setup =
                 new RingController.Setup(used, schedule, inputs, overlaps, priorities, preemptions);
-        compiler.add(junction.id(), watch -> new RingController(setup, watch));
+        SpanOrder order = RingSpans.of(used.get(compiler.firstOf(schedule)), overlaps);
+        compiler.add(junction.id(), order, watch -> new RingController(setup, watch));
     }
 
     /** Where a matrix is given, yellow and red of each phase must last as long as it says. */

@@ -23,6 +23,7 @@ public final class SignalCompiler {
 
     private final Network network;
     private final String period;
+    private final double start; // of the measured period (s)
     private final List<Fault> faults;
     private final List<SignalSystem.GroupInfo> groups = new ArrayList<>();
     private final Served served;
@@ -33,9 +34,10 @@ public final class SignalCompiler {
     private final List<DetectorPlace> detectors = new ArrayList<>();
     private final List<int[]> sharedGreens = new ArrayList<>(); // pairs of groups that have green at the same time
 
-    private SignalCompiler(Network network, String period, List<Fault> faults) {
+    private SignalCompiler(Network network, String period, double start, List<Fault> faults) {
         this.network = network;
         this.period = period;
+        this.start = start;
         this.faults = faults;
         served = new Served(network);
         crossingGroups = new int[network.crossings().size()][2];
@@ -49,11 +51,12 @@ public final class SignalCompiler {
      * Compiles the control of all places.
      *
      * @param period id of the period that is run: the plan of that name is used where there is one
+     * @param start time of day at which it begins to be measured (s)
      * @param faults receives what is wrong
      */
     public static SignalSystem compile(
-            Network network, Map<String, SignalController> signals, String period, List<Fault> faults) {
-        SignalCompiler compiler = new SignalCompiler(network, period, faults);
+            Network network, Map<String, SignalController> signals, String period, double start, List<Fault> faults) {
+        SignalCompiler compiler = new SignalCompiler(network, period, start, faults);
         signals.forEach(compiler::addPlace);
         return new SignalSystem(
                 compiler.groups,
@@ -104,8 +107,8 @@ public final class SignalCompiler {
         sharedGreens.add(new int[] {groupA, groupB});
     }
 
-    void add(String place, SignalSystem.Maker maker) {
-        controllers.add(new SignalSystem.Placed(place, maker));
+    void add(String place, SpanOrder order, SignalSystem.Maker maker) {
+        controllers.add(new SignalSystem.Placed(place, maker, order));
     }
 
     /** The number of a detector on the board. Those without a channel of their own are counted at their place. */
@@ -263,6 +266,11 @@ public final class SignalCompiler {
                             + "' like the period, and no schedule; name one so, or write schedule: {06:00: …}"));
         }
         return plans;
+    }
+
+    /** The plan that runs first: what is timed, and drawn. */
+    int firstOf(Schedule schedule) {
+        return schedule.at(Clock.ticks(start));
     }
 
     /** When which of the running plans begins. */

@@ -20,8 +20,8 @@ public final class SignalSystem {
      */
     public record GroupInfo(String place, String id, double yellowSeconds, boolean people, boolean overlap) {}
 
-    /** Makes the controller of one place. */
-    record Placed(String place, Maker maker) {}
+    /** Makes the controller of one place; with the order of greens of its first plan. */
+    record Placed(String place, Maker maker, SpanOrder order) {}
 
     /** Makes a controller, which tells its watch what it does. */
     @FunctionalInterface
@@ -123,6 +123,15 @@ public final class SignalSystem {
         return controllers.stream()
                 .filter(c -> c.place().equals(place))
                 .map(c -> c.maker().make(watch))
+                .findFirst()
+                .orElse(null);
+    }
+
+    /** In which order groups have green at a place: of the plan that the period starts with, or null. */
+    public SpanOrder orderAt(String place) {
+        return controllers.stream()
+                .filter(c -> c.place().equals(place))
+                .map(Placed::order)
                 .findFirst()
                 .orElse(null);
     }

@@ -54,7 +54,7 @@ class SignalCompilerTest {
 
     private SignalSystem compile() {
         SignalController controller = SignalController.fixed(groups, plans);
-        return SignalCompiler.compile(network, Map.of("market", controller), "p", faults);
+        return SignalCompiler.compile(network, Map.of("market", controller), "p", 0, faults);
     }
 
     private List<String> messages() {

@@ -1,0 +1,213 @@
+package org.ulicarro.cli;
+
+import java.io.IOException;
+import java.io.PrintWriter;
+import java.nio.file.Path;
+import java.util.ArrayList;
+import java.util.LinkedHashMap;
+import java.util.List;
+import java.util.Map;
+import java.util.concurrent.Callable;
+import java.util.function.ToDoubleFunction;
+import org.ulicarro.core.base.Names;
+import org.ulicarro.core.network.Movement;
+import org.ulicarro.core.network.Network;
+import org.ulicarro.core.run.Model;
+import org.ulicarro.core.timing.PlaceTiming;
+import org.ulicarro.files.LoadedStudy;
+import org.ulicarro.files.StudyProblem;
+import org.ulicarro.files.TimedPlans;
+import picocli.CommandLine.Command;
+import picocli.CommandLine.Mixin;
+import picocli.CommandLine.Model.CommandSpec;
+import picocli.CommandLine.Option;
+import picocli.CommandLine.ParameterException;
+import picocli.CommandLine.Spec;
+
+@Command(
+        name = "time",
+        mixinStandardHelpOptions = true,
+        description =
+                "Signal timing by formula from counted volumes, without simulation: critical movements, cycles and"
+                        + " what binds them, greens, load, delay and level of service.",
+        footer = {
+            "",
+            "Without --place: a row for each place with a signal, and delays for a range of cycles to choose a common one.",
+            "",
+            "Example:  ulicarro time quayside --place market --what-if NBT"
+        })
+final class TimeCommand implements Callable<Integer> {
+
+    /** Tables for machines. */
+    enum Table {
+        PLACES,
+        CYCLES,
+        MOVEMENTS
+    }
+
+    @Mixin
+    private StudyArguments study;
+
+    @Mixin
+    private OneAlternative alternative;
+
+    @Option(names = "--place", paramLabel = "PLACE", description = "only this one, with its movements")
+    private String place;
+
+    @Option(names = "--cycle", paramLabel = "SECONDS", description = "time for this cycle; the optimum unless given")
+    private Double cycle;
+
+    @Option(
+            names = "--saturation",
+            paramLabel = "VEH/H",
+            defaultValue = "1900",
+            description = "saturation flow of a lane straight on without heavy vehicles (${DEFAULT-VALUE})")
+    private double saturation;
+
+    @Option(
+            names = "--load",
+            paramLabel = "SHARE",
+            defaultValue = "0.9",
+            description = "volume over capacity that no critical movement should exceed (${DEFAULT-VALUE})")
+    private double load;
+
+    @Option(
+            names = "--what-if",
+            paramLabel = "MOVEMENT[=VEH/H]",
+            description =
+                    "with --place: cycles and load for other volumes of a movement; with a volume, all else for that one")
+    private String whatIf;
+
+    @Option(
+            names = "--write",
+            paramLabel = "plan:NAME",
+            description = "write the greens into alternatives/NAME.yaml; what is there is kept unless --force")
+    private String write;
+
+    @Option(names = "--force", description = "with --write: replace the alternative")
+    private boolean force;
+
+    @Option(
+            names = "--table",
+            paramLabel = "TABLE",
+            description =
+                    "which table --json and --csv give: ${COMPLETION-CANDIDATES}; places, or movements with --place")
+    private Table table;
+
+    @Mixin
+    private OutputForm form;
+
+    @Spec
+    private CommandSpec spec;
+
+    private Model model;
+
+    @Override
+    public Integer call() throws StudyProblem, IOException {
+        check(saturation >= 500 && saturation <= 3000, "--saturation takes 500 to 3000 veh/h");
+        check(load > 0 && load <= 1.5, "--load takes a share above 0, such as 0.9");
+        check(cycle == null || cycle >= 10 && cycle <= 600, "--cycle takes 10 to 600 seconds");
+        check(whatIf == null || place != null, "--what-if needs --place");
+        check(write == null || write.matches("plan:[A-Za-z0-9_-]+"), "--write takes plan:NAME");
+        LoadedStudy loaded = study.read(alternative.name);
+        model = loaded.compile(study.period).model();
+        List<String> places = places();
+        Map<String, Double> changed = changedVolume();
+        Map<String, PlaceTiming> timings = new LinkedHashMap<>();
+        places.forEach(one -> timings.put(one, timing(one, changed)));
+        TimingSheets sheets = new TimingSheets(model, timings, load, cycle);
+        PrintWriter out = spec.commandLine().getOut();
+        if (form.isForMachines()) {
+            Table wanted = table != null ? table : place == null ? Table.PLACES : Table.MOVEMENTS;
+            switch (wanted) {
+                case PLACES -> sheets.places().print(form, out);
+                case CYCLES -> sheets.cycles().print(form, out);
+                case MOVEMENTS -> sheets.movements().print(form, out);
+            }
+        } else if (place == null) {
+            sheets.printAll(form, out);
+        } else {
+            sheets.printPlace(form, out);
+            if (whatIf != null && changed.isEmpty()) {
+                printSeries(out);
+            }
+        }
+        if (write != null) {
+            write(loaded, timings, out);
+        }
+        return Exit.DONE;
+    }
+
+    private void check(boolean holds, String otherwise) {
+        if (!holds) {
+            throw new ParameterException(spec.commandLine(), otherwise);
+        }
+    }
+
+    private List<String> places() {
+        List<String> known = model.signals().places();
+        if (place != null && !known.contains(place)) {
+            throw new ParameterException(
+                    spec.commandLine(), "there is no signal at '" + place + "'." + Names.suggestion(place, known));
+        }
+        return place == null ? known : List.of(place);
+    }
+
+    private PlaceTiming timing(String one, Map<String, Double> changed) {
+        ToDoubleFunction<Movement> volume =
+                m -> changed.getOrDefault(m.id(), model.demand().hourlyRate(m));
+        return PlaceTiming.of(model.network(), model.signals(), one, volume, saturation, Heavies.share(model.study()));
+    }
+
+    /** The volume that {@code --what-if} gives, by the id of its movement. */
+    private Map<String, Double> changedVolume() {
+        if (whatIf == null || !whatIf.contains("=")) {
+            return Map.of();
+        }
+        String[] parts = whatIf.split("=", 2);
+        try {
+            double volume = Double.parseDouble(parts[1].replace("veh/h", "").strip());
+            if (volume >= 0 && volume <= 20_000) {
+                return Map.of(movement(parts[0]).id(), volume);
+            }
+        } catch (NumberFormatException e) {
+            // said below
+        }
+        throw new ParameterException(
+                spec.commandLine(),
+                "--what-if takes MOVEMENT or MOVEMENT=VEH/H, such as NBT=450, not '" + whatIf + "'");
+    }
+
+    private Movement movement(String name) {
+        Network.Lookup lookup = model.network().movement(place, name);
+        if (lookup.movement() == null) {
+            throw new ParameterException(spec.commandLine(), lookup.problem());
+        }
+        return lookup.movement();
+    }
+
+    private void printSeries(PrintWriter out) throws IOException {
+        Movement movement = movement(whatIf);
+        double volume = model.demand().hourlyRate(movement);
+        List<Double> volumes = new ArrayList<>();
+        for (int percent = 60; percent <= 160; percent += 10) {
+            volumes.add(volume * percent / 100);
+        }
+        out.println();
+        out.println("What if " + movement.name() + " were not " + Math.round(volume) + " veh/h:");
+        out.println();
+        TimingSheets.series(volumes, v -> timing(place, Map.of(movement.id(), v)), load)
+                .print(form, out);
+    }
+
+    private void write(LoadedStudy loaded, Map<String, PlaceTiming> timings, PrintWriter out) throws IOException {
+        String name = write.substring("plan:".length());
+        Path file =
+                TimedPlans.write(loaded, model, name, new TimingSheets(model, timings, load, cycle).chosen(), force);
+        if (!form.isForMachines()) {
+            out.println();
+            out.println("wrote " + file);
+            out.println("next: " + Main.me() + " run " + loaded.folder() + " -a base -a " + name);
+        }
+    }
+}

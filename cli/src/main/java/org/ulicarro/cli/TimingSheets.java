@@ -1,0 +1,346 @@
+package org.ulicarro.cli;
+
+import java.io.IOException;
+import java.io.PrintWriter;
+import java.util.ArrayList;
+import java.util.LinkedHashMap;
+import java.util.List;
+import java.util.Locale;
+import java.util.Map;
+import java.util.TreeSet;
+import java.util.function.DoubleFunction;
+import org.ulicarro.core.analysis.LevelOfService;
+import org.ulicarro.core.run.Model;
+import org.ulicarro.core.signal.SpanOrder;
+import org.ulicarro.core.timing.Cycles;
+import org.ulicarro.core.timing.LaneGroup;
+import org.ulicarro.core.timing.PlaceTiming;
+import org.ulicarro.core.timing.Timed;
+
+/** Tables of timing by formula. */
+final class TimingSheets {
+
+    private final Model model;
+    private final Map<String, PlaceTiming> timings; // by place
+    private final double load;
+    private final Double wanted; // cycle, or null for each place's own
+
+    TimingSheets(Model model, Map<String, PlaceTiming> timings, double load, Double wanted) {
+        this.model = model;
+        this.timings = timings;
+        this.load = load;
+        this.wanted = wanted;
+    }
+
+    /** Greens of each place for the cycle that was asked for, or its own best one; without those that no cycle serves. */
+    Map<String, Timed> chosen() {
+        Map<String, Timed> chosen = new LinkedHashMap<>();
+        timings.forEach((place, timing) -> {
+            Timed timed = chosen(timing);
+            if (timed != null && !timed.critical().isEmpty() && hasVolumes(timing)) {
+                chosen.put(place, timed);
+            }
+        });
+        return chosen;
+    }
+
+    private Timed chosen(PlaceTiming timing) {
+        double cycle = wanted == null ? timing.cycles(load).optimum() : wanted;
+        if (Double.isNaN(cycle)) {
+            cycle = Math.max(
+                    120, timing.cycles(load).shortest()); // nothing serves it; the usual longest one loses least
+        }
+        return timing.timed(Math.min(cycle, 600));
+    }
+
+    private static boolean hasVolumes(PlaceTiming timing) {
+        return timing.groups().stream().anyMatch(g -> g.volume() > 0);
+    }
+
+    Sheet places() {
+        Sheet sheet = new Sheet()
+                .words("place", "place")
+                .words("plan", "plan")
+                .numbers("flow_ratio", "Y", 2)
+                .numbers("lost_s", "lost s", 0)
+                .numbers("cycle_clearances_s", "clear", 0)
+                .numbers("cycle_min_greens_s", "greens", 0)
+                .numbers("cycle_people_s", "people", 0)
+                .numbers("cycle_load_s", "v/c " + text(load), 0)
+                .numbers("cycle_optimum_s", "optimum", 0)
+                .numbers("delay_optimum_s", "delay", 1)
+                .numbers("cycle_now_s", "now", 0)
+                .numbers("load_now", "v/c", 2)
+                .numbers("delay_now_s", "delay", 1);
+        timings.forEach((place, timing) -> {
+            boolean counted = hasVolumes(timing);
+            Cycles cycles = timing.cycles(load);
+            Timed now = timing.asIs();
+            Timed best = counted ? chosen(timing) : null;
+            sheet.add(
+                    place,
+                    timing.order().plan(),
+                    counted ? timing.ratio() : null,
+                    timing.lost(),
+                    cycles.clearances(),
+                    cycles.minGreens(),
+                    cycles.people(),
+                    counted ? cycles.load() : null,
+                    counted ? cycles.optimum() : null,
+                    best != null && !best.critical().isEmpty() ? timing.delay(best) : null,
+                    timing.order().cycle(),
+                    counted && now != null ? now.load() : null,
+                    counted && now != null ? timing.delay(now) : null);
+        });
+        return sheet;
+    }
+
+    /** Delays of each place and of all for a range of cycles: to choose a common one. */
+    Sheet cycles() {
+        List<String> places = timings.keySet().stream()
+                .filter(p -> hasVolumes(timings.get(p)))
+                .toList();
+        Sheet sheet = new Sheet().numbers("cycle_s", "cycle s", 0);
+        places.forEach(place -> sheet.numbers(place + "_delay_s", place, 1));
+        sheet.numbers("delay_veh_h", "all, veh-h per h", 1).words("over", "above v/c " + text(load));
+        TreeSet<Double> lengths = new TreeSet<>();
+        for (double cycle = 40; cycle <= 150; cycle += 10) {
+            lengths.add(cycle);
+        }
+        if (wanted != null) {
+            lengths.add(wanted);
+        }
+        for (double cycle : lengths) {
+            List<Object> row = new ArrayList<>(List.of(cycle));
+            double sum = 0;
+            List<String> over = new ArrayList<>();
+            for (String place : places) {
+                PlaceTiming timing = timings.get(place);
+                Timed timed = timing.timed(cycle);
+                boolean fits = !timed.critical().isEmpty();
+                row.add(fits ? (Object) timing.delay(timed) : "-");
+                sum += fits
+                        ? timing.delay(timed)
+                                * timing.groups().stream()
+                                        .mapToDouble(LaneGroup::volume)
+                                        .sum()
+                                / 3600
+                        : Double.NaN;
+                if (!fits || timed.load() > load) {
+                    over.add(place);
+                }
+            }
+            row.add(sum);
+            row.add(over.isEmpty() ? "none" : String.join(", ", over));
+            sheet.add(row.toArray());
+        }
+        return sheet;
+    }
+
+    Sheet movements() {
+        Sheet sheet = new Sheet()
+                .words("group", "group")
+                .words("movements", "movements")
+                .numbers("lanes", "lanes", 0)
+                .numbers("volume_veh_per_h", "veh/h", 0)
+                .numbers("saturation_veh_per_h", "satur.", 0)
+                .numbers("flow_ratio", "y", 3)
+                .words("critical", "")
+                .numbers("green_now_s", "now s", 0)
+                .numbers("load_now", "v/c", 2)
+                .numbers("delay_now_s", "delay", 1)
+                .words("los_now", "LOS")
+                .numbers("green_s", "then s", 0)
+                .numbers("load", "v/c", 2)
+                .numbers("delay_s", "delay", 1)
+                .words("los", "LOS");
+        timings.forEach((place, timing) -> addMovements(sheet, timing));
+        return sheet;
+    }
+
+    private void addMovements(Sheet sheet, PlaceTiming timing) {
+        Timed now = timing.asIs();
+        Timed then = chosen(timing);
+        boolean fits = !then.critical().isEmpty();
+        for (LaneGroup group : timing.groups()) {
+            double greenNow = now == null ? Double.NaN : timing.green(group, now);
+            double greenThen = fits ? timing.green(group, then) : Double.NaN;
+            sheet.add(
+                    model.signals().groups().get(group.group()).id(),
+                    group.name(),
+                    group.lanes(),
+                    group.volume(),
+                    group.saturation(),
+                    group.ratio(),
+                    isCritical(timing, group) ? "*" : "",
+                    greenNow,
+                    now == null ? Double.NaN : group.load(greenNow, now.cycle()),
+                    now == null ? Double.NaN : group.delay(greenNow, now.cycle()),
+                    now == null ? "-" : los(group, greenNow, now.cycle()),
+                    greenThen,
+                    fits ? group.load(greenThen, then.cycle()) : Double.NaN,
+                    fits ? group.delay(greenThen, then.cycle()) : Double.NaN,
+                    fits ? los(group, greenThen, then.cycle()) : "-");
+        }
+    }
+
+    /** Whether a lane group decides the ratio of a span on the critical way. */
+    private static boolean isCritical(PlaceTiming timing, LaneGroup group) {
+        boolean[] critical = timing.criticalSpans();
+        for (int i = 0; i < critical.length; i++) {
+            SpanOrder.Span span = timing.order().spans().get(i);
+            boolean most = timing.groups().stream()
+                    .filter(g -> g.group() == span.group())
+                    .allMatch(g -> g.ratio() <= group.ratio());
+            if (critical[i] && span.group() == group.group() && most && group.volume() > 0) {
+                return true;
+            }
+        }
+        return false;
+    }
+
+    /** By delay, and F where demand is above capacity (Highway Capacity Manual, 6th ed., exhibit 19-8). */
+    private static String los(LaneGroup group, double green, double cycle) {
+        return group.load(green, cycle) > 1
+                ? LevelOfService.F.toString()
+                : LevelOfService.atSignal(group.delay(green, cycle)).toString();
+    }
+
+    /** Cycles and load for a series of volumes. */
+    static Sheet series(List<Double> volumes, DoubleFunction<PlaceTiming> timing, double load) {
+        Sheet sheet = new Sheet()
+                .numbers("volume_veh_per_h", "veh/h", 0)
+                .numbers("flow_ratio", "Y", 2)
+                .numbers("cycle_load_s", "cycle for v/c " + text(load), 0)
+                .numbers("cycle_optimum_s", "optimum cycle", 0)
+                .numbers("load_now", "v/c now", 2)
+                .numbers("delay_now_s", "delay now", 1)
+                .numbers("delay_optimum_s", "delay at optimum", 1);
+        for (double volume : volumes) {
+            PlaceTiming one = timing.apply(volume);
+            Cycles cycles = one.cycles(load);
+            Timed now = one.asIs();
+            sheet.add(
+                    volume,
+                    one.ratio(),
+                    cycles.load(),
+                    cycles.optimum(),
+                    now == null ? null : now.load(),
+                    now == null ? null : one.delay(now),
+                    Double.isNaN(cycles.optimum()) ? null : one.delay(one.timed(cycles.optimum())));
+        }
+        return sheet;
+    }
+
+    void printAll(OutputForm form, PrintWriter out) throws IOException {
+        places().print(form, out);
+        out.println();
+        out.println(
+                "Y: flow ratios of the critical movements. Cycles (s) for clearances alone, with shortest greens, with people's");
+        out.println("walk and clearance, for no critical movement above v/c " + text(load)
+                + "; Webster's optimum and its delay; the plan as it is.");
+        out.println("Delays in s per vehicle, with random arrivals: without the platoons that coordination makes.");
+        out.println();
+        out.println("Delay (s per vehicle) by cycle, greens shared out anew, to choose a common cycle:");
+        out.println();
+        cycles().print(form, out);
+        timings.forEach((place, timing) -> {
+            if (!hasVolumes(timing)) {
+                out.println();
+                out.println(place + " has no counts, so it is not timed.");
+            }
+            tellOver(place, timing, out);
+        });
+        out.println();
+        out.println("next: --place PLACE shows its movements; --cycle 70 --write plan:NAME makes an alternative");
+    }
+
+    void printPlace(OutputForm form, PrintWriter out) throws IOException {
+        String place = timings.keySet().iterator().next();
+        PlaceTiming timing = timings.get(place);
+        if (!hasVolumes(timing)) {
+            out.println(place + " has no counts, so it cannot be timed; count it under demand: volumes");
+            return;
+        }
+        movements().print(form, out);
+        out.println();
+        Cycles cycles = timing.cycles(load);
+        Timed then = chosen(timing);
+        out.printf(
+                Locale.ROOT,
+                "* critical: together Y = %.2f, with %.0f s lost in a cycle. 'now' is plan '%s'%s.%n",
+                timing.ratio(),
+                timing.lost(),
+                timing.order().plan(),
+                Double.isNaN(timing.order().cycle())
+                        ? ", which has no cycle"
+                        : String.format(
+                                Locale.ROOT, ", cycle %.0f s", timing.order().cycle()));
+        out.println();
+        out.println("The cycle must be at least");
+        line(out, cycles.clearances(), "for yellow and red between the greens alone");
+        line(out, cycles.minGreens(), "with the shortest greens");
+        line(out, cycles.people(), "with people's walk and clearance");
+        line(out, cycles.load(), "for no critical movement above v/c " + text(load));
+        line(out, cycles.optimum(), "for the least delay (Webster: (1.5 L + 5) / (1 - Y), and everybody's minimum)");
+        if (!then.critical().isEmpty()) {
+            out.println();
+            out.println(splits(timing, then));
+        } else {
+            out.println();
+            out.printf(Locale.ROOT, "A cycle of %.0f s does not hold everybody's minimum.%n", then.cycle());
+        }
+        tellOver(place, timing, out);
+    }
+
+    private static void line(PrintWriter out, double cycle, String why) {
+        out.printf(Locale.ROOT, "%8s  %s%n", Double.isNaN(cycle) ? "no cycle" : String.format("%.0f s", cycle), why);
+    }
+
+    private static String splits(PlaceTiming timing, Timed timed) {
+        StringBuilder text = new StringBuilder(String.format(
+                Locale.ROOT,
+                "Greens for %.0f s, v/c %.2f, delay %.1f s:",
+                timed.cycle(),
+                timed.load(),
+                timing.delay(timed)));
+        for (int i = 0; i < timed.greens().length; i++) {
+            SpanOrder.Span span = timing.order().spans().get(i);
+            if (!span.forPeople()) {
+                text.append(String.format(Locale.ROOT, "  %s %.0f s", span.id(), timed.greens()[i]));
+            }
+        }
+        return text.toString();
+    }
+
+    /** In words, when no cycle serves a place. */
+    private void tellOver(String place, PlaceTiming timing, PrintWriter out) {
+        double y = timing.ratio();
+        if (!hasVolumes(timing) || y < load) {
+            return;
+        }
+        int worst = timing.worst();
+        String who = timing.order().spans().get(worst).id();
+        double share = timing.ratioOf(worst);
+        double less = Math.min(1, (y - 0.9 * load) / share);
+        out.println();
+        out.printf(
+                Locale.ROOT,
+                y >= 1
+                        ? "%s: the critical movements need %.0f %% of the time as green alone: no cycle serves them, queues grow.%n"
+                        : "%s: the critical movements need %.0f %% of the time as green: no cycle keeps them below v/c "
+                                + text(load) + ".%n",
+                place,
+                100 * y);
+        out.printf(
+                Locale.ROOT,
+                "Relieve group '%s' first (%.0f %%): a lane more for it, or %.0f %% less traffic there, would do.%n",
+                who,
+                100 * share,
+                100 * less);
+    }
+
+    private static String text(double share) {
+        return String.format(Locale.ROOT, "%.2f", share);
+    }
+}

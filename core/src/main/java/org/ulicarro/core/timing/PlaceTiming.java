@@ -1,0 +1,296 @@
+package org.ulicarro.core.timing;
+
+import java.util.ArrayList;
+import java.util.Arrays;
+import java.util.List;
+import java.util.function.ToDoubleFunction;
+import org.ulicarro.core.network.Junction;
+import org.ulicarro.core.network.Movement;
+import org.ulicarro.core.network.Network;
+import org.ulicarro.core.signal.SignalSystem;
+import org.ulicarro.core.signal.SpanOrder;
+import org.ulicarro.core.signal.SpanOrder.Span;
+
+/**
+ * Timing of one place by formula. What is critical is the longest way over the points of the order of greens, be it stages or rings and
+ * barriers.
+ *
+ * <p>Sources: F. V. Webster, <i>Traffic Signal Settings</i>, Road Research Technical Paper 39, 1958; Highway Capacity Manual 2000,
+ * chapter 16, equations 16-8 and 16-30.
+ */
+public final class PlaceTiming {
+
+    /** Cycles are rounded up to this (s). */
+    private static final double STEP = 5;
+
+    private final SpanOrder order;
+    private final List<LaneGroup> groups;
+    private final double[] ratio; // of each span
+
+    private PlaceTiming(SpanOrder order, List<LaneGroup> groups) {
+        this.order = order;
+        this.groups = groups;
+        ratio = new double[order.spans().size()];
+        for (int i = 0; i < ratio.length; i++) {
+            Span span = order.spans().get(i);
+            double share = order.spans().stream()
+                    .filter(s -> s.group() == span.group())
+                    .mapToDouble(s -> Double.isNaN(s.green()) ? 1 : s.green())
+                    .sum();
+            double own = Double.isNaN(span.green()) ? 1 : span.green();
+            double most = groups.stream()
+                    .filter(g -> g.group() == span.group())
+                    .mapToDouble(LaneGroup::ratio)
+                    .max()
+                    .orElse(0);
+            ratio[i] = most * (share > 0 ? own / share : 1); // a group with several greens needs them together
+        }
+    }
+
+    /**
+     * Timing of a place.
+     *
+     * @param volume demand of each movement (veh/h)
+     * @param base saturation flow of a lane straight on without heavy vehicles (veh/h)
+     * @param heavyShare share of trucks and buses
+     */
+    public static PlaceTiming of(
+            Network network,
+            SignalSystem signals,
+            String place,
+            ToDoubleFunction<Movement> volume,
+            double base,
+            double heavyShare) {
+        Junction junction = network.junctions().get(place);
+        List<LaneGroup> groups = new LaneGroups(network, signals, volume, base, heavyShare).of(junction);
+        return new PlaceTiming(signals.orderAt(place), groups);
+    }
+
+    public SpanOrder order() {
+        return order;
+    }
+
+    public List<LaneGroup> groups() {
+        return groups;
+    }
+
+    /** Sum of the flow ratios of the critical way. */
+    public double ratio() {
+        return longest(ratio)[order.points() - 1];
+    }
+
+    /** Flow ratio of a span: the largest of the lane groups that it lets go. */
+    public double ratioOf(int span) {
+        return ratio[span];
+    }
+
+    /** Whether each span is on the critical way, by flow ratios. */
+    public boolean[] criticalSpans() {
+        return critical(ratio);
+    }
+
+    /** What of the cycle the critical way loses (s). */
+    public double lost() {
+        boolean[] critical = critical(ratio);
+        double lost = 0;
+        for (int i = 0; i < critical.length; i++) {
+            Span span = order.spans().get(i);
+            lost += critical[i] ? span.lost() + span.lead() : 0;
+        }
+        return lost;
+    }
+
+    /**
+     * The cycles that the place needs.
+     *
+     * @param most load that no critical movement may exceed, below 1 as a rule
+     */
+    public Cycles cycles(double most) {
+        double y = ratio();
+        double lost = lost();
+        double people = longestOf(span -> hard(span, true));
+        double webster = y < 1 ? Math.ceil((1.5 * lost + 5) / (1 - y) / STEP) * STEP : Double.NaN;
+        return new Cycles(
+                longestOf(span -> span.forPeople() ? 0 : span.lost()),
+                longestOf(span -> hard(span, false)),
+                people,
+                y < most ? lost * most / (most - y) : Double.NaN,
+                y < 1 ? Math.max(webster, Math.ceil(people / STEP) * STEP) : Double.NaN);
+    }
+
+    /** What a span needs at the least (s). */
+    private static double hard(Span span, boolean withPeople) {
+        if (span.forPeople() && !withPeople) {
+            return 0;
+        }
+        double green = withPeople ? Math.max(span.least() + span.lead(), span.people()) : span.least();
+        return Math.ceil(green + span.lost() - 1e-9);
+    }
+
+    private double longestOf(ToDoubleFunction<Span> needs) {
+        double[] need = order.spans().stream().mapToDouble(needs).toArray();
+        return longest(need)[order.points() - 1];
+    }
+
+    /** When each point comes at the earliest. */
+    private double[] longest(double[] need) {
+        double[] at = new double[order.points()];
+        for (int point = 1; point < at.length; point++) {
+            for (int i = 0; i < need.length; i++) {
+                Span span = order.spans().get(i);
+                if (span.to() == point) {
+                    at[point] = Math.max(at[point], at[span.from()] + need[i]);
+                }
+            }
+        }
+        return at;
+    }
+
+    /** When each point must have come at the latest for the last one to come at its time. */
+    private double[] latest(double[] need, double end) {
+        double[] at = new double[order.points()];
+        Arrays.fill(at, end);
+        for (int point = at.length - 2; point >= 0; point--) {
+            for (int i = 0; i < need.length; i++) {
+                Span span = order.spans().get(i);
+                if (span.from() == point) {
+                    at[point] = Math.min(at[point], at[span.to()] - need[i]);
+                }
+            }
+        }
+        return at;
+    }
+
+    private boolean[] critical(double[] need) {
+        double[] at = longest(need);
+        boolean[] critical = new boolean[need.length];
+        int point = order.points() - 1;
+        while (point > 0) {
+            int next = -1;
+            for (int i = 0; i < need.length; i++) {
+                Span span = order.spans().get(i);
+                boolean ends = span.to() == point && at[span.from()] + need[i] >= at[point] - 1e-9;
+                boolean better = next < 0 || need[i] > need[next];
+                next = ends && better && !(span.forPeople() && need[i] <= 0) ? i : next;
+            }
+            if (next < 0) {
+                break;
+            }
+            critical[next] = true;
+            point = order.spans().get(next).from();
+        }
+        return critical;
+    }
+
+    private double[] needs(double cycle, double load) {
+        double[] need = new double[ratio.length];
+        for (int i = 0; i < need.length; i++) {
+            Span span = order.spans().get(i);
+            need[i] = Math.max(hard(span, true), ratio[i] * cycle / load + span.lost() + span.lead());
+        }
+        return need;
+    }
+
+    /** Greens of a cycle that load all critical movements equally, where minimums let them; in whole seconds. */
+    public Timed timed(double cycle) {
+        int last = order.points() - 1;
+        double low = 1e-3;
+        double high = 1e3;
+        if (longest(needs(cycle, high))[last] > cycle + 1e-9) {
+            return new Timed(
+                    cycle, new double[ratio.length], new double[last + 1], Double.POSITIVE_INFINITY, List.of());
+        }
+        for (int i = 0; i < 60; i++) {
+            double middle = StrictMath.sqrt(low * high);
+            if (longest(needs(cycle, middle))[last] > cycle) {
+                low = middle;
+            } else {
+                high = middle;
+            }
+        }
+        double[] need = needs(cycle, high);
+        double[] early = longest(need);
+        double[] late = latest(need, cycle);
+        double[] points = new double[last + 1];
+        for (int p = 1; p <= last; p++) {
+            points[p] = p == last ? cycle : StrictMath.rint((early[p] + late[p]) / 2);
+        }
+        double[] greens = new double[ratio.length];
+        for (int i = 0; i < greens.length; i++) {
+            Span span = order.spans().get(i);
+            greens[i] = points[span.to()] - points[span.from()] - span.lost();
+        }
+        List<Boolean> critical = new ArrayList<>();
+        for (boolean one : critical(need)) {
+            critical.add(one);
+        }
+        return new Timed(cycle, greens, points, loadOf(cycle), critical);
+    }
+
+    /** The plan as it is; null where it has no cycle or does not say its greens. */
+    public Timed asIs() {
+        double[] greens = order.spans().stream().mapToDouble(Span::green).toArray();
+        if (Double.isNaN(order.cycle()) || Arrays.stream(greens).anyMatch(Double::isNaN)) {
+            return null;
+        }
+        List<Boolean> critical = new ArrayList<>();
+        for (boolean one : critical(ratio)) {
+            critical.add(one);
+        }
+        return new Timed(order.cycle(), greens, new double[0], loadOf(order.cycle()), critical);
+    }
+
+    /** The load of the critical way: Xc = Y C / (C − L). */
+    private double loadOf(double cycle) {
+        boolean[] critical = critical(ratio);
+        double lost = 0;
+        double y = 0;
+        for (int i = 0; i < critical.length; i++) {
+            Span span = order.spans().get(i);
+            lost += critical[i] ? span.lost() + span.lead() : 0;
+            y += critical[i] ? ratio[i] : 0;
+        }
+        return y * cycle / (cycle - lost);
+    }
+
+    /** Green of a lane group's vehicles in a cycle (s): all spans of its group, or of its overlap. */
+    public double green(LaneGroup group, Timed timed) {
+        double green = 0;
+        for (int i = 0; i < timed.greens().length; i++) {
+            Span span = order.spans().get(i);
+            green += span.group() == group.group() && !span.forPeople() ? timed.greens()[i] - span.lead() : 0;
+        }
+        for (SpanOrder.Over over : order.overlaps()) {
+            if (over.group() == group.group()) {
+                for (int i : over.spans()) {
+                    green += timed.greens()[i] + order.spans().get(i).lost();
+                }
+                green -= over.lost();
+            }
+        }
+        return green;
+    }
+
+    /** Mean delay of all vehicles (s), by the greens of a cycle. */
+    public double delay(Timed timed) {
+        double sum = 0;
+        double vehicles = 0;
+        for (LaneGroup group : groups) {
+            if (group.volume() > 0) {
+                sum += group.volume() * group.delay(green(group, timed), timed.cycle());
+                vehicles += group.volume();
+            }
+        }
+        return vehicles > 0 ? sum / vehicles : Double.NaN;
+    }
+
+    /** The span that takes the largest share of a place that has too little: whom to relieve first. */
+    public int worst() {
+        boolean[] critical = critical(ratio);
+        int worst = -1;
+        for (int i = 0; i < ratio.length; i++) {
+            worst = critical[i] && (worst < 0 || ratio[i] > ratio[worst]) ? i : worst;
+        }
+        return worst;
+    }
+}

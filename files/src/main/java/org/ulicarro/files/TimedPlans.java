@@ -1,0 +1,90 @@
+package org.ulicarro.files;
+
+import java.io.IOException;
+import java.nio.charset.StandardCharsets;
+import java.nio.file.FileAlreadyExistsException;
+import java.nio.file.Files;
+import java.nio.file.Path;
+import java.nio.file.StandardCopyOption;
+import java.util.ArrayList;
+import java.util.LinkedHashMap;
+import java.util.List;
+import java.util.Locale;
+import java.util.Map;
+import org.ulicarro.core.run.Model;
+import org.ulicarro.core.signal.SpanOrder;
+import org.ulicarro.core.study.SignalController;
+import org.ulicarro.core.timing.Timed;
+
+/** Writes timed greens as an alternative of the study. */
+public final class TimedPlans {
+
+    /** An actuated green without a cycle may be so much longer than the one of the formula (FHWA Signal Timing Manual 2008, 5.3). */
+    private static final double ACTUATED = 1.25;
+
+    private TimedPlans() {}
+
+    /**
+     * Writes {@code alternatives/NAME.yaml}, whole or not at all.
+     *
+     * @param timed greens by place
+     * @param force whether a file that is there is replaced
+     * @return the file
+     * @throws FileAlreadyExistsException when it is there
+     */
+    public static Path write(LoadedStudy study, Model model, String name, Map<String, Timed> timed, boolean force)
+            throws IOException {
+        Path file = study.folder().resolve("alternatives").resolve(name + ".yaml");
+        if (Files.exists(file) && !force) {
+            throw new IOException(file + " is there already; --force replaces it");
+        }
+        StringBuilder text = new StringBuilder("# Greens by formula for period '" + model.periodId()
+                + "', from its counted volumes. Try it beside the base; change what you know better.\nsignals:\n");
+        timed.forEach((place, one) -> {
+            SignalController controller = study.study().signals().get(place);
+            SpanOrder order = model.signals().orderAt(place);
+            text.append("  ").append(place).append(":\n    plans:\n");
+            text.append(order.actuated() ? phases(order, one) : greens(controller, order, one));
+        });
+        Files.createDirectories(file.getParent());
+        Path part = file.resolveSibling(name + ".yaml.part");
+        Files.writeString(part, text, StandardCharsets.UTF_8);
+        Files.move(part, file, StandardCopyOption.REPLACE_EXISTING);
+        return file;
+    }
+
+    private static String phases(SpanOrder order, Timed timed) {
+        boolean free = Double.isNaN(order.cycle());
+        List<String> values = new ArrayList<>();
+        for (int i = 0; i < timed.greens().length; i++) {
+            SpanOrder.Span span = order.spans().get(i);
+            double seconds = free
+                    ? Math.max(span.least(), StrictMath.rint(timed.greens()[i] * ACTUATED))
+                    : timed.greens()[i] + span.lost();
+            values.add(span.id() + ": " + text(seconds) + " s");
+        }
+        String all = "{" + String.join(", ", values) + "}";
+        return "      " + order.plan() + ": {"
+                + (free ? "max-green: " + all : "cycle: " + text(timed.cycle()) + " s, splits: " + all)
+                + "}\n";
+    }
+
+    private static String greens(SignalController controller, SpanOrder order, Timed timed) {
+        Map<String, List<String>> ranges = new LinkedHashMap<>();
+        controller.groups().keySet().forEach(id -> ranges.put(id, new ArrayList<>()));
+        for (int i = 0; i < timed.greens().length; i++) {
+            SpanOrder.Span span = order.spans().get(i);
+            double from = timed.points()[span.from()];
+            ranges.get(span.id()).add(text(from) + "-" + text(from + timed.greens()[i]));
+        }
+        List<String> values = new ArrayList<>();
+        ranges.forEach((id, list) -> values.add(id + ": [" + String.join(", ", list) + "]"));
+        return "      " + order.plan() + ": {cycle: " + text(timed.cycle()) + " s, greens: {"
+                + String.join(", ", values) + "}}\n";
+    }
+
+    private static String text(double seconds) {
+        String text = String.format(Locale.ROOT, "%.1f", seconds);
+        return text.endsWith(".0") ? text.substring(0, text.length() - 2) : text;
+    }
+}
