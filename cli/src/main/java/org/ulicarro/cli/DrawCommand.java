@@ -2,6 +2,7 @@ package org.ulicarro.cli;
 
 import java.io.IOException;
 import java.nio.file.Path;
+import java.util.List;
 import java.util.concurrent.Callable;
 import org.ulicarro.core.base.Names;
 import org.ulicarro.core.demand.Volumes;
@@ -12,6 +13,7 @@ import org.ulicarro.files.StudyProblem;
 import org.ulicarro.report.Backdrop;
 import org.ulicarro.report.DrawingFile;
 import org.ulicarro.report.PlanDrawing;
+import org.ulicarro.report.SignalPlanDrawing;
 import picocli.CommandLine.Command;
 import picocli.CommandLine.Mixin;
 import picocli.CommandLine.Model.CommandSpec;
@@ -50,6 +52,12 @@ final class DrawCommand implements Callable<Integer> {
     @Option(names = "--place", paramLabel = "PLACE", description = "draw this place large")
     private String place;
 
+    @Option(
+            names = "--plan",
+            description =
+                    "with --place: its signal plan instead, as stages or phases with their movements and as a split bar")
+    private boolean plan;
+
     @Option(names = "--reach", paramLabel = "METRES", description = "with --place: show that much each way of it")
     private Double reach;
 
@@ -74,6 +82,10 @@ final class DrawCommand implements Callable<Integer> {
                             + Names.suggestion(
                                     place, model.network().junctions().keySet()));
         }
+        if (plan) {
+            drawPlan(model);
+            return Exit.DONE;
+        }
         if (reach != null && (place == null || !(reach > 0 && reach <= 100_000))) {
             throw new ParameterException(
                     spec.commandLine(), "--reach takes the metres to show each way of a --place, such as 300");
@@ -81,10 +93,23 @@ final class DrawCommand implements Callable<Integer> {
         Volumes wanted = volumes
                 ? Volumes.of(model.network(), model.demand(), model.study().seed(), DRAWS)
                 : null;
-        PlanDrawing plan = new PlanDrawing(model, place, reach == null ? 0 : reach, backdrop(loaded), wanted);
-        DrawingFile.write(output, WIDTH, HEIGHT, g -> plan.draw(g, WIDTH, HEIGHT));
+        PlanDrawing drawing = new PlanDrawing(model, place, reach == null ? 0 : reach, backdrop(loaded), wanted);
+        DrawingFile.write(output, WIDTH, HEIGHT, g -> drawing.draw(g, WIDTH, HEIGHT));
         spec.commandLine().getOut().println("wrote " + output);
         return Exit.DONE;
+    }
+
+    private void drawPlan(Model model) throws IOException {
+        if (place == null || model.signals().orderAt(place) == null) {
+            List<String> known = model.signals().places();
+            String text = place == null
+                    ? "--plan needs a --place with a signal: " + String.join(", ", known)
+                    : "there is no signal at '" + place + "'." + Names.suggestion(place, known);
+            throw new ParameterException(spec.commandLine(), text);
+        }
+        SignalPlanDrawing drawing = new SignalPlanDrawing(model, place);
+        DrawingFile.write(output, WIDTH, drawing.height(WIDTH), g -> drawing.draw(g, WIDTH));
+        spec.commandLine().getOut().println("wrote " + output);
     }
 
     /** The picture under the plan; a plan without it is better than none. */

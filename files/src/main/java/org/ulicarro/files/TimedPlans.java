@@ -74,7 +74,7 @@ public final class TimedPlans {
         controller.groups().keySet().forEach(id -> ranges.put(id, new ArrayList<>()));
         for (int i = 0; i < timed.greens().length; i++) {
             SpanOrder.Span span = order.spans().get(i);
-            double from = timed.points()[span.from()];
+            double from = timed.points()[span.from()] + span.late();
             ranges.get(span.id()).add(text(from) + "-" + text(from + timed.greens()[i]));
         }
         List<String> values = new ArrayList<>();

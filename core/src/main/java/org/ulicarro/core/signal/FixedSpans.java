@@ -57,7 +57,19 @@ final class FixedSpans {
                     ? Math.max(0, begins - at.get(from)) + clears
                     : Math.max(clears, at.get(to) - at.get(from) - green.seconds);
             spans.add(new SpanOrder.Span(
-                    green.id, green.group, green.people, from, to, green.least, lost, 0, 0, green.seconds, Double.NaN));
+                    green.id,
+                    green.group,
+                    green.people,
+                    from,
+                    to,
+                    green.least,
+                    lost,
+                    Math.max(0, begins - at.get(from)),
+                    green.yellow,
+                    0,
+                    0,
+                    green.seconds,
+                    Double.NaN));
         }
         return new SpanOrder(plan, at.size(), spans, List.of(), cycle, false);
     }

@@ -70,6 +70,8 @@ final class RingSpans {
                 to,
                 Clock.seconds(phase.minGreen()),
                 lost,
+                0,
+                Clock.seconds(only ? phase.clear() : phase.yellow()),
                 people ? Clock.seconds(phase.peopleNeed()) : 0,
                 people ? Clock.seconds(phase.walkLead()) : 0,
                 splits == null ? Double.NaN : Clock.seconds(splits[p]) - lost,

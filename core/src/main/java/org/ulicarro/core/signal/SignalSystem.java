@@ -96,6 +96,11 @@ public final class SignalSystem {
         return hostOf[movement] != NO_GROUP;
     }
 
+    /** The group beside whose green a movement goes in gaps, or {@link #NO_GROUP}. */
+    public int hostOf(int movement) {
+        return hostOf[movement];
+    }
+
     /** Whether two movements are ever let go at the same time: neither has a signal, or their groups share some green. */
     public boolean goTogether(int a, int b) {
         return areShared(groupOf[a], groupOf[b])

@@ -25,6 +25,8 @@ public record SpanOrder(
      * @param to point at which it has cleared
      * @param least shortest green
      * @param lost what of the span is not green: yellow and red, and a late start
+     * @param late how much after its first point it begins
+     * @param yellow after green; time to finish of people
      * @param people green that people beside it need, from when the span begins; 0 for none
      * @param lead how much later than people the vehicles start
      * @param green as the plan has it; NaN where it does not say
@@ -38,10 +40,30 @@ public record SpanOrder(
             int to,
             double least,
             double lost,
+            double late,
+            double yellow,
             double people,
             double lead,
             double green,
             double most) {}
+
+    /** When each point comes with the greens that spans have, from the first one (s). */
+    public double[] times() {
+        double[] at = new double[points];
+        for (int point = 1; point < points; point++) {
+            for (Span span : spans) {
+                if (span.to() == point) {
+                    at[point] = Math.max(at[point], at[span.from()] + span.green() + span.lost());
+                }
+            }
+        }
+        return at;
+    }
+
+    /** Whether a point is one at which all spans end or begin. */
+    public boolean isBarrier(int point) {
+        return spans.stream().allMatch(s -> s.from() >= point || s.to() <= point);
+    }
 
     /**
      * A group that has green with several spans.
