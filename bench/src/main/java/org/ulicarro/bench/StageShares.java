@@ -14,6 +14,7 @@ import jdk.jfr.consumer.RecordedFrame;
 import jdk.jfr.consumer.RecordingFile;
 import org.ulicarro.core.run.Model;
 import org.ulicarro.core.run.Replication;
+import org.ulicarro.core.traffic.Traffic;
 import org.ulicarro.files.Samples;
 import org.ulicarro.files.StudyFolder;
 import org.ulicarro.files.StudyProblem;
@@ -31,6 +32,7 @@ public final class StageShares {
             Map.entry("GiveWay.decide", "giving way"),
             Map.entry("AtJunctions.insideJunction", "giving way"),
             Map.entry("Courtesy.look", "giving way"),
+            Map.entry("Traffic.showAspects", "signals"),
             Map.entry("Walkers.step", "people on foot"),
             Map.entry("Stages.accelerate", "accelerations"),
             Map.entry("Stages.drive", "accelerations"),
@@ -48,6 +50,7 @@ public final class StageShares {
 
     public static void main(String[] args) throws IOException, StudyProblem {
         int seconds = args.length > 0 ? Integer.parseInt(args[0]) : 40;
+        ofTown(seconds);
         for (String scene : new String[] {"demo", "busy"}) {
             Path folder = Files.createTempDirectory("ulicarro-bench");
             Samples.write(Samples.MARKET, folder);
@@ -56,20 +59,41 @@ public final class StageShares {
             }
             Model model = StudyFolder.read(folder, List.of()).compile(null).model();
             new Replication(model, 1).result(); // warm
-            Path file = Files.createTempFile("ulicarro", ".jfr");
-            try (Recording recording = new Recording()) {
-                recording.enable("jdk.ExecutionSample").withPeriod(Duration.ofMillis(10));
-                recording.start();
-                long end = System.nanoTime() + seconds * 1_000_000_000L;
-                for (int n = 2; System.nanoTime() < end; n++) {
-                    new Replication(model, n).result();
-                }
-                recording.stop();
-                recording.dump(file);
-            }
-            print(scene, count(file));
-            Files.delete(file);
+            int[] number = {1};
+            sample(scene, seconds, () -> new Replication(model, ++number[0]).result());
         }
+    }
+
+    /** A town of a hundred actuated places, and what their control takes of the step. */
+    private static void ofTown(int seconds) throws IOException {
+        Traffic traffic = Town.actuatedGrid(12).traffic(1);
+        for (int i = 0; i < 3000; i++) {
+            traffic.step(); // everybody is in, and the code is warm
+        }
+        int before = traffic.view().onRoad();
+        sample("100 actuated places", seconds, () -> {
+            for (int i = 0; i < 100; i++) {
+                traffic.step();
+            }
+        });
+        System.out.println(
+                "  with " + before + " vehicles at first, " + traffic.view().onRoad() + " at last");
+    }
+
+    private static void sample(String scene, int seconds, Runnable work) throws IOException {
+        Path file = Files.createTempFile("ulicarro", ".jfr");
+        try (Recording recording = new Recording()) {
+            recording.enable("jdk.ExecutionSample").withPeriod(Duration.ofMillis(10));
+            recording.start();
+            long end = System.nanoTime() + seconds * 1_000_000_000L;
+            while (System.nanoTime() < end) {
+                work.run();
+            }
+            recording.stop();
+            recording.dump(file);
+        }
+        print(scene, count(file));
+        Files.delete(file);
     }
 
     private static Map<String, Integer> count(Path file) throws IOException {

@@ -39,6 +39,7 @@ final class Town {
     private final Map<String, Place> places = new LinkedHashMap<>();
     private final Map<String, Road> roads = new LinkedHashMap<>();
     private final Map<String, SignalController> signals = new LinkedHashMap<>();
+    private boolean actuated;
     private Study study;
     private LaneTable table;
     private Departures departures;
@@ -56,7 +57,17 @@ final class Town {
 
     /** A square grid of signalised crossroads 250 m apart, one lane each way, with ten vehicles for each of them at once. */
     static Town grid(int side) {
+        return grid(side, false);
+    }
+
+    /** The same with phases in two rings at each place, called and extended by detectors at the stop lines, and traffic for hours. */
+    static Town actuatedGrid(int side) {
+        return grid(side, true);
+    }
+
+    private static Town grid(int side, boolean actuated) {
         Town town = new Town();
+        town.actuated = actuated;
         for (int x = 0; x < side; x++) {
             for (int y = 0; y < side; y++) {
                 boolean inner = x > 0 && y > 0 && x < side - 1 && y < side - 1;
@@ -77,7 +88,11 @@ final class Town {
             }
         }
         town.compile();
-        town.departAnywhere(10 * side * side, 60);
+        if (actuated) {
+            town.departFromOutside(link -> 380, 3 * 3600);
+        } else {
+            town.departAnywhere(10 * side * side, 60);
+        }
         return town;
     }
 
@@ -125,7 +140,9 @@ final class Town {
 
     private void place(String id, double x, double y, boolean signal) {
         places.put(id, Place.of(new Point(x, y), signal ? Place.Control.SIGNAL : Place.Control.NONE));
-        if (signal) {
+        if (signal && actuated) {
+            signals.put(id, Phases.twoRings());
+        } else if (signal) {
             Map<String, SignalController.Group> groups = new LinkedHashMap<>();
             groups.put("EW", group("EB", "WB"));
             groups.put("NS", group("NB", "SB"));

@@ -15,6 +15,8 @@ public final class Aspects implements Stateful {
     private final int[] since; // group -> tick at which it began
     private final int[] before; // group -> ordinal of what it showed before
 
+    private int changes; // since it was made
+
     public Aspects(int groups) {
         shown = new int[groups];
         since = new int[groups];
@@ -30,6 +32,11 @@ public final class Aspects implements Stateful {
         return since[group];
     }
 
+    /** How often any group has changed. */
+    int changes() {
+        return changes;
+    }
+
     /** What the group showed before that. */
     Aspect before(int group) {
         return ALL[before[group]];
@@ -41,6 +48,7 @@ public final class Aspects implements Stateful {
             before[group] = shown[group];
             shown[group] = aspect.ordinal();
             since[group] = tick;
+            changes++;
         }
     }
 

@@ -1,5 +1,6 @@
 package org.ulicarro.core.signal;
 
+import java.util.Arrays;
 import org.ulicarro.core.base.Clock;
 import org.ulicarro.core.signal.SignalSystem.GroupInfo;
 
@@ -10,20 +11,26 @@ import org.ulicarro.core.signal.SignalSystem.GroupInfo;
 public final class ConflictMonitor {
 
     private final SignalSystem signals;
-    private final int[][] never;
+    private final int[][][] never; // place with a controller -> pairs of its groups
 
     public ConflictMonitor(SignalSystem signals) {
         this.signals = signals;
-        never = signals.neverTogether();
+        int[][] all = signals.neverTogether();
+        never = signals.places().stream()
+                .map(place -> Arrays.stream(all)
+                        .filter(pair -> signals.groups().get(pair[0]).place().equals(place))
+                        .toArray(int[][]::new))
+                .toArray(int[][][]::new);
     }
 
     /**
-     * Looks at what is shown.
+     * Looks at what a place shows.
      *
+     * @param place its number among those with a controller
      * @throws IllegalStateException when two groups show what would let their traffic collide: a defect of the controller
      */
-    public void check(int tick, Aspects aspects) {
-        for (int[] pair : never) {
+    public void check(int tick, int place, Aspects aspects) {
+        for (int[] pair : never[place]) {
             Aspect a = aspects.of(pair[0]);
             Aspect b = aspects.of(pair[1]);
             boolean unsafe =

@@ -138,7 +138,7 @@ public final class Rehearsal {
             reasons.clear();
             step.to(tick);
             controller.advance(tick, board, aspects);
-            monitor.check(tick, aspects);
+            monitor.check(tick, signals.places().indexOf(place), aspects);
             recorder.look(tick, aspects, board);
             for (int g : mine) {
                 Aspect now = aspects.of(g);

@@ -133,6 +133,20 @@ public record PhaseInput(
         recall = recall == null ? List.of() : List.copyOf(recall);
     }
 
+    /** Vehicles, called by whoever is on a detector; all goes with any other phase's call. */
+    public static PhaseInput of(
+            List<String> serves,
+            List<String> yields,
+            double minGreen,
+            double maxGreen,
+            double passage,
+            double yellow,
+            double red) {
+        return new PhaseInput(
+                serves, yields, null, 0, null, 0, minGreen, maxGreen, passage, yellow, red, null, true, false, false,
+                false, 2, null);
+    }
+
     /** Its vehicles as a signal group; null where it serves none. */
     public Group vehicles() {
         return serves.isEmpty() ? null : new Group(serves, yields, null, 0, null, yellow, red, minGreen);

@@ -78,6 +78,11 @@ public record SignalController(
         return new SignalController(Kind.FIXED, groups, null, null, null, null, null, null, null, null, null, plans);
     }
 
+    /** Control by who comes. */
+    public static SignalController actuated(Map<String, PhaseInput> phases, Map<String, Plan> plans) {
+        return new SignalController(Kind.ACTUATED, null, phases, null, null, null, null, null, null, null, null, plans);
+    }
+
     /** The same with other clearances. */
     public SignalController withClearance(ClearanceInput given) {
         return new SignalController(
@@ -272,6 +277,11 @@ public record SignalController(
         public static Plan fixed(Double cycle, Double offset, Map<String, List<CycleRange>> greens) {
             return new Plan(
                     null, cycle, offset, greens, null, null, null, null, null, null, null, null, null, null, null);
+        }
+
+        /** Phases in an order, without a cycle. */
+        public static Plan free(List<String> rings) {
+            return new Plan(null, null, null, null, rings, null, null, null, null, null, null, null, null, null, true);
         }
 
         /** What this one says, and where it says nothing, what another one does; it is like nothing then. */

@@ -127,9 +127,7 @@ public final class Traffic implements Stateful, AutoCloseable {
 
     private void showAspects() {
         detectors.look();
-        for (int t = tick; t < tick + parts.ticksPerStep; t++) {
-            control.advance(t, detectors);
-        }
+        control.advance(tick, tick + parts.ticksPerStep, detectors);
     }
 
     /** Time of day (s since midnight). */

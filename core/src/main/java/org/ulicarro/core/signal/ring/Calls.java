@@ -4,6 +4,7 @@ import java.io.DataInput;
 import java.io.DataOutput;
 import java.io.IOException;
 import java.util.Arrays;
+import java.util.stream.IntStream;
 import org.ulicarro.core.base.SavedArrays;
 import org.ulicarro.core.base.Stateful;
 import org.ulicarro.core.signal.DetectorBoard;
@@ -15,19 +16,28 @@ final class Calls implements Stateful {
 
     private Phase[] phase;
     private final int[] detector; // wire -> its detector
-    private final int[][] calls; // wire -> phases that it calls
-    private final int[][] extend; // wire -> phases that it extends
+    private final int[]
+            targets; // phases that wires call and extend, wire by wire: all in one row, so that they are at hand
+    private final int[] firstCalled; // wire -> where its called phases begin there; one more at the end
+    private final int[] firstExtended; // wire -> where those that it extends begin
     private final int[] delay; // wire -> ticks
     private final int[] stretch;
     private final Inputs.Failure[][] failures;
+    private final boolean anyFails;
     private final int[] onFor; // wire -> ticks for which a vehicle has been on it
     private final int[] offFor; // wire -> ticks since one left
     private final int[] present; // phase -> 1 while a detector calls it
     private final int[] locked; // phase -> 1 from a call to its green
     private final int[] pressed; // phase -> 1 from when people call to their walk
     private final int[] arrived; // phase -> vehicles that came since its green ended
-    private final int[] since; // phase -> ticks since a vehicle extended its green
+    private final int[] lastSeen; // phase -> tick at which a vehicle extended its green last
     private final int[] opposedFor; // phase -> ticks for which somebody else has called in its green
+    private final int[] foot; // phase -> group of its people, or -1
+    private final boolean[] stands; // phase -> whether a recall calls it whatever others do
+    private int[] withPeople = {}; // phases with a group of people
+    private int now; // tick of the last reading
+    private boolean anyPresent = true; // whether any detector calls
+    private boolean anySoft; // whether any recall asks if others call
     private boolean quiet; // whether nobody calls but recalls
 
     /** As it starts: every phase is called, also by people. */
@@ -35,13 +45,21 @@ final class Calls implements Stateful {
         this.phase = phase;
         int wires = inputs.wires.size();
         detector = inputs.wires.stream().mapToInt(Inputs.Wire::detector).toArray();
-        calls = inputs.wires.stream().map(Inputs.Wire::calls).toArray(int[][]::new);
-        extend = inputs.wires.stream().map(Inputs.Wire::extend).toArray(int[][]::new);
+        targets = inputs.wires.stream()
+                .flatMapToInt(w -> IntStream.concat(Arrays.stream(w.calls()), Arrays.stream(w.extend())))
+                .toArray();
+        firstCalled = new int[wires + 1];
+        firstExtended = new int[wires];
+        for (int w = 0; w < wires; w++) {
+            firstExtended[w] = firstCalled[w] + inputs.wires.get(w).calls().length;
+            firstCalled[w + 1] = firstExtended[w] + inputs.wires.get(w).extend().length;
+        }
         delay = inputs.wires.stream().mapToInt(Inputs.Wire::delay).toArray();
         stretch = inputs.wires.stream().mapToInt(Inputs.Wire::stretch).toArray();
         failures = inputs.wires.stream()
                 .map(w -> w.failures().toArray(Inputs.Failure[]::new))
                 .toArray(Inputs.Failure[][]::new);
+        anyFails = Arrays.stream(failures).anyMatch(f -> f.length > 0);
         onFor = new int[wires];
         offFor = new int[wires];
         Arrays.fill(offFor, LONG);
@@ -49,8 +67,11 @@ final class Calls implements Stateful {
         locked = new int[phase.length];
         pressed = new int[phase.length];
         arrived = new int[phase.length];
-        since = new int[phase.length];
+        lastSeen = new int[phase.length];
         opposedFor = new int[phase.length];
+        foot = new int[phase.length];
+        stands = new boolean[phase.length];
+        use(phase);
         callAll(new boolean[phase.length]);
     }
 
@@ -65,6 +86,14 @@ final class Calls implements Stateful {
     /** Phases with the times and recalls of another plan. */
     void use(Phase[] other) {
         phase = other;
+        anySoft = false;
+        for (int p = 0; p < phase.length; p++) {
+            Phase.Recall recall = phase[p].recall();
+            foot[p] = phase[p].footGroup();
+            stands[p] = recall.min() || recall.max() || recall.people() && foot[p] >= 0;
+            anySoft |= recall.soft();
+        }
+        withPeople = IntStream.range(0, foot.length).filter(p -> foot[p] >= 0).toArray();
     }
 
     /**
@@ -73,58 +102,72 @@ final class Calls implements Stateful {
      * @param green of each phase, whether it has green
      */
     void read(int tick, DetectorBoard board, boolean[] green) {
-        Arrays.fill(present, 0);
-        for (int p = 0; p < phase.length; p++) {
-            since[p] = Math.min(LONG, since[p] + 1);
-            if (phase[p].footGroup() >= 0 && board.pressed(phase[p].footGroup())) {
+        now = tick;
+        if (anyPresent) {
+            Arrays.fill(present, 0);
+            anyPresent = false;
+        }
+        for (int p : withPeople) {
+            if (board.pressed(foot[p])) {
                 pressed[p] = 1;
             }
         }
         for (int w = 0; w < detector.length; w++) {
-            read(w, reports(w, tick, board), green);
+            boolean on = board.occupied(detector[w]);
+            if (anyFails) {
+                on = reports(w, tick, on);
+            }
+            if (on || offFor[w] <= stretch[w]) { // else nobody is there, nor was
+                read(w, on, green);
+            }
         }
-        quiet = true;
-        for (int p = 0; p < phase.length; p++) {
+        quiet = anySoft;
+        for (int p = 0; quiet && p < phase.length; p++) {
             quiet &= present[p] == 0 && locked[p] == 0 && pressed[p] == 0;
         }
     }
 
-    private boolean reports(int w, int tick, DetectorBoard board) {
+    private boolean reports(int w, int tick, boolean there) {
         for (Inputs.Failure failure : failures[w]) {
             if (tick >= failure.from() && tick < failure.to()) {
                 return failure.occupied();
             }
         }
-        return board.occupied(detector[w]);
+        return there;
     }
 
     private void read(int w, boolean on, boolean[] green) {
         boolean comes = on && onFor[w] == 0;
-        offFor[w] = on ? 0 : Math.min(LONG, offFor[w] + 1);
+        offFor[w] = on ? 0 : offFor[w] + 1;
         onFor[w] = on ? onFor[w] + 1 : 0;
         boolean there = on || offFor[w] <= stretch[w];
         if (!there) {
             return;
         }
         boolean counts = onFor[w] > delay[w] || delay[w] == 0;
-        for (int p : calls[w]) {
+        for (int i = firstCalled[w]; i < firstExtended[w]; i++) {
+            int p = targets[i];
             if (!green[p]) {
                 arrived[p] += comes ? 1 : 0;
                 if (counts) {
                     present[p] = 1;
+                    anyPresent = true;
                     locked[p] |= phase[p].locks() ? 1 : 0;
                 }
             }
         }
-        for (int p : extend[w]) {
-            since[p] = 0;
+        for (int i = firstExtended[w]; i < firstCalled[w + 1]; i++) {
+            lastSeen[targets[i]] = now;
         }
     }
 
     /** Whether a phase is called, by vehicles, people or a recall. */
     boolean any(int p) {
-        Phase.Recall recall = phase[p].recall();
-        return present[p] == 1 || locked[p] == 1 || recall.min() || recall.max() || people(p) || recall.soft() && quiet;
+        return present[p] == 1
+                || locked[p] == 1
+                || pressed[p] == 1
+                || stands[p]
+                || quiet && phase[p].recall().soft();
     }
 
     boolean people(int p) {
@@ -135,7 +178,7 @@ final class Calls implements Stateful {
     void served(int p) {
         locked[p] = 0;
         present[p] = 0;
-        since[p] = 1; // this tick is the first without anybody
+        lastSeen[p] = now - 1; // this tick is the first without anybody
         arrived[p] = 0;
         opposedFor[p] = 0;
     }
@@ -151,7 +194,7 @@ final class Calls implements Stateful {
 
     /** Whether nobody has come for the passage time. */
     boolean gap(int p) {
-        return !phase[p].recall().max() && since[p] > passage(p);
+        return !phase[p].recall().max() && now - lastSeen[p] > passage(p);
     }
 
     /** The passage time, shorter the longer others have waited. */
@@ -187,9 +230,10 @@ final class Calls implements Stateful {
             SavedArrays.read(in, column);
         }
         quiet = in.readBoolean();
+        anyPresent = true;
     }
 
     private int[][] columns() {
-        return new int[][] {onFor, offFor, present, locked, pressed, arrived, since, opposedFor};
+        return new int[][] {onFor, offFor, present, locked, pressed, arrived, lastSeen, opposedFor};
     }
 }

@@ -14,6 +14,8 @@ final class Order {
     private Phase[] phase;
     private int[] ringOf; // phase -> its ring, NONE where the plan does not have it
     private int[] groupOf; // phase -> its group between barriers
+    private boolean keepsOrder; // whether any phase does
+    private boolean[] wanted = new boolean[0]; // phase -> whether it is called, or comes by itself
 
     /** Another order of phases waits to take over, which it does over the barrier. */
     boolean isReplaced;
@@ -32,14 +34,27 @@ final class Order {
         ringOf = next.ringOf();
         groupOf = next.groupOf();
         isReplaced = false;
+        keepsOrder = next.phases().stream().anyMatch(Phase::keepsOrder);
+        wanted = new boolean[phase.length];
+        refresh();
+    }
+
+    /** Asks anew who is wanted, once in a tick: it is needed many times. */
+    void refresh() {
+        for (int p = 0; p < wanted.length; p++) {
+            refresh(p);
+        }
+    }
+
+    /** Asks anew whether a phase is wanted, after its calls have been answered. */
+    void refresh(int p) {
+        wanted[p] =
+                preemptions.isOn() ? preemptions.wants(p) : calls.any(p) || cycle.isCoordinated(p) || requests.want(p);
     }
 
     /** Whether a phase is called, or coordinated: its green comes round by itself. */
     boolean isWanted(int p) {
-        if (preemptions.isOn()) {
-            return preemptions.wants(p);
-        }
-        return calls.any(p) || cycle.isCoordinated(p) || requests.want(p);
+        return wanted[p];
     }
 
     /** Whether a phase can still be served if it begins at a tick. */
@@ -53,7 +68,7 @@ final class Order {
             return true;
         }
         for (int p = 0; p < phase.length; p++) {
-            if (isAgainst(r, p) && isWanted(p)) {
+            if (wanted[p] && isAgainst(r, p)) {
                 return true;
             }
         }
@@ -83,7 +98,7 @@ final class Order {
             return true;
         }
         for (int p = 0; p < phase.length; p++) {
-            if (ringOf[p] != NONE && groupOf[p] != rings.barrier && isWanted(p)) {
+            if (wanted[p] && ringOf[p] != NONE && groupOf[p] != rings.barrier) {
                 return true;
             }
         }
@@ -92,9 +107,12 @@ final class Order {
 
     /** Whether an earlier phase of this group is called to which its ring may not simply go back. */
     private boolean waitsForAll(int p) {
+        if (!keepsOrder || !wanted[p]) {
+            return false;
+        }
         int r = ringOf[p];
         int own = r == NONE || groupOf[p] != rings.barrier ? NONE : rings.at[r];
-        if (own == NONE || own == p || !phase[own].keepsOrder() || rings.state[r] != Rings.GREEN || !isWanted(p)) {
+        if (own == NONE || own == p || !phase[own].keepsOrder() || rings.state[r] != Rings.GREEN) {
             return false;
         }
         int[] slots = plan.rings()[r][rings.barrier];
@@ -102,7 +120,7 @@ final class Order {
     }
 
     private boolean wantsAnew() {
-        for (int p = 0; p < phase.length; p++) {
+        for (int p = 0; keepsOrder && p < phase.length; p++) {
             if (waitsForAll(p)) {
                 return true;
             }

@@ -76,6 +76,11 @@ final class People implements Stateful {
         }
     }
 
+    /** What people see, as a number. */
+    int state(int r) {
+        return shows[r];
+    }
+
     Aspect aspect(int r) {
         return shows[r] == WALK ? Aspect.GREEN : shows[r] == FINISH ? Aspect.YELLOW : Aspect.RED;
     }

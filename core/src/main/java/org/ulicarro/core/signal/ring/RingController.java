@@ -41,6 +41,9 @@ public final class RingController implements Controller {
     }
 
     private final Setup setup;
+    private final boolean onePlan;
+    private final boolean hasOverlaps;
+    private final boolean hasExtras; // priority or pre-emption
     private final Rings rings;
     private final Calls calls;
     private final People people;
@@ -55,6 +58,8 @@ public final class RingController implements Controller {
     private final Aspect[] shown; // phase -> what its vehicles see
     private RingPlan plan;
     private Phase[] phase;
+    private boolean anyConditional; // whether a phase may be served again while its ring waits
+    private int drawn; // what the rings show, in one number; what has not changed is not shown anew
     private int now; // tick
     private int current = NONE; // place of the plan in the list
 
@@ -65,6 +70,9 @@ public final class RingController implements Controller {
      */
     public RingController(Setup setup, RingWatch watch) {
         this.setup = setup;
+        onePlan = setup.plans().size() == 1;
+        hasOverlaps = !setup.overlaps().isEmpty();
+        hasExtras = !setup.priorities().isEmpty() || !setup.preemptions().isEmpty();
         this.watch = watch;
         plan = setup.plans().get(0);
         phase = plan.phases().toArray(Phase[]::new);
@@ -86,13 +94,13 @@ public final class RingController implements Controller {
         now = tick;
         followSchedule(tick);
         calls.read(tick, detectors, rings.hasGreen);
-        requests.read(tick, detectors);
-        if (preemptions.read(tick, detectors)) {
-            calls.callAll(rings.hasGreen);
+        if (hasExtras) {
+            requests.read(tick, detectors);
+            if (preemptions.read(tick, detectors)) {
+                calls.callAll(rings.hasGreen);
+            }
         }
-        for (int p = 0; p < phase.length; p++) {
-            rings.redFor[p] = Math.min(1_000_000, rings.redFor[p] + 1);
-        }
+        order.refresh();
         for (int r = 0; r < rings.count; r++) {
             count(r, tick);
         }
@@ -101,13 +109,18 @@ public final class RingController implements Controller {
             finishClearance(r, tick);
         }
         goOver(tick);
-        advanceOverlaps(tick);
+        if (hasOverlaps) {
+            advanceOverlaps(tick);
+        }
         show(tick, aspects);
     }
 
     /** Another plan takes over where a cycle ends; at once from one that runs free. With another order of phases, over the barrier. */
     private void followSchedule(int tick) {
-        int wanted = setup.schedule().at(tick);
+        if (onePlan && current == 0 && cycle.isFree()) {
+            return;
+        }
+        int wanted = onePlan ? 0 : setup.schedule().at(tick);
         if (current == NONE) {
             take(wanted, tick, false);
             return;
@@ -135,6 +148,7 @@ public final class RingController implements Controller {
         phase = next.phases().toArray(Phase[]::new);
         calls.use(phase);
         order.use(next);
+        anyConditional = next.phases().stream().anyMatch(Phase::conditional);
     }
 
     /** Counts the timers of a ring, and moves on those that end by themselves. */
@@ -150,7 +164,7 @@ public final class RingController implements Controller {
             rings.maxTimer[r] += opposed ? 1 : 0;
         } else if (rings.state[r] == Rings.YELLOW && rings.timer[r] >= phase[own].yellow()) {
             rings.enter(r, Rings.CLEARS);
-            rings.redFor[own] = 0;
+            rings.redSince[own] = tick;
             watch.red(tick, phase[own].id());
         }
         countPeople(r, tick);
@@ -171,6 +185,7 @@ public final class RingController implements Controller {
                 && !order.isOpposed(r) // nobody else calls: there is time for them
                 && !overlaps.block(own, false)) {
             people.startWalk(r, tick, own, phase[own]);
+            order.refresh(own);
         }
     }
 
@@ -200,7 +215,7 @@ public final class RingController implements Controller {
         }
         if (wantsOver && mayCross(tick)) {
             cross(tick);
-        } else if (wantsOver && !preemptions.isOn()) {
+        } else if (wantsOver && anyConditional && !preemptions.isOn()) {
             serveMeanwhile(tick);
         }
         for (int r = 0; r < rings.count && !rings.crossing; r++) {
@@ -359,6 +374,11 @@ public final class RingController implements Controller {
 
     /** Whether every ring can end its green now, or has none. */
     private boolean mayCross(int tick) {
+        for (int r = 0; r < rings.count; r++) { // most often a green is too young to end, which is quickly seen
+            if (rings.state[r] != Rings.RESTS && (rings.state[r] != Rings.GREEN || rings.green[r] < rings.needed[r])) {
+                return false;
+            }
+        }
         int longest = longestClearance();
         for (int r = 0; r < rings.count; r++) {
             boolean idle = rings.state[r] == Rings.RESTS;
@@ -398,7 +418,7 @@ public final class RingController implements Controller {
 
     /** Whether a phase has been red for as long as it must. */
     private boolean mayBegin(int p) {
-        return rings.redFor[p] >= phase[p].redRevert();
+        return now - rings.redSince[p] >= phase[p].redRevert();
     }
 
     /** Goes over the barrier once all rings have cleared. */
@@ -468,6 +488,7 @@ public final class RingController implements Controller {
         boolean walk = walksAt(p) && !overlaps.block(p, phase[p].walkLead() > 0);
         if (walk) {
             people.startWalk(r, tick, p, phase[p]);
+            order.refresh(p);
         }
         if (walk && phase[p].walkLead() > 0) {
             rings.enter(r, Rings.LEADS);
@@ -483,13 +504,11 @@ public final class RingController implements Controller {
         rings.green[r] = 0;
         rings.maxTimer[r] = order.isOpposed(r) ? 1 : 0;
         calls.served(own);
+        order.refresh(own);
         watch.green(tick, phase[own].id());
     }
 
     private void advanceOverlaps(int tick) {
-        if (setup.overlaps().isEmpty()) {
-            return;
-        }
         Arrays.fill(walks, false);
         for (int r = 0; r < rings.count; r++) {
             int own = rings.at[r];
@@ -508,6 +527,20 @@ public final class RingController implements Controller {
     }
 
     private void show(int tick, Aspects aspects) {
+        int now = 1;
+        for (int r = 0; r < rings.count; r++) {
+            now = 31 * (31 * (31 * now + rings.at[r]) + rings.state[r]) + people.state(r);
+        }
+        if (now != drawn) {
+            drawn = now;
+            showPhases(tick, aspects);
+        }
+        if (hasOverlaps) {
+            overlaps.show(tick, aspects);
+        }
+    }
+
+    private void showPhases(int tick, Aspects aspects) {
         Arrays.fill(shown, Aspect.RED);
         for (int r = 0; r < rings.count; r++) {
             if (rings.state[r] == Rings.GREEN || rings.state[r] == Rings.YELLOW) {
@@ -522,7 +555,6 @@ public final class RingController implements Controller {
             int r = rings.ringAt(p);
             show(phase[p].footGroup(), r == NONE ? Aspect.RED : people.aspect(r), tick, aspects);
         }
-        overlaps.show(tick, aspects);
     }
 
     /** Turns that may go in gaps beside a ring's phase, while their own phase has red. */
@@ -576,5 +608,6 @@ public final class RingController implements Controller {
             cycle.restored(plan);
         }
         order.isReplaced = replaced;
+        drawn = 0;
     }
 }

@@ -11,6 +11,7 @@ import org.ulicarro.core.base.Stateful;
 final class Rings implements Stateful {
 
     static final int NONE = -1;
+    private static final int LONG_AGO = -1_000_000;
 
     /** In red: it has no phase in this barrier group, or waits to go over the barrier. */
     static final int RESTS = 0;
@@ -36,7 +37,7 @@ final class Rings implements Stateful {
     // barrier
     final int[] because; // ring -> ordinal of the reason for which it ends then
     final boolean[] hasGreen; // phase -> whether it shows green
-    final int[] redFor; // phase -> ticks since its yellow ended
+    final int[] redSince; // phase -> tick at which its yellow ended
     int barrier; // group of phases between barriers in which all rings are
     int target; // group they go to
     boolean crossing; // all rings end their phases to go over the barrier
@@ -55,11 +56,11 @@ final class Rings implements Stateful {
         lasts = new int[count];
         because = new int[count];
         hasGreen = new boolean[phases];
-        redFor = new int[phases];
+        redSince = new int[phases];
         Arrays.fill(at, NONE);
         Arrays.fill(next, NONE);
         Arrays.fill(promised, NONE);
-        Arrays.fill(redFor, 1_000_000);
+        Arrays.fill(redSince, LONG_AGO);
         crossing = true;
     }
 
@@ -105,6 +106,6 @@ final class Rings implements Stateful {
     }
 
     private int[][] columns() {
-        return new int[][] {state, at, next, promised, timer, green, maxTimer, needed, again, lasts, because, redFor};
+        return new int[][] {state, at, next, promised, timer, green, maxTimer, needed, again, lasts, because, redSince};
     }
 }
