@@ -147,6 +147,9 @@ final class SchemaCheck {
                 spot,
                 switch (names.path("pattern").asString("")) {
                     case KeyForm.LANE -> "'" + key + "' is no lane; lanes are numbered from the left, 1 first";
+                    case KeyForm.TIME -> "'" + key + "' is no time of day; write for example 06:30";
+                    case KeyForm.PAIR ->
+                        "'" + key + "' is no pair of groups; write NB>EB for NB that ends and EB that begins";
                     case KeyForm.MOVEMENT ->
                         "'" + key + "' is no movement; write a short name such as EBL, or from-road>to-road";
                     case KeyForm.DOTTED ->

@@ -39,16 +39,23 @@ final class RingSafety {
                     int host = group[i];
                     boolean follows = group[i + 1] >= 0;
                     if (host >= 0 && follows && turnsInGaps(controller, host) && hasOther(plan, host)) {
-                        faults.add(Fault.warning(
+                        warn(
                                 pointer + "/rings",
                                 "phase '" + ids.get(group[i + 1]) + "' follows '" + ids.get(host)
                                         + "' before the barrier: turns that go in gaps during '" + ids.get(host)
                                         + "' lose their green while the opposing phase keeps it (left-turn trap); let"
                                         + " '" + ids.get(group[i + 1]) + "' lead, or give these turns only their own"
-                                        + " phase"));
+                                        + " phase");
                     }
                 }
             }
+        }
+    }
+
+    /** Once for all plans with the same order. */
+    private void warn(String pointer, String message) {
+        if (faults.stream().noneMatch(f -> f.message().equals(message))) {
+            faults.add(Fault.warning(pointer, message));
         }
     }
 

@@ -17,6 +17,7 @@ public record ClearanceInput(
         @Key("short") @About("What it is where a plan has less: error or warn.")
         Short tooShort,
 
+        @KeyForm(KeyForm.PAIR)
         @Unit(Dimension.TIME)
         @About("Or written here, from the group that ends to the one that begins: {\"NB>EB\": 5 s}.")
         Map<String, Double> needs) {

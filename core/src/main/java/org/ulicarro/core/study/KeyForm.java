@@ -16,6 +16,12 @@ public @interface KeyForm {
     /** Movements: {@code EBL} or {@code quay-1>mill}. */
     String MOVEMENT = "^[A-Za-z0-9_-]+(>[A-Za-z0-9_-]+)?$";
 
+    /** Two groups, the one that ends and the one that begins: {@code NB>EB}. */
+    String PAIR = "^[A-Za-z0-9_-]+>[A-Za-z0-9_-]+$";
+
+    /** Times of day: {@code 06:30}. */
+    String TIME = "^([01]?[0-9]|2[0-3]):[0-5][0-9]$";
+
     /** Files of a table inside the study's folder. */
     String TABLE = "^[A-Za-z0-9_./ -]+[.](csv|omx)$";
 

@@ -47,6 +47,7 @@ public record SignalController(
         @About("Clearances that are given; else they follow from yellow and red.")
         ClearanceInput clearance,
 
+        @KeyForm(KeyForm.TIME)
         @About("Plans by the time of day at which they begin: {06:00: am, 09:30: day}; instead of the period's name.")
         Map<String, String> schedule,
 

@@ -27,7 +27,7 @@ public final class PlaceTiming {
     private final List<LaneGroup> groups;
     private final double[] ratio; // of each span
 
-    private PlaceTiming(SpanOrder order, List<LaneGroup> groups) {
+    PlaceTiming(SpanOrder order, List<LaneGroup> groups) {
         this.order = order;
         this.groups = groups;
         ratio = new double[order.spans().size()];

@@ -1,0 +1,131 @@
+package org.ulicarro.cli;
+
+import static org.assertj.core.api.Assertions.assertThat;
+
+import java.io.IOException;
+import java.nio.file.Files;
+import java.nio.file.Path;
+import org.junit.jupiter.api.BeforeEach;
+import org.junit.jupiter.api.Test;
+import org.junit.jupiter.api.io.TempDir;
+import org.ulicarro.files.Samples;
+
+/** Timing by formula, and drawn plans, on the demo. */
+class TimeCommandTest extends InProcess {
+
+    @TempDir
+    private Path temp;
+
+    private Path study;
+
+    @BeforeEach
+    void writeStudy() throws IOException {
+        study = temp.resolve("quayside");
+        Samples.write(Samples.QUAYSIDE, study);
+    }
+
+    @Test
+    void everyPlaceHasItsCycles() {
+        assertThat(run("time", study)).isZero();
+        assertThat(out.lines().map(l -> l.strip().replaceAll(" +", " ")))
+                .anyMatch(l -> l.startsWith("market pm 0.40 10 10 27 37 18 40 "))
+                .anyMatch(l -> l.startsWith("80 10.6 9.1 "));
+        assertThat(out.lines()).allMatch(line -> line.length() <= 110);
+        assertThat(run("time", study, "--table", "CYCLES", "--csv")).isZero();
+        assertThat(out).startsWith("cycle_s,customs_delay_s,gate_delay_s,market_delay_s,");
+    }
+
+    @Test
+    void aPlaceHasItsMovementsAndAWhatIf() {
+        assertThat(run("time", study, "--place", "market", "--what-if", "NBT")).isZero();
+        assertThat(out)
+                .contains("WBT+WBR", "What if NBT were not 124 veh/h")
+                .contains("with people's walk and clearance");
+        assertThat(run("time", study, "--place", "market", "--what-if", "NBT=1500"))
+                .isZero();
+        assertThat(out)
+                .contains("no cycle  for no critical movement above v/c 0.90")
+                .contains("no cycle serves them, queues grow")
+                .contains("Relieve group 'NB' first");
+    }
+
+    @Test
+    void aTimedPlanIsAnAlternativeThatRuns() throws IOException {
+        assertThat(run("time", study, "--cycle", "60", "--write", "plan:sixty")).isZero();
+        Path file = study.resolve("alternatives/sixty.yaml");
+        assertThat(file).content().contains("pm: {cycle: 60 s, greens: {EB: [0-28]");
+        assertThat(run("check", study, "-a", "sixty")).isZero();
+        assertThat(run("time", study, "--write", "plan:sixty")).isEqualTo(3);
+        assertThat(err).contains("--force replaces it");
+        assertThat(run("time", study, "-a", "actuated", "--place", "market", "--write", "plan:longest"))
+                .isZero();
+        assertThat(study.resolve("alternatives/longest.yaml")).content().contains("max-green: {1: ");
+        assertThat(run("check", study, "-a", "actuated+longest")).isZero();
+    }
+
+    @Test
+    void whatIsWrongIsSaid() {
+        assertThat(run("time", study, "--place", "markt")).isEqualTo(2);
+        assertThat(err).contains("there is no signal at 'markt'. Did you mean 'market'?");
+        assertThat(run("time", study, "--what-if", "NBT")).isEqualTo(2);
+        assertThat(run("time", study, "--place", "market", "--what-if", "NBT=lots"))
+                .isEqualTo(2);
+        assertThat(run("time", study, "--cycle", "5")).isEqualTo(2);
+        assertThat(run("time", study, "--write", "sixty")).isEqualTo(2);
+    }
+
+    @Test
+    void plansAreDrawn() throws IOException {
+        Path stages = temp.resolve("stages.svg");
+        assertThat(run("draw", study, "--place", "market", "--plan", "-o", stages))
+                .isZero();
+        assertThat(Files.readString(stages)).contains("stage 2: 45 s to 80 s", "second of the cycle");
+        Path phases = temp.resolve("phases.svg");
+        assertThat(run("draw", study, "-a", "actuated", "--place", "market", "--plan", "-o", phases))
+                .isZero();
+        assertThat(Files.readString(phases)).contains("phase 5: green 5 s to 20 s");
+        assertThat(run("draw", study, "--plan", "-o", stages)).isEqualTo(2);
+    }
+
+    /** What a rehearsal wrote as events puts the controller through the same again. */
+    @Test
+    void recordedEventsCallAgain() throws IOException {
+        Path events = temp.resolve("events.csv");
+        assertThat(run(
+                        "rehearse",
+                        study,
+                        "-a",
+                        "actuated",
+                        "--place",
+                        "market",
+                        "--calls",
+                        "random:250",
+                        "--events",
+                        events,
+                        "--csv"))
+                .isZero();
+        String first = out;
+        assertThat(events)
+                .content()
+                .startsWith("time,place,code,parameter,what,who\n")
+                .contains(",82,", ",4,", ",21,");
+        assertThat(run("rehearse", study, "-a", "actuated", "--place", "market", "--calls", events, "--csv"))
+                .isZero();
+        assertThat(out).isEqualTo(first);
+    }
+
+    @Test
+    void aRecordedRunKeepsItsEvents() throws IOException {
+        Files.writeString(
+                study.resolve("alternatives/short.yaml"),
+                "periods: {pm: {to: \"16:33\", warm-up: {length: 1 min}, drain: 0 min}}\n");
+        assertThat(run("run", study, "-a", "actuated+short", "-n", "1", "--record", "last"))
+                .isZero();
+        try (var files = Files.walk(study.resolve("runs"))) {
+            Path events = files.filter(f -> f.getFileName().toString().equals("0001.events.csv"))
+                    .findFirst()
+                    .orElseThrow();
+            assertThat(events).content().contains("market,82,", "market,1,2,phase begins green,2");
+        }
+    }
+}

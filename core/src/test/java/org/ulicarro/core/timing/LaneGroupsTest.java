@@ -1,0 +1,72 @@
+package org.ulicarro.core.timing;
+
+import static org.assertj.core.api.Assertions.assertThat;
+import static org.assertj.core.api.Assertions.within;
+
+import java.util.ArrayList;
+import java.util.List;
+import java.util.Map;
+import org.junit.jupiter.api.Test;
+import org.ulicarro.core.Crossroads;
+import org.ulicarro.core.base.Fault;
+import org.ulicarro.core.network.Network;
+import org.ulicarro.core.network.NetworkCompiler;
+import org.ulicarro.core.signal.SignalCompiler;
+import org.ulicarro.core.signal.SignalSystem;
+import org.ulicarro.core.study.CycleRange;
+import org.ulicarro.core.study.SignalController;
+import org.ulicarro.core.study.SignalController.Group;
+import org.ulicarro.core.study.SignalController.Plan;
+import org.ulicarro.core.study.Study.DriveOn;
+
+/** Lane groups of a crossroads with left bays and their saturation flows, by the factors of the manual. */
+class LaneGroupsTest {
+
+    private static final Map<String, Double> VOLUMES =
+            Map.of("EBL", 100.0, "EBT", 600.0, "EBR", 200.0, "WBT", 350.0, "WBR", 50.0);
+
+    private final Network network =
+            NetworkCompiler.compile(new Crossroads().study().network(), DriveOn.RIGHT, new ArrayList<>());
+
+    private List<LaneGroup> eastbound(double heavy) {
+        Map<String, Group> groups = Map.of(
+                "EW",
+                Group.of(List.of("EBL", "EBT", "EBR", "WBL", "WBT", "WBR"), List.of("EBL", "WBL"), 3, 2, 5),
+                "NS",
+                Group.of(List.of("NBL", "NBT", "NBR", "SBL", "SBT", "SBR"), List.of("NBL", "SBL"), 3, 2, 5));
+        Map<String, List<CycleRange>> greens =
+                Map.of("EW", List.of(CycleRange.parse("0-40")), "NS", List.of(CycleRange.parse("45-85")));
+        SignalController controller = SignalController.fixed(groups, Map.of("p", Plan.fixed(90.0, 0.0, greens)));
+        List<Fault> faults = new ArrayList<>();
+        SignalSystem signals = SignalCompiler.compile(network, Map.of("market", controller), "p", 0, faults);
+        assertThat(faults).isEmpty();
+        LaneGroups all = new LaneGroups(network, signals, m -> VOLUMES.getOrDefault(m.name(), 0.0), 1900, heavy);
+        return all.of(network.junctions().get("market")).stream()
+                .filter(g -> g.name().startsWith("EB"))
+                .toList();
+    }
+
+    @Test
+    void turnsAndHeavyVehiclesTakeTheirShare() {
+        List<LaneGroup> groups = eastbound(0.08);
+        LaneGroup through = groups.stream()
+                .filter(g -> g.name().contains("EBT"))
+                .findFirst()
+                .orElseThrow();
+        // two lanes, 8 % heavy vehicles that count twice, a quarter turns right: 1 - 0.15 / 4
+        assertThat(through.lanes()).isEqualTo(2);
+        assertThat(through.volume()).isEqualTo(800);
+        assertThat(through.saturation()).isCloseTo(2 * 1900 / 1.08 * (1 - 0.15 * 0.25), within(1e-6));
+    }
+
+    @Test
+    void aLeftTurnInGapsCountsAsManyAsTheOpposingFlowSays() {
+        LaneGroup left = eastbound(0).stream()
+                .filter(g -> g.name().equals("EBL"))
+                .findFirst()
+                .orElseThrow();
+        // 350 veh/h come straight towards it (who turns right has a lane of its own to turn into): each counts as 2.0
+        assertThat(left.saturation()).isCloseTo(1900 / 2.0, within(1e-6));
+        assertThat(left.ratio()).isCloseTo(100 * 2.0 / 1900, within(1e-9));
+    }
+}

@@ -1,0 +1,287 @@
+package org.ulicarro.files;
+
+import static org.assertj.core.api.Assertions.assertThat;
+import static org.assertj.core.api.Assertions.catchThrowableOfType;
+
+import java.io.IOException;
+import java.nio.file.Files;
+import java.nio.file.Path;
+import java.util.ArrayList;
+import java.util.Arrays;
+import java.util.List;
+import org.junit.jupiter.api.BeforeEach;
+import org.junit.jupiter.api.Test;
+import org.junit.jupiter.api.io.TempDir;
+import org.ulicarro.core.base.Clock;
+import org.ulicarro.core.measure.MovementRow;
+import org.ulicarro.core.run.Model;
+import org.ulicarro.core.run.Replication;
+import org.ulicarro.core.signal.Aspect;
+import org.ulicarro.core.signal.Rehearsal;
+import org.ulicarro.core.signal.events.EventCode;
+import org.ulicarro.core.signal.events.SignalEvent;
+
+/** Rules of signals as a study writes them, on the demo: each on top of its fixed or actuated market. */
+class SignalRulesTest {
+
+    private static final int START = 16 * 36_000 + 30 * 600;
+
+    @TempDir
+    private Path temp;
+
+    private Path study;
+
+    @BeforeEach
+    void writeStudy() throws IOException {
+        study = temp.resolve("quayside");
+        Samples.write(Samples.QUAYSIDE, study);
+        Files.writeString(
+                study.resolve("alternatives/short.yaml"),
+                "periods: {pm: {to: \"16:45\", warm-up: {length: 5 min}, drain: 1 min}}\n");
+    }
+
+    private void alternative(String name, String market) throws IOException {
+        Files.writeString(
+                study.resolve("alternatives/" + name + ".yaml"),
+                "signals:\n  market:\n" + market.strip().indent(4));
+    }
+
+    private Model model(String... alternatives) throws StudyProblem {
+        return StudyFolder.read(study, List.of(alternatives)).compile("pm").model();
+    }
+
+    private List<String> messages(String... alternatives) {
+        StudyProblem problem = catchThrowableOfType(StudyProblem.class, () -> model(alternatives));
+        return problem.messages().stream().map(Message::toString).toList();
+    }
+
+    /** What a group showed: {@code 16:30:05.0 green}. */
+    private static List<String> shown(Model model, Rehearsal rehearsal, String group) {
+        return rehearsal.changes().stream()
+                .filter(c -> model.signals().groups().get(c.group()).id().equals(group))
+                .map(c -> Clock.timeOfDay(Clock.seconds(c.tick())) + " " + c.shows())
+                .toList();
+    }
+
+    private static Rehearsal random(Model model, int minutes) {
+        return Rehearsal.random(model.signals(), "market", START, START + minutes * 600, 300, 7);
+    }
+
+    private void writeArrows() throws IOException {
+        alternative("arrows", """
+                phases:
+                  2: {serves: [EBT, EBR, EBL], yields: [EBL]}
+                  6: {serves: [WBT, WBR, WBL], yields: [WBL]}
+                """);
+    }
+
+    @Test
+    void turnsWithAnArrowFlashYellowBesideTheThroughPhase() throws Exception {
+        writeArrows();
+        Model model = model("actuated", "arrows", "short");
+        Rehearsal rehearsal = random(model, 10);
+        int left = model.signals()
+                .groupOf(model.network().movement("market", "EBL").movement().index());
+        assertThat(model.signals().groups().get(left).id()).isEqualTo("5");
+        assertThat(rehearsal.changes())
+                .filteredOn(c -> c.group() == left)
+                .extracting(Rehearsal.Change::shows)
+                .contains(Aspect.GREEN, Aspect.FLASHING_YELLOW);
+        // who may also go in gaps waits less than who has only the arrow
+        assertThat(delay(model, "EBL")).isLessThan(delay(model("actuated", "short"), "EBL"));
+    }
+
+    private static double delay(Model model, String movement) {
+        double sum = 0;
+        double vehicles = 0;
+        for (int number = 1; number <= 2; number++) {
+            for (MovementRow row : new Replication(model, number).result().rows()) {
+                if (row.place().equals("market") && row.name().equals(movement)) {
+                    sum += row.controlDelayS() * row.vehicles();
+                    vehicles += row.vehicles();
+                }
+            }
+        }
+        return sum / vehicles;
+    }
+
+    @Test
+    void aFixedPlanFlashesYellowToo() throws Exception {
+        alternative("arrow", """
+                groups:
+                  WL: {serves: [WBL], yellow: 3 s, red: 2 s}
+                plans:
+                  pm: {greens: {EB: [0-32], WB: [0-32], WP: [0-20], WL: [37-42], NB: [47-75], SB: [47-75], WQ: [47-59]}}
+                """);
+        Model model = model("arrow");
+        Rehearsal rehearsal = Rehearsal.of(model.signals(), "market", START, START + 1600, List.of());
+        // offset 12 s, cycle 80 s: 16:30:52 is second 0
+        assertThat(shown(model, rehearsal, "WL"))
+                .containsSequence(
+                        "16:30:52 FLASHING_YELLOW",
+                        "16:31:24 YELLOW",
+                        "16:31:27 RED",
+                        "16:31:29 GREEN",
+                        "16:31:34 YELLOW",
+                        "16:31:37 RED",
+                        "16:32:12 FLASHING_YELLOW");
+    }
+
+    @Test
+    void overlapsThatConflictAreRefused() throws Exception {
+        alternative("overlap", """
+                phases:
+                  6: {serves: [WBT]}
+                overlaps:
+                  A: {serves: [WBR], while: [6, 1]}
+                """);
+        assertThat(messages("actuated", "overlap"))
+                .anyMatch(m -> m.contains("phases 'A' and '5' may have green together") && m.contains("WBR and EBL"));
+        alternative("overlap", """
+                phases:
+                  6: {serves: [WBT]}
+                overlaps:
+                  A: {serves: [WBR], while: [6], late-start: 4 s, red: 1 s}
+                """);
+        Model model = model("actuated", "overlap");
+        Rehearsal rehearsal = random(model, 5);
+        List<String> green = shown(model, rehearsal, "A").stream()
+                .filter(c -> c.endsWith("GREEN"))
+                .toList();
+        assertThat(green).isNotEmpty();
+        assertThat(rehearsal.events())
+                .filteredOn(e -> e.code() == EventCode.OVERLAP_GREEN)
+                .hasSize(green.size())
+                .allMatch(e -> e.parameter() == 1);
+    }
+
+    @Test
+    void aLeftTurnTrapIsWarnedOf() throws Exception {
+        writeArrows();
+        alternative("lag", "plans: {pm: {rings: [\"2 1 | 4\", \"5 6 | 8\"]}}");
+        List<String> warnings =
+                StudyFolder.read(study, List.of("actuated", "arrows", "lag")).compile("pm").warnings().stream()
+                        .map(Message::toString)
+                        .toList();
+        assertThat(warnings)
+                .filteredOn(w -> w.contains("left-turn trap"))
+                .hasSize(1)
+                .allMatch(w -> w.contains("phase '1' follows '2'"));
+    }
+
+    @Test
+    void aPreemptionCannotHoldTwoPhasesOfARing() throws Exception {
+        Files.writeString(study.resolve("alternatives/detector.yaml"), """
+                network: {detectors: {fire: {road: quay-4 ahead, before-end: 60 m}}}
+                """);
+        alternative("fire", "preemption: {engine: {detector: fire, phases: [1, 2]}}");
+        assertThat(messages("actuated", "detector", "fire"))
+                .anyMatch(m -> m.contains("pre-emption 'engine' wants phases '1' and '2' together"));
+    }
+
+    @Test
+    void onlyBusesAskForPriority() throws Exception {
+        Files.writeString(study.resolve("alternatives/detector.yaml"), """
+                network:
+                  detectors:
+                    bus-in: {road: quay-4 ahead, lane: 2, before-end: 60 m}
+                """);
+        alternative("bus", """
+                priority:
+                  bus: {phases: [2], in: bus-in, patience: 30 s, pause: 0 s}
+                  car: {phases: [2], in: bus-in, only: [car], patience: 1 s, pause: 0 s}
+                """);
+        Model model = model("actuated", "detector", "bus", "short");
+        Replication replication = new Replication(model, 1);
+        List<SignalEvent> events = new ArrayList<>();
+        replication.recordSignals(events::add);
+        replication.result();
+        long buses = count(events, "bus");
+        long cars = count(events, "car");
+        assertThat(buses).isBetween(1L, 12L);
+        assertThat(cars).isGreaterThan(5 * buses);
+    }
+
+    private static long count(List<SignalEvent> events, String who) {
+        return events.stream()
+                .filter(e -> e.code() == EventCode.PRIORITY_IN && e.who().equals(who))
+                .count();
+    }
+
+    @Test
+    void detectorsFail() throws Exception {
+        alternative("fails", """
+                failures:
+                  - {detector: "4 on pier-road back lane 1", stuck: occupied, from: "16:32", to: "16:33"}
+                """);
+        assertThat(messages("actuated", "fails"))
+                .anyMatch(m -> m.contains("this controller asks no detector '4 on pier-road back lane 1'"));
+        String detector = model("actuated").signals().detectors().stream()
+                .filter(d -> d.id().startsWith("4 on"))
+                .findFirst()
+                .orElseThrow()
+                .id();
+        alternative("fails", """
+                failures:
+                  - {detector: "%s", stuck: occupied, from: "16:32", to: "16:33"}
+                """.formatted(detector));
+        Model model = model("actuated", "fails");
+        Rehearsal rehearsal = Rehearsal.of(model.signals(), "market", START, START + 3000, List.of());
+        // nobody comes, but after the start phase 4 is called by the failure, and then again to its end
+        assertThat(shown(model, rehearsal, "4"))
+                .filteredOn(c -> c.endsWith("GREEN"))
+                .anyMatch(c -> c.startsWith("16:32"));
+    }
+
+    /** Cycles of 80 s end at 16:40:52 for the last time; the next plan's offset is 30 s, so that it is 22 s late, and shortens two cycles. */
+    @Test
+    void aScheduleChangesPlansInStep() throws Exception {
+        alternative("schedule", """
+                schedule: {"06:00": pm, "16:40": late}
+                transition: {way: short-way, most: 15 %}
+                plans:
+                  late: {like: pm, offset: 70 s}
+                """);
+        Model model = model("schedule");
+        Rehearsal rehearsal = Rehearsal.of(model.signals(), "market", START, START + 20 * 600, List.of());
+        List<String> green = shown(model, rehearsal, "EB").stream()
+                .filter(c -> c.endsWith("GREEN"))
+                .toList();
+        // second 0 of a cycle: before, 16:40:12 is the first end after the change; 70 s modulo 80 s afterwards
+        assertThat(green).contains("16:38:52 GREEN", "16:40:12 GREEN");
+        int before = -1;
+        for (Rehearsal.Change change : rehearsal.changes()) {
+            boolean eb = model.signals().groups().get(change.group()).id().equals("EB");
+            if (eb && change.shows() == Aspect.GREEN && change.tick() > START) { // it is green at the start already
+                int length = change.tick() - before;
+                assertThat(before < 0 ? 800 : length).isBetween(680, 920);
+                before = change.tick();
+            }
+        }
+        assertThat(before % 800).isEqualTo(700);
+        assertThat(rehearsal.marks()).extracting(Rehearsal.Mark::who).containsExactly("plan pm", "plan late");
+    }
+
+    @Test
+    void givenClearancesAreHeeded() throws Exception {
+        Files.writeString(study.resolve("market-clearances.csv"), ",EB,NB\nEB,,6\nNB,5.5,\n");
+        alternative("clear", "clearance: {file: market-clearances.csv, short: error}");
+        assertThat(messages("clear"))
+                .anyMatch(m -> m.contains("green 45-75 of 'NB' begins 1 s before 'EB'") && m.contains("needs 6 s"))
+                .anyMatch(m -> m.contains("green 0-40 of 'EB' begins 0.5 s before 'NB'"));
+        alternative("clear", "clearance: {file: market-clearances.csv, short: warn}");
+        assertThat(StudyFolder.read(study, List.of("clear")).compile("pm").warnings().stream()
+                        .map(Message::toString))
+                .anyMatch(m -> m.contains("needs 6 s"));
+        alternative("clear", "clearance: {short: error, needs: {\"2>4\": 6 s, \"4>9\": 1 s}}");
+        assertThat(messages("actuated", "clear"))
+                .anyMatch(
+                        m -> m.contains("from '2' to '4' the clearance is 5.0 s, 6.0 s are needed: 1.0 s are missing"))
+                .anyMatch(m -> m.contains("there is no group '9'"));
+        Files.writeString(study.resolve("market-clearances.csv"), ",EB,NB\nEB,,six\nNB,5.5,,2\n");
+        alternative("clear", "clearance: {file: market-clearances.csv}");
+        assertThat(Arrays.asList(messages("clear").toArray(String[]::new)))
+                .anyMatch(m -> m.startsWith("market-clearances.csv:2:") && m.contains("'six' is no clearance"))
+                .anyMatch(m -> m.startsWith("market-clearances.csv:3:") && m.contains("more cells"));
+    }
+}
