@@ -236,9 +236,10 @@ final class TimingSheets {
         places().print(form, out);
         out.println();
         out.println(
-                "Y: flow ratios of the critical movements. Cycles (s) for clearances alone, with shortest greens, with people's");
-        out.println("walk and clearance, for no critical movement above v/c " + text(load)
-                + "; Webster's optimum and its delay; the plan as it is.");
+                "Y: flow ratios of the critical movements. Cycles (s): clear for clearances alone, greens with the");
+        out.println("shortest greens, people with walk and clearance, v/c " + text(load)
+                + " so that no critical movement is above");
+        out.println("it, and Webster's optimum with its delay; then the plan as it is.");
         out.println("Delays in s per vehicle, with random arrivals: without the platoons that coordination makes.");
         out.println();
         out.println("Delay (s per vehicle) by cycle, greens shared out anew, to choose a common cycle:");
@@ -282,7 +283,7 @@ final class TimingSheets {
         line(out, cycles.minGreens(), "with the shortest greens");
         line(out, cycles.people(), "with people's walk and clearance");
         line(out, cycles.load(), "for no critical movement above v/c " + text(load));
-        line(out, cycles.optimum(), "for the least delay (Webster: (1.5 L + 5) / (1 - Y), and everybody's minimum)");
+        line(out, cycles.optimum(), "by Webster, (1.5 L + 5) / (1 - Y), and not below everybody's minimum");
         if (!then.critical().isEmpty()) {
             out.println();
             out.println(splits(timing, then));

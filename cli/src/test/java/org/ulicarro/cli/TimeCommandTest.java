@@ -30,7 +30,7 @@ class TimeCommandTest extends InProcess {
         assertThat(out.lines().map(l -> l.strip().replaceAll(" +", " ")))
                 .anyMatch(l -> l.startsWith("market pm 0.40 10 10 27 37 18 40 "))
                 .anyMatch(l -> l.startsWith("80 10.6 9.1 "));
-        assertThat(out.lines()).allMatch(line -> line.length() <= 110);
+        assertThat(out.lines()).allMatch(line -> line.length() <= 100);
         assertThat(run("time", study, "--table", "CYCLES", "--csv")).isZero();
         assertThat(out).startsWith("cycle_s,customs_delay_s,gate_delay_s,market_delay_s,");
     }
