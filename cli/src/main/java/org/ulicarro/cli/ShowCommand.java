@@ -32,6 +32,7 @@ import picocli.CommandLine.Spec;
             "  movements    each movement: turn, lanes, length, radius, speed, who holds it",
             "  conflicts    where paths meet, who goes first, and whether they may have green together",
             "  intergreens  seconds from the end of one movement's green to the beginning of another's",
+            "  plans        signal plans: when each runs, its cycle and its greens or splits",
             "  volumes      what is counted: each movement's vehicles in the period and in its busiest quarter",
             "  balance      what leaves one counted place for the next, and what that one counts",
             "  routes       flows between ends, estimated from counts, and how they meet each count",
@@ -50,6 +51,7 @@ final class ShowCommand implements Callable<Integer> {
         MOVEMENTS,
         CONFLICTS,
         INTERGREENS,
+        PLANS,
         VOLUMES,
         BALANCE,
         ROUTES,
@@ -105,6 +107,7 @@ final class ShowCommand implements Callable<Integer> {
             case MOVEMENTS -> movements.movements();
             case CONFLICTS -> movements.conflicts();
             case INTERGREENS -> movements.intergreens(form.isForMachines());
+            case PLANS -> SignalPlanSheet.of(model, place);
             case VOLUMES -> demand.volumes();
             case BALANCE -> demand.balance();
             case ROUTES -> demand.routes();
@@ -134,6 +137,8 @@ final class ShowCommand implements Callable<Integer> {
                         "time - entering time (RiLSA 2015), longest over their conflict points; '-' where paths do not meet.");
             case BALANCE -> demand.balanceNotes();
             case ROUTES -> demand.fitNotes();
+            case PLANS ->
+                List.of("", "Plans as they are written; 'draw --place PLACE --plan' shows them, 'rehearse' runs them.");
             case POINTS, ROADS, CROSSINGS, DEVICES, VOLUMES -> List.of();
         };
     }

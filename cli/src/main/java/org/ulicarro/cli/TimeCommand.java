@@ -6,10 +6,12 @@ import java.nio.file.Path;
 import java.util.ArrayList;
 import java.util.LinkedHashMap;
 import java.util.List;
+import java.util.Locale;
 import java.util.Map;
 import java.util.concurrent.Callable;
 import java.util.function.ToDoubleFunction;
 import org.ulicarro.core.base.Names;
+import org.ulicarro.core.demand.Volumes;
 import org.ulicarro.core.network.Movement;
 import org.ulicarro.core.network.Network;
 import org.ulicarro.core.run.Model;
@@ -28,7 +30,7 @@ import picocli.CommandLine.Spec;
         name = "time",
         mixinStandardHelpOptions = true,
         description =
-                "Signal timing by formula from counted volumes, without simulation: critical movements, cycles and"
+                "Signal timing by formula, without simulation, for all who want to travel: critical movements, cycles and"
                         + " what binds them, greens, load, delay and level of service.",
         footer = {
             "",
@@ -38,11 +40,19 @@ import picocli.CommandLine.Spec;
         })
 final class TimeCommand implements Callable<Integer> {
 
+    /** Volumes are means of so many drawn replications, so that chance does not show. */
+    private static final int DRAWS = 20;
+
     /** Tables for machines. */
     enum Table {
         PLACES,
         CYCLES,
-        MOVEMENTS
+        MOVEMENTS;
+
+        @Override
+        public String toString() {
+            return name().toLowerCase(Locale.ROOT);
+        }
     }
 
     @Mixin
@@ -101,6 +111,7 @@ final class TimeCommand implements Callable<Integer> {
     private CommandSpec spec;
 
     private Model model;
+    private Volumes volumes;
 
     @Override
     public Integer call() throws StudyProblem, IOException {
@@ -111,13 +122,14 @@ final class TimeCommand implements Callable<Integer> {
         check(write == null || write.matches("plan:[A-Za-z0-9_-]+"), "--write takes plan:NAME");
         LoadedStudy loaded = study.read(alternative.name);
         model = loaded.compile(study.period).model();
+        volumes = Volumes.of(model.network(), model.demand(), model.study().seed(), DRAWS);
         List<String> places = places();
         Map<String, Double> changed = changedVolume();
         Map<String, PlaceTiming> timings = new LinkedHashMap<>();
         places.forEach(one -> timings.put(one, timing(one, changed)));
         TimingSheets sheets = new TimingSheets(model, timings, load, cycle);
         PrintWriter out = spec.commandLine().getOut();
-        if (form.isForMachines()) {
+        if (form.isForMachines() || table != null) {
             Table wanted = table != null ? table : place == null ? Table.PLACES : Table.MOVEMENTS;
             switch (wanted) {
                 case PLACES -> sheets.places().print(form, out);
@@ -154,8 +166,7 @@ final class TimeCommand implements Callable<Integer> {
     }
 
     private PlaceTiming timing(String one, Map<String, Double> changed) {
-        ToDoubleFunction<Movement> volume =
-                m -> changed.getOrDefault(m.id(), model.demand().hourlyRate(m));
+        ToDoubleFunction<Movement> volume = m -> changed.getOrDefault(m.id(), volumes.movement(m.index()));
         return PlaceTiming.of(model.network(), model.signals(), one, volume, saturation, Heavies.share(model.study()));
     }
 
@@ -188,7 +199,7 @@ final class TimeCommand implements Callable<Integer> {
 
     private void printSeries(PrintWriter out) throws IOException {
         Movement movement = movement(whatIf);
-        double volume = model.demand().hourlyRate(movement);
+        double volume = volumes.movement(movement.index());
         List<Double> volumes = new ArrayList<>();
         for (int percent = 60; percent <= 160; percent += 10) {
             volumes.add(volume * percent / 100);

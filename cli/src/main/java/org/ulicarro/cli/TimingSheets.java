@@ -240,6 +240,7 @@ final class TimingSheets {
         out.println("shortest greens, people with walk and clearance, v/c " + text(load)
                 + " so that no critical movement is above");
         out.println("it, and Webster's optimum with its delay; then the plan as it is.");
+        out.println("Volumes are means over the period of all who travel: a surge looks smaller than it is.");
         out.println("Delays in s per vehicle, with random arrivals: without the platoons that coordination makes.");
         out.println();
         out.println("Delay (s per vehicle) by cycle, greens shared out anew, to choose a common cycle:");
@@ -248,7 +249,7 @@ final class TimingSheets {
         timings.forEach((place, timing) -> {
             if (!hasVolumes(timing)) {
                 out.println();
-                out.println(place + " has no counts, so it is not timed.");
+                out.println("nobody travels over " + place + ", so it is not timed.");
             }
             tellOver(place, timing, out);
         });
@@ -260,7 +261,7 @@ final class TimingSheets {
         String place = timings.keySet().iterator().next();
         PlaceTiming timing = timings.get(place);
         if (!hasVolumes(timing)) {
-            out.println(place + " has no counts, so it cannot be timed; count it under demand: volumes");
+            out.println("nobody travels over " + place + ", so it cannot be timed");
             return;
         }
         movements().print(form, out);

@@ -129,7 +129,10 @@ public final class StudyFolder {
             if (path != null) {
                 Map<String, Double> needs = ClearanceTable.read(path, given.file(), faults);
                 needs.putAll(given.needs());
-                signals.put(place, controller.withClearance(new ClearanceInput(given.file(), given.tooShort(), needs)));
+                signals.put(
+                        place,
+                        controller.withClearance(
+                                new ClearanceInput(given.from(), given.file(), given.tooShort(), needs)));
             }
         });
         return study.withSignals(signals);

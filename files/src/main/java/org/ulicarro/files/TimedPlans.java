@@ -39,7 +39,7 @@ public final class TimedPlans {
             throw new IOException(file + " is there already; --force replaces it");
         }
         StringBuilder text = new StringBuilder("# Greens by formula for period '" + model.periodId()
-                + "', from its counted volumes. Try it beside the base; change what you know better.\nsignals:\n");
+                + "', from the mean of its volumes. Try it beside the base; change what you know better.\nsignals:\n");
         timed.forEach((place, one) -> {
             SignalController controller = study.study().signals().get(place);
             SpanOrder order = model.signals().orderAt(place);

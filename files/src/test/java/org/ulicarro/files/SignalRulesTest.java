@@ -278,6 +278,12 @@ class SignalRulesTest {
                 .anyMatch(
                         m -> m.contains("from '2' to '4' the clearance is 5.0 s, 6.0 s are needed: 1.0 s are missing"))
                 .anyMatch(m -> m.contains("there is no group '9'"));
+        alternative("clear", "clearance: {from: geometry, short: warn}");
+        assertThat(StudyFolder.read(study, List.of("clear")).compile("pm").warnings().stream()
+                        .map(Message::toString)
+                        .filter(m -> m.contains("needs")))
+                .hasSize(7)
+                .anyMatch(m -> m.contains("green 0-40 of 'EB' begins 1.5 s before 'NB' (green 45-75, needs 6.5 s)"));
         Files.writeString(study.resolve("market-clearances.csv"), ",EB,NB\nEB,,six\nNB,5.5,,2\n");
         alternative("clear", "clearance: {file: market-clearances.csv}");
         assertThat(Arrays.asList(messages("clear").toArray(String[]::new)))

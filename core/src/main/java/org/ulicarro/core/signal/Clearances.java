@@ -1,6 +1,7 @@
 package org.ulicarro.core.signal;
 
 import java.util.Collection;
+import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Locale;
 import java.util.Map;
@@ -20,7 +21,17 @@ final class Clearances {
         this.warns = warns;
     }
 
-    static Clearances of(SignalController controller, Collection<String> groups, String pointer, List<Fault> faults) {
+    /** Seconds from the end of one group's green to the beginning of another's; NaN where they do not conflict. */
+    interface Geometry {
+        double between(String ends, String begins);
+    }
+
+    static Clearances of(
+            SignalController controller,
+            Collection<String> groups,
+            Geometry geometry,
+            String pointer,
+            List<Fault> faults) {
         ClearanceInput input = controller.clearance();
         if (input == null) {
             return new Clearances(Map.of(), false);
@@ -38,7 +49,18 @@ final class Clearances {
                 }
             }
         });
-        return new Clearances(input.needs(), input.tooShort() == ClearanceInput.Short.WARN);
+        Map<String, Double> needs = new LinkedHashMap<>(input.needs());
+        if (input.from() == ClearanceInput.From.GEOMETRY) {
+            for (String ends : groups) {
+                for (String begins : groups) {
+                    double seconds = geometry.between(ends, begins);
+                    if (!Double.isNaN(seconds)) { // to a tenth, upwards: signals move in tenths
+                        needs.putIfAbsent(ends + ">" + begins, StrictMath.ceil(seconds * 10 - 1e-6) / 10);
+                    }
+                }
+            }
+        }
+        return new Clearances(needs, input.tooShort() == ClearanceInput.Short.WARN);
     }
 
     /** Whether a time is given for a pair of groups. */

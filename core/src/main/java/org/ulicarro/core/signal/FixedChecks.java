@@ -128,9 +128,11 @@ final class FixedChecks {
                                 here,
                                 "green " + starting.get(i) + " of '" + begins + "' begins " + text(early)
                                         + " s before '" + ends + "' (green " + end
-                                        + (clearances.has(ends, begins) ? ", needs " + text(clearance) + " s: " : "")
-                                        + (first.forPeople() ? ", clear " : ", yellow ") + text(after) + " s"
-                                        + (first.forPeople() ? "" : ", red " + text(allRed) + " s") + ") has cleared; "
+                                        + (clearances.has(ends, begins)
+                                                ? ", needs " + text(clearance) + " s"
+                                                : (first.forPeople() ? ", clear " : ", yellow ") + text(after) + " s"
+                                                        + (first.forPeople() ? "" : ", red " + text(allRed) + " s"))
+                                        + ") has cleared; "
                                         + names + " conflict"));
                     }
                 }

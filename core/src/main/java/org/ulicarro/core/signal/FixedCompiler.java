@@ -33,6 +33,7 @@ final class FixedCompiler {
             faults.add(Fault.error(pointer, "a fixed controller needs groups: {EB: {serves: [EBT, …]}, …}"));
         }
         int firstGroup = compiler.nextGroup();
+        List<String> ids = List.copyOf(controller.groups().keySet());
         int before = faults.size();
         controller
                 .groups()
@@ -40,13 +41,22 @@ final class FixedCompiler {
         compiler.checkAllServed(junction, pointer + "/groups");
         compiler.checkSharedLanes(junction, pointer + "/groups");
         boolean groupsHold = faults.size() == before; // else conflicts of greens may only follow from a wrong name
-        Clearances clearances = Clearances.of(controller, controller.groups().keySet(), pointer, faults);
+        Clearances clearances = Clearances.of(
+                controller,
+                controller.groups().keySet(),
+                (ends, begins) ->
+                        compiler.intergreen(junction, firstGroup + ids.indexOf(ends), firstGroup + ids.indexOf(begins)),
+                pointer,
+                faults);
         FixedChecks checks = new FixedChecks(compiler, clearances, faults);
         Map<String, FixedPlan> plans = new LinkedHashMap<>();
         controller.plans().keySet().forEach(plan -> {
             FixedPlan fixed = FixedPlan.of(controller, plan, pointer, faults);
             if (fixed != null) {
-                checks.check(junction, controller, fixed, firstGroup, groupsHold, pointer);
+                SignalController.Plan own = controller.plans().get(plan);
+                if (own.like() == null || own.cycle() != null || !own.greens().isEmpty()) { // else it says nothing new
+                    checks.check(junction, controller, fixed, firstGroup, groupsHold, pointer);
+                }
                 plans.put(plan, fixed);
             }
         });

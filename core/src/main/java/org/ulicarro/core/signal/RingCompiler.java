@@ -115,7 +115,12 @@ final class RingCompiler {
         List<String> groups = new ArrayList<>(vehicles.keySet());
         people.keySet().forEach(id -> groups.add(id + PEOPLE));
         groups.addAll(controller.overlaps().keySet());
-        Clearances clearances = Clearances.of(controller, groups, pointer, faults);
+        Clearances clearances = Clearances.of(
+                controller,
+                groups,
+                (ends, begins) -> compiler.intergreen(junction, groupNamed(ends), groupNamed(begins)),
+                pointer,
+                faults);
         for (String ends : groups) {
             for (String begins : groups) {
                 if (clearances.has(ends, begins)) {
@@ -123,6 +128,14 @@ final class RingCompiler {
                 }
             }
         }
+    }
+
+    private int groupNamed(String id) {
+        return overlaps.stream()
+                .filter(o -> o.id().equals(id))
+                .map(Overlap::group)
+                .findFirst()
+                .orElse(vehicles.getOrDefault(id, -1));
     }
 
     private double seconds(Junction junction, SignalController controller, String group) {

@@ -9,6 +9,7 @@ import java.util.TreeMap;
 import org.ulicarro.core.base.Clock;
 import org.ulicarro.core.base.Fault;
 import org.ulicarro.core.base.Names;
+import org.ulicarro.core.network.Intergreens;
 import org.ulicarro.core.network.Junction;
 import org.ulicarro.core.network.Movement;
 import org.ulicarro.core.network.Network;
@@ -238,6 +239,27 @@ public final class SignalCompiler {
     String[] neverTogether(Junction junction, int groupA, int groupB) {
         String[] vehicles = served.neverTogether(junction, groupA, groupB);
         return vehicles == null ? foot.crossed(junction, served, groupA, groupB) : vehicles;
+    }
+
+    /** The longest intergreen that geometry asks for between two groups of vehicles (s); NaN where they do not conflict. */
+    double intergreen(Junction junction, int ends, int begins) {
+        double longest = Double.NaN;
+        for (int i : junction.movements()) {
+            for (int j : junction.movements()) {
+                boolean conflict = i != j
+                        && served.groupOf(i) == ends
+                        && served.groupOf(j) == begins
+                        && neverTogether(junction, ends, begins) != null;
+                double one = conflict
+                        ? Intergreens.between(
+                                network,
+                                network.movements().get(i),
+                                network.movements().get(j))
+                        : Double.NaN;
+                longest = Double.isNaN(one) || longest >= one ? longest : one;
+            }
+        }
+        return longest;
     }
 
     /** Which groups let which movements go. */
