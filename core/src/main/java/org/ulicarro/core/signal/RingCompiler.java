@@ -276,6 +276,7 @@ final class RingCompiler {
                     phasesOf(input.extend(), here + "/extends"),
                     Clock.ticks(input.delay()),
                     Clock.ticks(input.stretch()),
+                    input.reports() == SignalInput.Reports.PASSAGE,
                     RingExtras.failures(controller, place.id())));
         });
         controller.phases().forEach((id, phase) -> {
@@ -336,7 +337,7 @@ final class RingCompiler {
                     List.of());
             int[] own = {phase};
             wires.add(new Inputs.Wire(
-                    compiler.detector(place), own, own, 0, 0, RingExtras.failures(controller, place.id())));
+                    compiler.detector(place), own, own, 0, 0, false, RingExtras.failures(controller, place.id())));
         }
     }
 

@@ -11,6 +11,7 @@ import org.ulicarro.core.base.Dimension;
  * @param extend phases whose green it extends
  * @param delay a call counts only after so long (s)
  * @param stretch a vehicle counts so long after it has left (s)
+ * @param reports whether it tells that a vehicle is there, or only that one comes; null for the first
  * @param channel its number in recorded events; null to count
  */
 public record SignalInput(
@@ -29,8 +30,16 @@ public record SignalInput(
         @Usual("0 s") @Unit(Dimension.TIME) @About("A vehicle counts so long after it has left.")
         double stretch,
 
+        @About("presence tells for as long as a vehicle is there; passage only when one comes.")
+        Reports reports,
+
         @About("Its number in events that a controller recorded; counted where none is written.")
         Integer channel) {
+
+    public enum Reports {
+        PRESENCE,
+        PASSAGE
+    }
 
     public SignalInput {
         calls = calls == null ? List.of() : List.copyOf(calls);

@@ -24,6 +24,7 @@ final class Calls implements Stateful {
     private final int[] stretch;
     private final Inputs.Failure[][] failures;
     private final boolean anyFails;
+    private final boolean[] pulse; // wire -> whether it tells only that a vehicle comes
     private final int[] onFor; // wire -> ticks for which a vehicle has been on it
     private final int[] offFor; // wire -> ticks since one left
     private final int[] present; // phase -> 1 while a detector calls it
@@ -60,6 +61,10 @@ final class Calls implements Stateful {
                 .map(w -> w.failures().toArray(Inputs.Failure[]::new))
                 .toArray(Inputs.Failure[][]::new);
         anyFails = Arrays.stream(failures).anyMatch(f -> f.length > 0);
+        pulse = new boolean[wires];
+        for (int w = 0; w < wires; w++) {
+            pulse[w] = inputs.wires.get(w).pulse();
+        }
         onFor = new int[wires];
         offFor = new int[wires];
         Arrays.fill(offFor, LONG);
@@ -140,7 +145,7 @@ final class Calls implements Stateful {
         boolean comes = on && onFor[w] == 0;
         offFor[w] = on ? 0 : offFor[w] + 1;
         onFor[w] = on ? onFor[w] + 1 : 0;
-        boolean there = on || offFor[w] <= stretch[w];
+        boolean there = pulse[w] ? comes : on || offFor[w] <= stretch[w];
         if (!there) {
             return;
         }

@@ -13,12 +13,14 @@ public final class Inputs {
      * @param extend phases whose green it extends
      * @param delay a call counts only after so long on the detector while its phase is not green (ticks)
      * @param stretch so long after a vehicle has left, it still counts as there (ticks)
+     * @param pulse whether it tells only that a vehicle comes, not that it stays
      * @param failures when it reports something else than what is there
      */
-    public record Wire(int detector, int[] calls, int[] extend, int delay, int stretch, List<Failure> failures) {
+    public record Wire(
+            int detector, int[] calls, int[] extend, int delay, int stretch, boolean pulse, List<Failure> failures) {
 
         public Wire(int detector, int[] calls, int[] extend, int delay, int stretch) {
-            this(detector, calls, extend, delay, stretch, List.of());
+            this(detector, calls, extend, delay, stretch, false, List.of());
         }
     }
 

@@ -588,4 +588,19 @@ class RingRulesTest {
                 18 2 green
                 """);
     }
+
+    @Test
+    @DisplayName("A passage detector extends from when a vehicle comes, not for as long as it stays")
+    void passageDetector() {
+        expect("""
+                2: min 5 pulse
+                4: min 5
+                rings: 2 | 4
+                on 2 from 4 to 30
+                """, 14, """
+                0 2 green
+                6.1 2 yellow gap-out
+                10.1 4 green
+                """);
+    }
 }

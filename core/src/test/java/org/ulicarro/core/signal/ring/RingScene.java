@@ -41,7 +41,7 @@ final class RingScene {
     private final Map<Integer, Integer> place = new LinkedHashMap<>(); // number -> place in the list
     private final List<On> ons = new ArrayList<>();
     private final List<String> written = new ArrayList<>();
-    private final Map<Integer, int[]> wires = new LinkedHashMap<>(); // phase -> delay, stretch
+    private final Map<Integer, int[]> wires = new LinkedHashMap<>(); // phase -> delay, stretch, 1 for passage
     private final Map<Integer, List<Inputs.Failure>> failures = new LinkedHashMap<>();
     private final List<Overlap> overlaps = new ArrayList<>();
     private final List<Priority> priorities = new ArrayList<>();
@@ -156,7 +156,7 @@ final class RingScene {
                         ticks(all, "over", 0),
                         ticks(all, "least", 0))
                 : null;
-        wires.put(index, new int[] {ticks(all, "delay", 0), ticks(all, "stretch", 0)});
+        wires.put(index, new int[] {ticks(all, "delay", 0), ticks(all, "stretch", 0), all.contains("pulse") ? 1 : 0});
         phases.add(new Phase(
                 Integer.toString(id),
                 index,
@@ -241,6 +241,7 @@ final class RingScene {
                     new int[] {p},
                     wires.get(p)[0],
                     wires.get(p)[1],
+                    wires.get(p)[2] == 1,
                     failures.getOrDefault(p, List.of())));
         }
         Schedule schedule = new Schedule(
