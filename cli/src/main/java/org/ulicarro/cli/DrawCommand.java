@@ -101,7 +101,9 @@ final class DrawCommand implements Callable<Integer> {
 
     private void drawPlan(Model model) throws IOException {
         if (place == null || model.signals().orderAt(place) == null) {
-            List<String> known = model.signals().places();
+            List<String> known = model.signals().places().stream()
+                    .filter(p -> model.signals().orderAt(p) != null)
+                    .toList();
             String text = place == null
                     ? "--plan needs a --place with a signal: " + String.join(", ", known)
                     : "there is no signal at '" + place + "'." + Names.suggestion(place, known);

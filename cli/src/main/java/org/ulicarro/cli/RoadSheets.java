@@ -181,10 +181,9 @@ final class RoadSheets {
             Lane lane = network.lanes().get(place.lane());
             Link link = network.links().get(lane.link());
             if (place.derived() && (only == null || isMeant(link.to()))) {
-                String phases = place.id().substring(0, place.id().indexOf(' '));
                 sheet.add(
-                        "for phase " + phases,
-                        "detector, derived",
+                        place.id(), // the phase that it is for, and its lane
+                        "derived detector",
                         link.id(),
                         lane.number(),
                         place.from(),

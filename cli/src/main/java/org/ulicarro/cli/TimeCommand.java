@@ -157,7 +157,9 @@ final class TimeCommand implements Callable<Integer> {
     }
 
     private List<String> places() {
-        List<String> known = model.signals().places();
+        List<String> known = model.signals().places().stream()
+                .filter(p -> model.signals().orderAt(p) != null) // a script has no order that a formula could use
+                .toList();
         if (place != null && !known.contains(place)) {
             throw new ParameterException(
                     spec.commandLine(), "there is no signal at '" + place + "'." + Names.suggestion(place, known));

@@ -66,7 +66,7 @@ class RehearseCommandTest extends InProcess {
         assertThat(run("show", study, "devices", "-a", "actuated", "--place", "market"))
                 .isZero();
         assertThat(out.lines().map(l -> l.strip().replaceAll(" +", " ")))
-                .contains("for phase 1 detector, derived quay-5 back 1 162.4 174.4 2.0");
+                .contains("1 on quay-5 back lane 1 derived detector quay-5 back 1 162.4 174.4 2.0");
     }
 
     @Test

@@ -6,6 +6,8 @@ import java.nio.file.Path;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Map;
+import java.util.regex.Matcher;
+import java.util.regex.Pattern;
 import org.ulicarro.core.base.Fault;
 import org.ulicarro.core.base.Names;
 import org.ulicarro.core.run.Model;
@@ -154,6 +156,8 @@ public final class LoadedStudy {
         return spot(pointer, cellSpots, tree);
     }
 
+    private static final Pattern SCRIPT = Pattern.compile("(.*)/script@(\\d+):(\\d+)");
+
     /** The row of a table that a pointer is about, or the place in the tree. */
     static Spot spot(String pointer, Map<String, Spot> cells, LocatedTree tree) {
         int line = pointer.indexOf(Trips.LINE);
@@ -161,6 +165,11 @@ public final class LoadedStudy {
             String table =
                     pointer.substring(TRIPS.length(), line).replace("~1", "/").replace("~0", "~");
             return new Spot(table, Integer.parseInt(pointer.substring(line + Trips.LINE.length())), 1);
+        }
+        Matcher script = SCRIPT.matcher(pointer);
+        if (script.matches()) { // a place in a stage script
+            String file = tree.root.at(script.group(1) + "/script").asString("");
+            return new Spot(file, Integer.parseInt(script.group(2)), Integer.parseInt(script.group(3)));
         }
         for (String at = pointer;
                 !at.isEmpty() && tree.root.at(at).isMissingNode();

@@ -15,6 +15,7 @@ import org.ulicarro.core.study.ClearanceInput;
 import org.ulicarro.core.study.Count;
 import org.ulicarro.core.study.NetworkInput;
 import org.ulicarro.core.study.SignalController;
+import org.ulicarro.core.study.StageScript;
 import org.ulicarro.core.study.Study;
 import org.ulicarro.core.study.StudyRules;
 import org.ulicarro.core.study.TripTable;
@@ -110,7 +111,7 @@ public final class StudyFolder {
     }
 
     private Study withTables(Study written, LocatedTree tree, Map<String, Spot> spots) {
-        Study study = withClearances(written, tree);
+        Study study = withScripts(withClearances(written, tree), tree);
         NetworkInput.Tables tables = study.network().tables();
         if (tables == null) {
             return study;
@@ -118,6 +119,20 @@ public final class StudyFolder {
         Path places = table(tables.places(), "/network/tables/places", tree);
         Path roads = table(tables.roads(), "/network/tables/roads", tree);
         return study.withNetwork(NetworkTables.read(study.network(), places, roads, spots, faults));
+    }
+
+    private Study withScripts(Study study, LocatedTree tree) {
+        Map<String, SignalController> signals = new LinkedHashMap<>(study.signals());
+        study.signals().forEach((place, controller) -> {
+            String pointer = Fault.child("/signals", place) + "/script";
+            String file =
+                    controller.script() == null ? null : controller.script().file();
+            Path path = table(file, pointer, tree);
+            if (path != null) {
+                signals.put(place, controller.withScript(new StageScript(file, ScriptFile.read(path, file, faults))));
+            }
+        });
+        return study.withSignals(signals);
     }
 
     private Study withClearances(Study study, LocatedTree tree) {

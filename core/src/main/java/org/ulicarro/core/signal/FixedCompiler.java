@@ -5,7 +5,6 @@ import java.util.Arrays;
 import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
-import java.util.stream.IntStream;
 import org.ulicarro.core.base.Clock;
 import org.ulicarro.core.base.Fault;
 import org.ulicarro.core.network.Junction;
@@ -66,7 +65,7 @@ final class FixedCompiler {
                 && faults.stream().skip(before).anyMatch(f -> f.severity() == Fault.Severity.ERROR)) {
             return;
         }
-        FixedTime.Group[] groups = groups(junction, controller, firstGroup);
+        Guard.Group[] groups = new GuardMaker(compiler, clearances).groups(junction, controller, firstGroup);
         List<FixedProgram> programs = new ArrayList<>();
         for (String plan : running) {
             FixedProgram program = program(junction, controller, plans.get(plan), groups);
@@ -104,38 +103,7 @@ final class FixedCompiler {
         return greens;
     }
 
-    private FixedTime.Group[] groups(Junction junction, SignalController controller, int firstGroup) {
-        List<String> ids = List.copyOf(controller.groups().keySet());
-        FixedTime.Group[] groups = new FixedTime.Group[ids.size()];
-        for (int g = 0; g < groups.length; g++) {
-            Group group = controller.groups().get(ids.get(g));
-            int own = g;
-            int[] never = IntStream.range(0, groups.length)
-                    .filter(h -> h != own && compiler.neverTogether(junction, firstGroup + own, firstGroup + h) != null)
-                    .toArray();
-            groups[g] = new FixedTime.Group(
-                    Clock.ticks(group.forPeople() ? group.walk() : group.minGreen()),
-                    Clock.ticks(group.forPeople() ? compiler.clearance(junction, group) : group.yellow()),
-                    group.forPeople() ? 0 : Clock.ticks(group.red()),
-                    never,
-                    host(junction, firstGroup + g) - firstGroup);
-        }
-        return groups;
-    }
-
-    /** The group beside which turns of another one go in gaps, or less than any group. */
-    private int host(Junction junction, int group) {
-        Served served = compiler.served();
-        for (int m : junction.movements()) {
-            if (served.groupOf(m) == group && served.hostOf(m) != SignalSystem.NO_GROUP) {
-                return served.hostOf(m);
-            }
-        }
-        return -1;
-    }
-
-    private FixedProgram program(
-            Junction junction, SignalController controller, FixedPlan plan, FixedTime.Group[] groups) {
+    private FixedProgram program(Junction junction, SignalController controller, FixedPlan plan, Guard.Group[] groups) {
         int cycle = Clock.ticks(plan.cycle());
         Aspect[][] shown = new Aspect[groups.length][cycle];
         int g = 0;

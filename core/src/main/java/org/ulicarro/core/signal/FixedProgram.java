@@ -14,7 +14,7 @@ import org.ulicarro.core.signal.ring.Transition;
  */
 record FixedProgram(String id, Aspect[][] shown, int offset, int[] longer, int[] shorter) {
 
-    static FixedProgram of(String id, Aspect[][] shown, int offset, FixedTime.Group[] groups) {
+    static FixedProgram of(String id, Aspect[][] shown, int offset, Guard.Group[] groups) {
         int cycle = shown[0].length;
         List<Integer> longer = new ArrayList<>();
         for (int t = 0; t < cycle; t++) {
@@ -54,7 +54,7 @@ record FixedProgram(String id, Aspect[][] shown, int offset, int[] longer, int[]
     }
 
     /** Whether somebody has green at a tick, and nobody's yellow or red is running. */
-    private static boolean isSteady(Aspect[][] shown, FixedTime.Group[] groups, int t) {
+    private static boolean isSteady(Aspect[][] shown, Guard.Group[] groups, int t) {
         boolean green = false;
         int cycle = shown[0].length;
         for (int g = 0; g < shown.length; g++) {

@@ -4,7 +4,6 @@ import java.io.DataInput;
 import java.io.DataOutput;
 import java.io.IOException;
 import java.util.List;
-import org.ulicarro.core.base.SavedArrays;
 import org.ulicarro.core.signal.ring.RingWatch;
 import org.ulicarro.core.signal.ring.Schedule;
 import org.ulicarro.core.signal.ring.Transition;
@@ -18,29 +17,21 @@ final class FixedTime implements Controller {
     private static final int NONE = -1;
 
     /**
-     * A group. Times in ticks.
-     *
-     * @param least shortest green or walk
-     * @param yellow after green; clearance of people
-     * @param red after yellow
-     * @param never groups that may never have green with it
-     * @param host group beside which its turns may go in gaps; negative for none
-     */
-    record Group(int least, int yellow, int red, int[] never, int host) {}
-
-    /**
      * What a controller has.
      *
      * @param firstGroup index of its first group in the network
      */
     record Setup(
-            int firstGroup, Group[] groups, List<FixedProgram> programs, Schedule schedule, Transition transition) {}
+            int firstGroup,
+            Guard.Group[] groups,
+            List<FixedProgram> programs,
+            Schedule schedule,
+            Transition transition) {}
 
     private final Setup setup;
-    private final Group[] groups;
+    private final Guard guard;
+    private final int[] wanted; // group -> ordinal of the aspect that the plan says
     private final RingWatch watch;
-    private final int[] state; // group -> ordinal of the aspect of its own signal
-    private final int[] lasts; // group -> ticks of it
     private int current = NONE; // place of the program
     private int zero; // tick at which this cycle began
     private int change; // by how much it is longer than the program's
@@ -50,9 +41,8 @@ final class FixedTime implements Controller {
     FixedTime(Setup setup, RingWatch watch) {
         this.setup = setup;
         this.watch = watch;
-        groups = setup.groups();
-        state = new int[groups.length];
-        lasts = new int[groups.length];
+        wanted = new int[setup.groups().length];
+        guard = new Guard(setup.groups(), setup.firstGroup());
     }
 
     @Override
@@ -60,18 +50,16 @@ final class FixedTime implements Controller {
         moveOn(tick);
         Aspect[][] shown = setup.programs().get(current).shown();
         int second = order[tick - zero];
-        boolean differs = false;
-        for (int g = 0; g < groups.length; g++) {
-            int wanted = shown[g][second].ordinal();
-            int now = takesOver ? allowed(g, wanted) : wanted;
-            lasts[g] = now == state[g] ? Math.min(1_000_000, lasts[g] + 1) : 0;
-            state[g] = now;
-            differs |= now != wanted;
+        for (int g = 0; g < shown.length; g++) {
+            wanted[g] = shown[g][second].ordinal();
+            if (!takesOver) {
+                guard.follow(g, wanted[g]);
+            }
         }
-        takesOver &= differs;
-        for (int g = 0; g < groups.length; g++) {
-            aspects.show(setup.firstGroup() + g, aspect(g, aspects), tick);
+        if (takesOver) {
+            takesOver = !guard.approach(wanted);
         }
+        guard.show(tick, aspects);
     }
 
     private void moveOn(int tick) {
@@ -111,52 +99,13 @@ final class FixedTime implements Controller {
         change = by;
     }
 
-    /** What a group may show when the plan wants something, coming from what it shows. */
-    private int allowed(int g, int wanted) {
-        Group group = groups[g];
-        int green = Aspect.GREEN.ordinal();
-        if (state[g] == green) {
-            return wanted == green || lasts[g] + 1 < group.least() ? green : Aspect.YELLOW.ordinal();
-        }
-        if (state[g] == Aspect.YELLOW.ordinal()) {
-            return lasts[g] + 1 < group.yellow() ? state[g] : Aspect.RED.ordinal();
-        }
-        return wanted == green && isClear(g) ? green : Aspect.RED.ordinal();
-    }
-
-    /** Whether all that conflict have cleared. */
-    private boolean isClear(int g) {
-        for (int other : groups[g].never()) {
-            boolean clear = state[other] == Aspect.RED.ordinal() && lasts[other] + 1 >= groups[other].red();
-            if (!clear) {
-                return false;
-            }
-        }
-        return true;
-    }
-
-    /** Turns whose own signal is red may go in gaps beside their host's green. */
-    private Aspect aspect(int g, Aspects aspects) {
-        Aspect own = Aspect.of(state[g]);
-        int host = groups[g].host();
-        if (host < 0 || own != Aspect.RED || lasts[g] < groups[g].red()) {
-            return own;
-        }
-        Aspect beside = Aspect.of(state[host]);
-        boolean flashed = aspects.of(setup.firstGroup() + g) != Aspect.RED;
-        return beside == Aspect.GREEN
-                ? Aspect.FLASHING_YELLOW
-                : beside == Aspect.YELLOW && flashed ? Aspect.YELLOW : Aspect.RED;
-    }
-
     @Override
     public void save(DataOutput out) throws IOException {
         out.writeInt(current);
         out.writeInt(zero);
         out.writeInt(change);
         out.writeBoolean(takesOver);
-        SavedArrays.write(out, state, state.length);
-        SavedArrays.write(out, lasts, lasts.length);
+        guard.save(out);
     }
 
     @Override
@@ -165,8 +114,7 @@ final class FixedTime implements Controller {
         zero = in.readInt();
         int by = in.readInt();
         takesOver = in.readBoolean();
-        SavedArrays.read(in, state);
-        SavedArrays.read(in, lasts);
+        guard.restore(in);
         if (current != NONE) {
             order = null;
             cycle(by);

@@ -123,6 +123,11 @@ public final class Rehearsal {
             }
 
             @Override
+            public void stage(int tick, String id) {
+                marks.add(new Mark(tick, "stage " + id, "begins"));
+            }
+
+            @Override
             public void plan(int tick, String id) {
                 marks.add(new Mark(tick, "plan " + id, "begins"));
                 heard.plan(tick, id);

@@ -86,6 +86,8 @@ public final class SignalCompiler {
         String pointer = Fault.child("/signals", place);
         if (controller.kind() == SignalController.Kind.ACTUATED) {
             new RingCompiler(this, network, faults).add(junction, controller, pointer);
+        } else if (controller.kind() == SignalController.Kind.STAGES) {
+            new StageCompiler(this, network, faults).add(junction, controller, pointer);
         } else {
             new FixedCompiler(this, network, faults).add(junction, controller, pointer);
         }

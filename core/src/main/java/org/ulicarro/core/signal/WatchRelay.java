@@ -29,6 +29,11 @@ final class WatchRelay implements RingWatch {
     }
 
     @Override
+    public void stage(int tick, String id) {
+        to.stage(tick, id);
+    }
+
+    @Override
     public void plan(int tick, String id) {
         to.plan(tick, id);
     }

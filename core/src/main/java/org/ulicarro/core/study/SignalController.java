@@ -12,6 +12,7 @@ import org.ulicarro.core.base.Dimension;
  * @param groups signal groups of a fixed plan by id
  * @param phases phases of actuated control by number
  * @param inputs what detectors tell it
+ * @param script what decides by stages; null elsewhere
  * @param overlaps groups that have green with several phases, by id
  * @param priority buses and trams that ask for green, by id
  * @param preemption what takes the place of all phases, by id
@@ -22,7 +23,8 @@ import org.ulicarro.core.base.Dimension;
  * @param plans signal plans by id
  */
 public record SignalController(
-        @Required @About("What decides: fixed is a plan by the clock, actuated phases in rings by who comes.")
+        @Required
+        @About("What decides: fixed is a plan by the clock, actuated phases in rings by who comes, stages a script.")
         Kind kind,
 
         @About("fixed: signal groups by id.") Map<String, Group> groups,
@@ -31,6 +33,9 @@ public record SignalController(
 
         @About("actuated: what detectors tell it; without any, each lane gets one at the stop line.")
         Map<String, SignalInput> inputs,
+
+        @About("stages: the script that decides, a file of the study: market.stages.")
+        StageScript script,
 
         @About("actuated: groups that have green with several phases, by id.")
         Map<String, OverlapInput> overlaps,
@@ -54,12 +59,13 @@ public record SignalController(
         @About("How a plan of the schedule gets into step with its offset.")
         TransitionInput transition,
 
-        @Required @About("Signal plans by id; the one with the period's name is used, or the only one.")
+        @About("fixed, actuated: signal plans by id; the one with the period's name is used, or the only one.")
         Map<String, Plan> plans) {
 
     public enum Kind {
         FIXED,
-        ACTUATED
+        ACTUATED,
+        STAGES
     }
 
     public SignalController {
@@ -76,12 +82,32 @@ public record SignalController(
 
     /** Control by the clock. */
     public static SignalController fixed(Map<String, Group> groups, Map<String, Plan> plans) {
-        return new SignalController(Kind.FIXED, groups, null, null, null, null, null, null, null, null, null, plans);
+        return new SignalController(
+                Kind.FIXED, groups, null, null, null, null, null, null, null, null, null, null, plans);
     }
 
     /** Control by who comes. */
     public static SignalController actuated(Map<String, PhaseInput> phases, Map<String, Plan> plans) {
-        return new SignalController(Kind.ACTUATED, null, phases, null, null, null, null, null, null, null, null, plans);
+        return new SignalController(
+                Kind.ACTUATED, null, phases, null, null, null, null, null, null, null, null, null, plans);
+    }
+
+    /** The same with its script read. */
+    public SignalController withScript(StageScript read) {
+        return new SignalController(
+                kind,
+                groups,
+                phases,
+                inputs,
+                read,
+                overlaps,
+                priority,
+                preemption,
+                failures,
+                clearance,
+                schedule,
+                transition,
+                plans);
     }
 
     /** The same with other clearances. */
@@ -91,6 +117,7 @@ public record SignalController(
                 groups,
                 phases,
                 inputs,
+                script,
                 overlaps,
                 priority,
                 preemption,

@@ -31,6 +31,9 @@ public interface RingWatch {
     /** A pre-emption begins or ends. */
     default void preemption(int tick, String id, boolean begins) {}
 
+    /** A stage begins, or is gone to. */
+    default void stage(int tick, String id) {}
+
     /** A plan takes over. */
     default void plan(int tick, String id) {}
 }

@@ -1,0 +1,147 @@
+package org.ulicarro.core.signal;
+
+import java.io.DataInput;
+import java.io.DataOutput;
+import java.io.IOException;
+import org.ulicarro.core.base.SavedArrays;
+import org.ulicarro.core.base.Stateful;
+
+/**
+ * What groups may show when somebody wants something else: greens last for their minimum, yellow follows, and a green begins when all that
+ * conflict with it have cleared. So the way from any set of greens to any other one is found, and nobody has to write it.
+ */
+final class Guard implements Stateful {
+
+    private static final int RED = Aspect.RED.ordinal();
+    private static final int GREEN = Aspect.GREEN.ordinal();
+    private static final int YELLOW = Aspect.YELLOW.ordinal();
+    private static final int LONG = 1_000_000;
+
+    /**
+     * A group. Times in ticks.
+     *
+     * @param least shortest green or walk
+     * @param yellow after green; clearance of people
+     * @param red after yellow
+     * @param never groups that may never have green with it
+     * @param clears of each of those, ticks from the end of its green until this one may begin
+     * @param host group beside which its turns may go in gaps; negative for none
+     */
+    record Group(int least, int yellow, int red, int[] never, int[] clears, int host) {}
+
+    private final Group[] groups;
+    private final int firstGroup;
+    private final int[] state; // group -> ordinal of the aspect of its own signal
+    private final int[] lasts; // group -> ticks of it
+    private final int[] sinceGreen; // group -> ticks since its green ended
+    private final boolean[] moved; // group -> whether it has been dealt with in this tick
+
+    Guard(Group[] groups, int firstGroup) {
+        this.groups = groups;
+        this.firstGroup = firstGroup;
+        state = new int[groups.length];
+        lasts = new int[groups.length];
+        sinceGreen = new int[groups.length];
+        moved = new boolean[groups.length];
+        java.util.Arrays.fill(sinceGreen, LONG);
+    }
+
+    /** Shows what is wanted, whatever it is: somebody has made sure that it is safe. */
+    void follow(int g, int wanted) {
+        set(g, wanted);
+    }
+
+    /**
+     * Shows what may be shown.
+     *
+     * @param wanted of each group, what it is to show
+     * @return whether all show it
+     */
+    boolean approach(int[] wanted) {
+        boolean all = true;
+        java.util.Arrays.fill(moved, false);
+        for (int g = 0; g < state.length; g++) { // first those that end or clear, so that others see it in this tick
+            if (state[g] != RED) {
+                set(g, ending(g, wanted[g]));
+                moved[g] = true;
+            } else if (wanted[g] != GREEN) {
+                set(g, RED);
+            }
+        }
+        for (int g = 0; g < state.length; g++) {
+            if (!moved[g] && wanted[g] == GREEN) {
+                set(g, isClear(g) ? GREEN : RED);
+            }
+            all &= state[g] == wanted[g];
+        }
+        return all;
+    }
+
+    private void set(int g, int shows) {
+        sinceGreen[g] = shows == GREEN ? 0 : Math.min(LONG, sinceGreen[g] + 1);
+        lasts[g] = shows == state[g] ? Math.min(LONG, lasts[g] + 1) : 0;
+        state[g] = shows;
+    }
+
+    /** What a group that is not red shows next. */
+    private int ending(int g, int wanted) {
+        if (state[g] == GREEN) {
+            return wanted == GREEN || lasts[g] + 1 < groups[g].least() ? GREEN : YELLOW;
+        }
+        return lasts[g] + 1 < groups[g].yellow() ? YELLOW : RED;
+    }
+
+    /** Whether all that conflict have cleared. */
+    private boolean isClear(int g) {
+        int[] never = groups[g].never();
+        for (int i = 0; i < never.length; i++) {
+            int other = never[i];
+            if (state[other] != RED || sinceGreen[other] <= groups[g].clears()[i]) {
+                return false;
+            }
+        }
+        return true;
+    }
+
+    boolean isGreen(int g) {
+        return state[g] == GREEN;
+    }
+
+    /** How long a group has had green (ticks); 0 while it has none. */
+    int greenFor(int g) {
+        return state[g] == GREEN ? lasts[g] + 1 : 0;
+    }
+
+    void show(int tick, Aspects aspects) {
+        for (int g = 0; g < groups.length; g++) {
+            aspects.show(firstGroup + g, aspect(g, aspects), tick);
+        }
+    }
+
+    /** Turns whose own signal is red may go in gaps beside their host's green. */
+    private Aspect aspect(int g, Aspects aspects) {
+        Aspect own = Aspect.of(state[g]);
+        int host = groups[g].host();
+        if (host < 0 || own != Aspect.RED || lasts[g] < groups[g].red()) {
+            return own;
+        }
+        boolean flashed = aspects.of(firstGroup + g) != Aspect.RED;
+        return state[host] == GREEN
+                ? Aspect.FLASHING_YELLOW
+                : state[host] == YELLOW && flashed ? Aspect.YELLOW : Aspect.RED;
+    }
+
+    @Override
+    public void save(DataOutput out) throws IOException {
+        SavedArrays.write(out, state, state.length);
+        SavedArrays.write(out, lasts, lasts.length);
+        SavedArrays.write(out, sinceGreen, sinceGreen.length);
+    }
+
+    @Override
+    public void restore(DataInput in) throws IOException {
+        SavedArrays.read(in, state);
+        SavedArrays.read(in, lasts);
+        SavedArrays.read(in, sinceGreen);
+    }
+}

@@ -1,0 +1,224 @@
+package org.ulicarro.files.script;
+
+import java.util.ArrayList;
+import java.util.List;
+import org.antlr.v4.runtime.BaseErrorListener;
+import org.antlr.v4.runtime.CharStreams;
+import org.antlr.v4.runtime.CommonTokenStream;
+import org.antlr.v4.runtime.ParserRuleContext;
+import org.antlr.v4.runtime.RecognitionException;
+import org.antlr.v4.runtime.Recognizer;
+import org.antlr.v4.runtime.Token;
+import org.antlr.v4.runtime.tree.TerminalNode;
+import org.ulicarro.core.base.Names;
+import org.ulicarro.core.study.script.At;
+import org.ulicarro.core.study.script.Change;
+import org.ulicarro.core.study.script.Expr;
+import org.ulicarro.core.study.script.Named;
+import org.ulicarro.core.study.script.Rule;
+import org.ulicarro.core.study.script.Script;
+
+/** Turns the text of a stage script into what it says. */
+public final class ScriptReader {
+
+    private static final List<String> WORDS = List.of(
+            "detectors",
+            "limit",
+            "flag",
+            "count",
+            "timer",
+            "stage",
+            "shows",
+            "min",
+            "max",
+            "always",
+            "during",
+            "if",
+            "on",
+            "off",
+            "leaving",
+            "entering",
+            "set",
+            "start",
+            "go",
+            "else",
+            "when",
+            "and",
+            "or",
+            "not");
+
+    /** Something that is no script. */
+    public record Wrong(At at, String message) {}
+
+    private ScriptReader() {}
+
+    /**
+     * Reads a text.
+     *
+     * @param wrong receives all that is wrong with its form, the place first
+     * @return what could be read
+     */
+    public static Script read(String text, List<Wrong> wrong) {
+        BaseErrorListener listener = new BaseErrorListener() {
+            @Override
+            public void syntaxError(
+                    Recognizer<?, ?> recognizer,
+                    Object symbol,
+                    int line,
+                    int column,
+                    String said,
+                    RecognitionException e) {
+                wrong.add(new Wrong(new At(line, column + 1), words((Token) symbol)));
+            }
+        };
+        StageScriptLexer lexer = new StageScriptLexer(CharStreams.fromString(text));
+        lexer.removeErrorListeners();
+        StageScriptParser parser = new StageScriptParser(new CommonTokenStream(lexer));
+        parser.removeErrorListeners();
+        parser.addErrorListener(listener);
+        StageScriptParser.ScriptContext tree = parser.script();
+        return wrong.isEmpty() ? new ScriptReader().script(tree) : null;
+    }
+
+    private static String words(Token token) {
+        if (token == null || token.getType() == Token.EOF) {
+            return "the script ends in the middle of something";
+        }
+        String text = token.getText();
+        return "'" + text + "' does not belong here." + Names.suggestion(text, WORDS);
+    }
+
+    private static At at(Token token) {
+        return new At(token.getLine(), token.getCharPositionInLine() + 1);
+    }
+
+    private static At at(ParserRuleContext context) {
+        return at(context.getStart());
+    }
+
+    private static Named named(TerminalNode node) {
+        return new Named(node.getText(), at(node.getSymbol()));
+    }
+
+    private Script script(StageScriptParser.ScriptContext tree) {
+        List<Script.Detector> detectors = new ArrayList<>();
+        List<Script.Variable> variables = new ArrayList<>();
+        List<Script.Stage> stages = new ArrayList<>();
+        List<Script.Rules> rules = new ArrayList<>();
+        for (StageScriptParser.ItemContext item : tree.item()) {
+            if (item.detectors() != null) {
+                item.detectors()
+                        .naming()
+                        .forEach(n -> detectors.add(new Script.Detector(named(n.ID(0)), named(n.ID(1)))));
+            } else if (item.limit() != null) {
+                variables.add(new Script.Variable(
+                        Script.Kind.LIMIT,
+                        named(item.limit().ID()),
+                        value(item.limit().literal())));
+            } else if (item.flag() != null) {
+                Expr value = new Expr.Switch(item.flag().ON() != null, at(item.flag()));
+                variables.add(
+                        new Script.Variable(Script.Kind.FLAG, named(item.flag().ID()), value));
+            } else if (item.count() != null) {
+                double value = Double.parseDouble(item.count().NUMBER().getText());
+                variables.add(new Script.Variable(
+                        Script.Kind.COUNT, named(item.count().ID()), new Expr.Value(value, false, at(item.count()))));
+            } else if (item.timer() != null) {
+                variables.add(new Script.Variable(
+                        Script.Kind.TIMER, named(item.timer().ID()), null));
+            } else if (item.stage() != null) {
+                stages.add(stage(item.stage()));
+            } else {
+                rules.add(rules(item.rules()));
+            }
+        }
+        return new Script(detectors, variables, stages, rules);
+    }
+
+    private static Script.Stage stage(StageScriptParser.StageContext stage) {
+        List<Named> shows = new ArrayList<>();
+        stage.ID().stream().skip(1).forEach(id -> shows.add(named(id)));
+        Expr.Value min = null;
+        Expr.Value max = null;
+        int literal = 0;
+        for (int i = 0; i < stage.getChildCount(); i++) {
+            if (stage.getChild(i).getText().equals("min")) {
+                min = value(stage.literal(literal++));
+            } else if (stage.getChild(i).getText().equals("max")) {
+                max = value(stage.literal(literal++));
+            }
+        }
+        return new Script.Stage(named(stage.ID(0)), shows, min, max);
+    }
+
+    private Script.Rules rules(StageScriptParser.RulesContext rules) {
+        List<Rule> all = new ArrayList<>();
+        for (StageScriptParser.StageRuleContext rule : rules.stageRule()) {
+            all.add(rule(rule));
+        }
+        return new Script.Rules(rules.ID() == null ? null : named(rules.ID()), all);
+    }
+
+    private Rule rule(StageScriptParser.StageRuleContext rule) {
+        List<Change> changes = new ArrayList<>();
+        List<Rule.Way> ways = new ArrayList<>();
+        if (rule instanceof StageScriptParser.EventRuleContext event) {
+            event.change().forEach(c -> changes.add(change(c)));
+            Rule.When when = event.getChild(1).getText().equals("leaving") ? Rule.When.LEAVING : Rule.When.ENTERING;
+            return new Rule(when, null, changes, ways, at(rule));
+        }
+        StageScriptParser.WhenRuleContext when = (StageScriptParser.WhenRuleContext) rule;
+        for (StageScriptParser.ActionContext action : when.action()) {
+            if (action.change() != null) {
+                changes.add(change(action.change()));
+            } else {
+                action.go()
+                        .choice()
+                        .forEach(c -> ways.add(new Rule.Way(named(c.ID()), c.expr() == null ? null : expr(c.expr()))));
+            }
+        }
+        return new Rule(Rule.When.IF, expr(when.expr()), changes, ways, at(rule));
+    }
+
+    private Change change(StageScriptParser.ChangeContext change) {
+        return change instanceof StageScriptParser.SetChangeContext set
+                ? new Change(named(set.ID()), expr(set.expr()))
+                : new Change(named(((StageScriptParser.StartChangeContext) change).ID()), null);
+    }
+
+    private Expr expr(StageScriptParser.ExprContext e) {
+        At at = at(e);
+        if (e instanceof StageScriptParser.MinusExprContext one) {
+            return new Expr.Unary("-", expr(one.expr()), at);
+        } else if (e instanceof StageScriptParser.NotExprContext one) {
+            return new Expr.Unary("not", expr(one.expr()), at);
+        } else if (e instanceof StageScriptParser.TimesExprContext two) {
+            return new Expr.Binary(two.op.getText(), expr(two.expr(0)), expr(two.expr(1)), at(two.op));
+        } else if (e instanceof StageScriptParser.PlusExprContext two) {
+            return new Expr.Binary(two.op.getText(), expr(two.expr(0)), expr(two.expr(1)), at(two.op));
+        } else if (e instanceof StageScriptParser.CompareExprContext two) {
+            return new Expr.Binary(two.op.getText(), expr(two.expr(0)), expr(two.expr(1)), at(two.op));
+        } else if (e instanceof StageScriptParser.AndExprContext two) {
+            return new Expr.Binary("and", expr(two.expr(0)), expr(two.expr(1)), at);
+        } else if (e instanceof StageScriptParser.OrExprContext two) {
+            return new Expr.Binary("or", expr(two.expr(0)), expr(two.expr(1)), at);
+        } else if (e instanceof StageScriptParser.CallExprContext call) {
+            return new Expr.Call(
+                    call.ID().getText(), call.expr().stream().map(this::expr).toList(), at);
+        } else if (e instanceof StageScriptParser.NameExprContext name) {
+            return new Expr.Name(name.ID().getText(), at);
+        } else if (e instanceof StageScriptParser.SwitchExprContext one) {
+            return new Expr.Switch(one.ON() != null, at);
+        } else if (e instanceof StageScriptParser.InnerExprContext inner) {
+            return expr(inner.expr());
+        }
+        return value(((StageScriptParser.LiteralExprContext) e).literal());
+    }
+
+    private static Expr.Value value(StageScriptParser.LiteralContext literal) {
+        double number = Double.parseDouble(literal.NUMBER().getText());
+        String unit = literal.unit == null ? "" : literal.unit.getText();
+        double factor = unit.equals("min") ? 60 : unit.equals("h") ? 3600 : 1;
+        return new Expr.Value(number * factor, !unit.isEmpty(), at(literal));
+    }
+}

@@ -1,0 +1,2 @@
+/** Reads stage scripts: the grammar is {@code StageScript.g4}. */
+package org.ulicarro.files.script;
