@@ -67,7 +67,10 @@ final class CheckCommand implements Callable<Integer> {
 
     private void print(List<Message> messages, PrintWriter out) throws IOException {
         if (!form.isForMachines()) {
-            messages.forEach(out::println);
+            for (Message message : messages) {
+                out.println(message);
+                ScriptLine.print(study.folder, message, out);
+            }
             return;
         }
         Rows rows = new Rows();

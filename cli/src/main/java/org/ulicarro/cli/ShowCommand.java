@@ -33,6 +33,7 @@ import picocli.CommandLine.Spec;
             "  conflicts    where paths meet, who goes first, and whether they may have green together",
             "  intergreens  seconds from the end of one movement's green to the beginning of another's",
             "  plans        signal plans: when each runs, its cycle and its greens or splits",
+            "  transitions  how stages of scripts follow each other: which group begins how long after which one",
             "  volumes      what is counted: each movement's vehicles in the period and in its busiest quarter",
             "  balance      what leaves one counted place for the next, and what that one counts",
             "  routes       flows between ends, estimated from counts, and how they meet each count",
@@ -52,6 +53,7 @@ final class ShowCommand implements Callable<Integer> {
         CONFLICTS,
         INTERGREENS,
         PLANS,
+        TRANSITIONS,
         VOLUMES,
         BALANCE,
         ROUTES,
@@ -107,6 +109,7 @@ final class ShowCommand implements Callable<Integer> {
             case MOVEMENTS -> movements.movements();
             case CONFLICTS -> movements.conflicts();
             case INTERGREENS -> movements.intergreens(form.isForMachines());
+            case TRANSITIONS -> transitions(model);
             case PLANS -> SignalPlanSheet.of(model, place);
             case VOLUMES -> demand.volumes();
             case BALANCE -> demand.balance();
@@ -119,6 +122,30 @@ final class ShowCommand implements Callable<Integer> {
             notes(chosen, demand).forEach(out::println);
         }
         return Exit.DONE;
+    }
+
+    private Sheet transitions(Model model) {
+        Sheet sheet = new Sheet()
+                .words("place", "place")
+                .words("from", "from")
+                .words("to", "to")
+                .words("group", "group")
+                .numbers("after_s", "begins after s", 1)
+                .words("waits_for", "the end of");
+        for (String one : model.signals().places()) {
+            if (place == null || place.equals(one)) {
+                model.signals()
+                        .waysAt(one)
+                        .forEach(w -> sheet.add(
+                                one,
+                                w.from(),
+                                w.to(),
+                                w.group(),
+                                w.after(),
+                                w.waitsFor().isEmpty() ? "-" : w.waitsFor()));
+            }
+        }
+        return sheet;
     }
 
     /** What to read below a table. */
@@ -137,6 +164,10 @@ final class ShowCommand implements Callable<Integer> {
                         "time - entering time (RiLSA 2015), longest over their conflict points; '-' where paths do not meet.");
             case BALANCE -> demand.balanceNotes();
             case ROUTES -> demand.fitNotes();
+            case TRANSITIONS ->
+                List.of(
+                        "",
+                        "Seconds from the end of green of the group that it waits for; more while that one has not had its min-green.");
             case PLANS ->
                 List.of("", "Plans as they are written; 'draw --place PLACE --plan' shows them, 'rehearse' runs them.");
             case POINTS, ROADS, CROSSINGS, DEVICES, VOLUMES -> List.of();

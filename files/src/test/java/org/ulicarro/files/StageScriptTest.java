@@ -54,11 +54,11 @@ class StageScriptTest {
     @BeforeEach
     void writeStudy() throws IOException {
         study = temp.resolve("quayside");
-        Samples.write(Samples.QUAYSIDE, study);
+        Samples.write(Samples.MARKET, study);
         Files.writeString(study.resolve("alternatives/stages.yaml"), """
                 network:
                   detectors:
-                    quay-eb: {road: quay-4 ahead, lane: 2, before-end: 20 m}
+                    quay-eb: {road: quay-1 ahead, lane: 2, before-end: 20 m}
                     pier-call: {road: pier-road ahead, lane: 2, before-end: 2 m, length: 12 m}
                     mill-call: {road: mill-street ahead, before-end: 2 m, length: 12 m}
                 signals:
@@ -283,5 +283,27 @@ class StageScriptTest {
         second.restore(new java.io.DataInputStream(new java.io.ByteArrayInputStream(saved.toByteArray())));
         assertThat(org.ulicarro.core.run.Digest.of(List.of(second.result())))
                 .isEqualTo(org.ulicarro.core.run.Digest.of(List.of(whole.result())));
+    }
+
+    /** What docs/stage-scripts.md shows is sound. */
+    @Test
+    void examplesOfTheManualAreSound() throws Exception {
+        String page = Files.readString(Path.of("../docs/stage-scripts.md"));
+        List<String> examples = java.util.regex.Pattern.compile("```stages\n(.*?)```", java.util.regex.Pattern.DOTALL)
+                .matcher(page)
+                .results()
+                .map(r -> r.group(1))
+                .toList();
+        assertThat(examples).hasSize(5);
+        for (String example : examples) {
+            assertThat(messages(example)).isEmpty();
+        }
+    }
+
+    @Test
+    void theWayBetweenStagesIsDerived() throws Exception {
+        assertThat(compile(SOUND).model().signals().waysAt("market"))
+                .extracting(w -> w.from() + " " + w.to() + " " + w.group() + " " + w.after() + " " + w.waitsFor())
+                .contains("main side NB 9.0 WP", "main side WQ 5.0 EB", "side main WP 5.0 NB");
     }
 }

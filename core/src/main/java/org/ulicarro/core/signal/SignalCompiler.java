@@ -2,6 +2,7 @@ package org.ulicarro.core.signal;
 
 import java.util.ArrayList;
 import java.util.Arrays;
+import java.util.LinkedHashMap;
 import java.util.LinkedHashSet;
 import java.util.List;
 import java.util.Map;
@@ -32,6 +33,7 @@ public final class SignalCompiler {
     private final int[][] crossingGroups; // crossing, half -> group
     private final List<int[]> never = new ArrayList<>(); // pairs of groups that a monitor watches
     private final List<SignalSystem.Placed> controllers = new ArrayList<>();
+    private final Map<String, List<StageWay>> ways = new LinkedHashMap<>();
     private final List<DetectorPlace> detectors = new ArrayList<>();
     private final List<int[]> sharedGreens = new ArrayList<>(); // pairs of groups that have green at the same time
 
@@ -66,7 +68,8 @@ public final class SignalCompiler {
                 compiler.crossingGroups,
                 compiler.detectors,
                 compiler.never,
-                compiler.controllers);
+                compiler.controllers,
+                compiler.ways);
     }
 
     private boolean[][] together() {
@@ -112,6 +115,10 @@ public final class SignalCompiler {
 
     void add(String place, SpanOrder order, SignalSystem.Maker maker) {
         controllers.add(new SignalSystem.Placed(place, maker, order));
+    }
+
+    void addWays(String place, List<StageWay> found) {
+        ways.put(place, found);
     }
 
     /** The number of a detector on the board. Those without a channel of their own are counted at their place. */

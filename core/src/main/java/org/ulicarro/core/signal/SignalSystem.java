@@ -1,6 +1,8 @@
 package org.ulicarro.core.signal;
 
+import java.util.LinkedHashMap;
 import java.util.List;
+import java.util.Map;
 import org.ulicarro.core.signal.ring.RingWatch;
 
 /** All signal control of a network, compiled and checked. Immutable; each replication asks for fresh controllers. */
@@ -38,6 +40,7 @@ public final class SignalSystem {
     private final List<DetectorPlace> detectors;
     private final List<int[]> never;
     private final List<Placed> controllers;
+    private final Map<String, List<StageWay>> ways;
 
     SignalSystem(
             List<GroupInfo> groups,
@@ -46,7 +49,8 @@ public final class SignalSystem {
             int[][] crossingGroups,
             List<DetectorPlace> detectors,
             List<int[]> never,
-            List<Placed> controllers) {
+            List<Placed> controllers,
+            Map<String, List<StageWay>> ways) {
         this.groups = List.copyOf(groups);
         groupOf = served.groups().clone();
         hostOf = served.hosts().clone();
@@ -56,6 +60,7 @@ public final class SignalSystem {
         this.detectors = List.copyOf(detectors);
         this.never = List.copyOf(never);
         this.controllers = List.copyOf(controllers);
+        this.ways = new LinkedHashMap<>(ways);
     }
 
     public List<GroupInfo> groups() {
@@ -139,6 +144,11 @@ public final class SignalSystem {
                 .map(Placed::order)
                 .findFirst()
                 .orElse(null);
+    }
+
+    /** How stages follow each other at places with a script, as it was derived. */
+    public List<StageWay> waysAt(String place) {
+        return ways.getOrDefault(place, List.of());
     }
 
     /** Pairs of groups that a conflict monitor has to watch. */

@@ -78,7 +78,31 @@ final class StageCompiler {
                 }
             }
         }
+        compiler.addWays(junction.id(), ways(program, groups, ids));
         compiler.add(junction.id(), null, watch -> new StageController(program, groups, firstGroup, watch));
+    }
+
+    private static List<StageWay> ways(StageProgram program, Guard.Group[] groups, List<String> ids) {
+        List<StageWay> ways = new ArrayList<>();
+        for (StageProgram.Stage from : program.stages()) {
+            for (StageProgram.Stage to : program.stages()) {
+                for (int g = 0; g < groups.length && from != to; g++) {
+                    if (to.shows()[g] && !from.shows()[g]) {
+                        int after = 0;
+                        String waitsFor = "";
+                        for (int i = 0; i < groups[g].never().length; i++) {
+                            int other = groups[g].never()[i];
+                            if (from.shows()[other] && groups[g].clears()[i] > after) {
+                                after = groups[g].clears()[i];
+                                waitsFor = ids.get(other);
+                            }
+                        }
+                        ways.add(new StageWay(from.id(), to.id(), ids.get(g), Clock.seconds(after), waitsFor));
+                    }
+                }
+            }
+        }
+        return ways;
     }
 
     private StageProgram compile(
