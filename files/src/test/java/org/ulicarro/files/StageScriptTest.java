@@ -306,4 +306,52 @@ class StageScriptTest {
                 .extracting(w -> w.from() + " " + w.to() + " " + w.group() + " " + w.after() + " " + w.waitsFor())
                 .contains("main side NB 9.0 WP", "main side WQ 5.0 EB", "side main WP 5.0 NB");
     }
+
+    private static final String BUSES = """
+            detectors bus = quay-eb, north = pier-call
+            limit patience = 60 s
+            flag starved = off
+            stage main shows EB WB WP min 8 s max 45 s
+            stage side shows NB SB WQ min 12 s max 30 s
+            always
+                if waited(north) > patience set starved on
+            during main
+                if gap(bus) > 15 s or starved   go side when called(north)
+            during side
+                if called(bus) and not starved or max-reached   go main
+                on leaving set starved off
+            """;
+
+    /** When the pier's call, which comes after ten seconds and stays, gets green; NaN within ten minutes for never. */
+    private double waits(String script, int busEvery) throws Exception {
+        Model model = compile(script).model();
+        List<Rehearsal.Call> calls = new ArrayList<>();
+        for (int d = 0; d < model.signals().detectors().size(); d++) {
+            boolean bus = model.signals().detectors().get(d).id().equals("quay-eb");
+            for (int second = 0; bus && second < 600; second += busEvery) {
+                calls.add(new Rehearsal.Call(false, d, START + second * 10, START + second * 10 + 30));
+            }
+            if (!bus) {
+                calls.add(new Rehearsal.Call(false, d, START + 100, START + 6000));
+            }
+        }
+        Rehearsal rehearsal = Rehearsal.of(model.signals(), "market", START, START + 6000, calls);
+        return rehearsal.changes().stream()
+                .filter(c -> model.signals().groups().get(c.group()).id().equals("NB")
+                        && c.shows() == org.ulicarro.core.signal.Aspect.GREEN)
+                .mapToDouble(c -> (c.tick() - START - 100) / 10.0)
+                .findFirst()
+                .orElse(Double.NaN);
+    }
+
+    /** Priority without bound starves the side street once buses come every 15 s; patience bounds its wait by 60 s and the way there. */
+    @Test
+    void priorityWithoutPatienceStarvesOthers() throws Exception {
+        String unbounded = BUSES.replace(" or starved   go", "   go").replace(" and not starved", "");
+        assertThat(waits(unbounded, 30)).isBetween(5.0, 30.0);
+        assertThat(waits(unbounded, 15)).isNaN();
+        assertThat(waits(BUSES, 30)).isBetween(5.0, 30.0);
+        // people over the pier's road finish in 9 s
+        assertThat(waits(BUSES, 15)).isBetween(60.0, 60.0 + 9.3);
+    }
 }

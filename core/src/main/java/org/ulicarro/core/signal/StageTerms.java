@@ -29,8 +29,25 @@ final class StageTerms {
         }
     }
 
-    /** A term with its type; null where it is wrong. */
-    record Typed(Term term, Type type) {}
+    /**
+     * A term with its type.
+     *
+     * @param constant its value where that never changes; else NaN
+     */
+    record Typed(Term term, Type type, double constant) {
+
+        Typed(Term term, Type type) {
+            this(term, type, Double.NaN);
+        }
+
+        static Typed constant(double value, Type type) {
+            return new Typed(now -> value, type, value);
+        }
+
+        boolean isConstant() {
+            return !Double.isNaN(constant);
+        }
+    }
 
     /** Detectors of the network that a script may ask, and those that it does. */
     interface Detectors {
@@ -158,8 +175,7 @@ final class StageTerms {
 
     Typed typed(Expr expr) {
         if (expr instanceof Expr.Value value) {
-            double number = value.value();
-            return new Typed(now -> number, value.isTime() ? Type.TIME : Type.NUMBER);
+            return Typed.constant(value.value(), value.isTime() ? Type.TIME : Type.NUMBER);
         } else if (expr instanceof Expr.Switch one) {
             double on = one.on() ? 1 : 0;
             return new Typed(now -> on, Type.SWITCH);
@@ -193,6 +209,10 @@ final class StageTerms {
             wrong.accept(
                     name.at(), "there is nothing called '" + name.id() + "'." + Names.suggestion(name.id(), known));
             return null;
+        }
+        Script.Variable what = declared.get(name.id());
+        if (what.kind() == Script.Kind.LIMIT) {
+            return Typed.constant(((Expr.Value) what.value()).value(), typeOf(what));
         }
         int v = variable;
         return new Typed(now -> now.variable(v), typeOf(declared.get(name.id())));
@@ -321,6 +341,15 @@ final class StageTerms {
                     binary.at(), "'" + op + "' does not go with " + left.type().words + " and " + right.type().words);
             return null;
         }
+        if (left.isConstant() && right.isConstant() && !logic) { // what never changes is worked out once
+            return folded(op, left, right);
+        }
+        if (right.isConstant()) {
+            Typed compared = compared(op, a, right.constant());
+            if (compared != null) {
+                return compared;
+            }
+        }
         return switch (op) {
             case "and" -> new Typed(now -> a.of(now) != 0 && b.of(now) != 0 ? 1 : 0, Type.SWITCH);
             case "or" -> new Typed(now -> a.of(now) != 0 || b.of(now) != 0 ? 1 : 0, Type.SWITCH);
@@ -337,6 +366,36 @@ final class StageTerms {
                 new Typed(
                         now -> b.of(now) == 0 ? 0 : a.of(now) / b.of(now),
                         right.type() == Type.TIME ? Type.NUMBER : left.type());
+        };
+    }
+
+    private static Typed folded(String op, Typed left, Typed right) {
+        double a = left.constant();
+        double b = right.constant();
+        return switch (op) {
+            case "+" -> Typed.constant(a + b, left.type());
+            case "-" -> Typed.constant(a - b, left.type());
+            case "*" -> Typed.constant(a * b, left.type() == Type.TIME ? Type.TIME : right.type());
+            case "/" -> Typed.constant(b == 0 ? 0 : a / b, right.type() == Type.TIME ? Type.NUMBER : left.type());
+            case "<" -> Typed.constant(a < b - 1e-9 ? 1 : 0, Type.SWITCH);
+            case ">" -> Typed.constant(a > b + 1e-9 ? 1 : 0, Type.SWITCH);
+            case "<=" -> Typed.constant(a <= b + 1e-9 ? 1 : 0, Type.SWITCH);
+            case ">=" -> Typed.constant(a >= b - 1e-9 ? 1 : 0, Type.SWITCH);
+            case "=" -> Typed.constant(Math.abs(a - b) <= 1e-9 ? 1 : 0, Type.SWITCH);
+            default -> Typed.constant(Math.abs(a - b) > 1e-9 ? 1 : 0, Type.SWITCH);
+        };
+    }
+
+    /** Comparison with what never changes; null for what is none. */
+    private static Typed compared(String op, Term a, double constant) {
+        double less = constant - 1e-9;
+        double more = constant + 1e-9;
+        return switch (op) {
+            case "<" -> new Typed(now -> a.of(now) < less ? 1 : 0, Type.SWITCH);
+            case ">" -> new Typed(now -> a.of(now) > more ? 1 : 0, Type.SWITCH);
+            case "<=" -> new Typed(now -> a.of(now) <= more ? 1 : 0, Type.SWITCH);
+            case ">=" -> new Typed(now -> a.of(now) >= less ? 1 : 0, Type.SWITCH);
+            default -> null;
         };
     }
 }
