@@ -13,6 +13,7 @@ enum Commands {
     SET("set", "Change single values of a study, keeping comments and layout", SetCommand::new),
     IMPORT("import", "Lay a line from a public transport schedule over a study", ImportCommand::new),
     REHEARSE("rehearse", "Run the controller of one place alone and see what it shows, and why", RehearseCommand::new),
+    SCRIPT("script", "Say which rules of a stage script held at a moment, and what they saw", ScriptCommand::new),
     TIME("time", "Time signals by formula: critical movements, cycles and what binds them, greens", TimeCommand::new),
     SCHEMA("schema", "Print the JSON Schema of a study, for editors", SchemaCommand::new),
     DRAW("draw", "Draw the plan to scale as SVG or PNG", DrawCommand::new),

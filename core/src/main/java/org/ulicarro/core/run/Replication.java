@@ -10,6 +10,7 @@ import org.ulicarro.core.base.Stateful;
 import org.ulicarro.core.demand.Window;
 import org.ulicarro.core.measure.Intervals;
 import org.ulicarro.core.measure.Meters;
+import org.ulicarro.core.signal.StageAccount;
 import org.ulicarro.core.signal.events.SignalEvent;
 import org.ulicarro.core.signal.events.SignalRecorder;
 import org.ulicarro.core.traffic.Observer;
@@ -66,6 +67,11 @@ public final class Replication implements Stateful {
     /** Writes down what signals do. */
     public void recordSignals(Consumer<SignalEvent> sink) {
         traffic.record(new SignalRecorder(model.signals(), sink));
+    }
+
+    /** What the script of a place sees and decides now; null where it has none. */
+    public StageAccount account(String place) {
+        return traffic.control().account(place);
     }
 
     /** Moves on by one step of the study. */

@@ -37,6 +37,12 @@ public final class Control implements Stateful {
         }
     }
 
+    /** What the script of a place sees and decides now; null where it has none. */
+    public StageAccount account(String place) {
+        int i = places.indexOf(place);
+        return i >= 0 && controllers.get(i) instanceof StageController script ? script.account() : null;
+    }
+
     /**
      * Some ticks of all controllers, during which detectors stay as they are.
      *

@@ -8,13 +8,9 @@ import java.util.Set;
 import java.util.TreeSet;
 import org.ulicarro.core.base.Clock;
 import org.ulicarro.core.base.Fault;
-import org.ulicarro.core.base.Names;
 import org.ulicarro.core.network.Junction;
-import org.ulicarro.core.network.Lane;
-import org.ulicarro.core.network.Marking;
 import org.ulicarro.core.network.Movement;
 import org.ulicarro.core.network.Network;
-import org.ulicarro.core.network.TurningPath;
 import org.ulicarro.core.signal.ring.Inputs;
 import org.ulicarro.core.signal.ring.Overlap;
 import org.ulicarro.core.signal.ring.Phase;
@@ -25,19 +21,12 @@ import org.ulicarro.core.signal.ring.RingPlan;
 import org.ulicarro.core.signal.ring.Schedule;
 import org.ulicarro.core.study.PhaseInput;
 import org.ulicarro.core.study.SignalController;
-import org.ulicarro.core.study.SignalInput;
 
 /** Turns the phases of an actuated controller into a {@link RingController}, and finds what keeps it from being safe or complete. */
 final class RingCompiler {
 
     /** Behind the id of a phase: the group of its people. */
     static final String PEOPLE = "-people";
-
-    /** A derived detector reaches from so far before the stop line (m) ... */
-    private static final double DERIVED_FROM = 14;
-
-    /** ... to here (m): two cars. */
-    private static final double DERIVED_TO = 2;
 
     private final SignalCompiler compiler;
     private final Network network;
@@ -72,7 +61,8 @@ final class RingCompiler {
         checkClearances(junction, controller, pointer);
         List<String> running = compiler.running(controller, pointer);
         Schedule schedule = compiler.schedule(controller, running, pointer);
-        Inputs inputs = inputs(junction, controller, pointer + "/inputs");
+        Inputs inputs =
+                new RingInputs(compiler, network, vehicles, ids, faults).of(junction, controller, pointer + "/inputs");
         List<Priority> priorities = extras.priorities(controller.priority(), pointer);
         List<Preemption> preemptions = extras.preemptions(controller.preemption(), pointer);
         extras.checkFailures(
@@ -253,92 +243,6 @@ final class RingCompiler {
             }
         }
         return found.stream().mapToInt(Integer::intValue).toArray();
-    }
-
-    private Inputs inputs(Junction junction, SignalController controller, String pointer) {
-        List<Inputs.Wire> wires = new ArrayList<>();
-        controller.inputs().forEach((id, input) -> {
-            String here = Fault.child(pointer, id);
-            DetectorPlace place = written(junction, input);
-            if (place == null) {
-                List<String> known = network.markings().stream()
-                        .filter(m -> m.kind() == Marking.Kind.DETECTOR)
-                        .map(Marking::id)
-                        .toList();
-                error(
-                        here + "/detector",
-                        "there is no detector '" + input.detector() + "'." + Names.suggestion(input.detector(), known));
-                return;
-            }
-            wires.add(new Inputs.Wire(
-                    compiler.detector(place),
-                    phasesOf(input.calls(), here + "/calls"),
-                    phasesOf(input.extend(), here + "/extends"),
-                    Clock.ticks(input.delay()),
-                    Clock.ticks(input.stretch()),
-                    input.reports() == SignalInput.Reports.PASSAGE,
-                    RingExtras.failures(controller, place.id())));
-        });
-        controller.phases().forEach((id, phase) -> {
-            boolean called = controller.inputs().values().stream()
-                    .anyMatch(i -> i.calls().contains(id) || i.extend().contains(id));
-            boolean recalled = phase.recall().contains(PhaseInput.Recall.MAX);
-            if (!called && !recalled) {
-                derive(junction, controller, id, wires);
-            }
-        });
-        return new Inputs(wires);
-    }
-
-    private DetectorPlace written(Junction junction, SignalInput input) {
-        int channel = input.channel() == null ? 0 : input.channel();
-        return network.markings().stream()
-                .filter(m -> m.kind() == Marking.Kind.DETECTOR && m.id().equals(input.detector()))
-                .map(m -> new DetectorPlace(
-                        junction.id(), channel, m.id(), m.lane(), m.from(), m.to(), groups(input), false, List.of()))
-                .findFirst()
-                .orElse(null);
-    }
-
-    private List<Integer> groups(SignalInput input) {
-        Set<Integer> groups = new TreeSet<>();
-        input.calls().stream().filter(vehicles::containsKey).forEach(p -> groups.add(vehicles.get(p)));
-        input.extend().stream().filter(vehicles::containsKey).forEach(p -> groups.add(vehicles.get(p)));
-        return List.copyOf(groups);
-    }
-
-    private int[] phasesOf(List<String> named, String pointer) {
-        return RingPlans.phasesOf(ids, named, pointer, faults);
-    }
-
-    /** A detector at the stop line of each lane that the phase serves. */
-    private void derive(Junction junction, SignalController controller, String id, List<Inputs.Wire> wires) {
-        int phase = ids.indexOf(id);
-        Set<Integer> lanes = new TreeSet<>();
-        for (int m : junction.movements()) {
-            Movement movement = network.movements().get(m);
-            if (vehicles.containsKey(id) && compiler.groupOf(m) == vehicles.get(id)) {
-                movement.paths().stream().map(TurningPath::fromLane).forEach(lanes::add);
-            }
-        }
-        for (int index : lanes) {
-            Lane lane = network.lanes().get(index);
-            String link = network.links().get(lane.link()).id();
-            double from = Math.max(lane.start(), lane.end() - DERIVED_FROM);
-            DetectorPlace place = new DetectorPlace(
-                    junction.id(),
-                    0,
-                    id + " on " + link + " lane " + lane.number(),
-                    index,
-                    from,
-                    Math.max(from, lane.end() - DERIVED_TO),
-                    List.of(vehicles.get(id)),
-                    true,
-                    List.of());
-            int[] own = {phase};
-            wires.add(new Inputs.Wire(
-                    compiler.detector(place), own, own, 0, 0, false, RingExtras.failures(controller, place.id())));
-        }
     }
 
     /** Phases of different rings between the same barriers may have green together, so they must not conflict. */

@@ -17,6 +17,7 @@ import org.ulicarro.core.network.TurningPath;
 import org.ulicarro.core.study.SignalController;
 import org.ulicarro.core.study.script.At;
 import org.ulicarro.core.study.script.Change;
+import org.ulicarro.core.study.script.Expr;
 import org.ulicarro.core.study.script.Named;
 import org.ulicarro.core.study.script.Rule;
 import org.ulicarro.core.study.script.Script;
@@ -234,7 +235,27 @@ final class StageCompiler {
             }
             ways.add(new StageProgram.Way(to, way.when() == null ? null : terms.condition(way.when())));
         }
-        return new StageProgram.Rule(rule.at().line(), terms.condition(rule.condition()), sets(rule.changes()), ways);
+        return new StageProgram.Rule(
+                rule.at().line(),
+                terms.condition(rule.condition()),
+                sets(rule.changes()),
+                ways,
+                ExprText.of(rule.condition()),
+                parts(rule));
+    }
+
+    private List<StageProgram.Part> parts(Rule rule) {
+        List<Expr> questions = new ArrayList<>();
+        ExprText.questions(rule.condition(), questions);
+        rule.ways().stream().filter(w -> w.when() != null).forEach(w -> ExprText.questions(w.when(), questions));
+        List<StageProgram.Part> parts = new ArrayList<>();
+        for (Expr question : questions) {
+            StageTerms.Typed typed = terms.typed(question); // what is wrong with it is told once only
+            if (typed != null) {
+                parts.add(new StageProgram.Part(ExprText.of(question), typed.type(), typed.term()));
+            }
+        }
+        return parts;
     }
 
     private List<StageProgram.Set> sets(List<Change> changes) {

@@ -3,8 +3,10 @@ package org.ulicarro.core.signal;
 import java.io.DataInput;
 import java.io.DataOutput;
 import java.io.IOException;
+import java.util.ArrayList;
 import java.util.Arrays;
 import java.util.List;
+import java.util.Locale;
 import org.ulicarro.core.base.SavedArrays;
 import org.ulicarro.core.signal.ring.RingWatch;
 
@@ -141,6 +143,34 @@ final class StageController implements Controller {
             change(current().entering());
         }
         guard.show(tick, aspects);
+    }
+
+    /** What it sees, and which rules hold. */
+    StageAccount account() {
+        List<StageAccount.Asked> asked = new ArrayList<>();
+        for (List<StageProgram.Rule> rules : List.of(program.always(), current().rules())) {
+            for (StageProgram.Rule rule : rules) {
+                List<String> terms = rule.parts().stream()
+                        .map(p -> p.text() + " = " + text(p.type(), p.term().of(this)))
+                        .toList();
+                String leads = String.join(
+                        ", ",
+                        rule.ways().stream()
+                                .map(w -> program.stages().get(w.stage()).id())
+                                .toList());
+                asked.add(new StageAccount.Asked(
+                        rule.line(), rule.text(), rule.condition().of(this) != 0, leads, terms));
+            }
+        }
+        return new StageAccount(current().id(), going, lasted(), asked);
+    }
+
+    private static String text(StageTerms.Type type, double value) {
+        return switch (type) {
+            case TIME -> value >= LONG * 0.1 ? "for ever" : String.format(Locale.ROOT, "%.1f s", value);
+            case NUMBER -> String.format(Locale.ROOT, "%.1f", value).replaceAll("\\.0$", "");
+            case SWITCH -> value != 0 ? "on" : "off";
+        };
     }
 
     double variable(int v) {

@@ -45,8 +45,13 @@ record StageProgram(
      *
      * @param line of the script
      * @param ways stages to go to, and when; the first that applies
+     * @param text of the condition
+     * @param parts what the condition asks
      */
-    record Rule(int line, Term condition, List<Set> sets, List<Way> ways) {}
+    record Rule(int line, Term condition, List<Set> sets, List<Way> ways, String text, List<Part> parts) {}
+
+    /** Something that a condition asks, to tell why it did or did not hold. */
+    record Part(String text, StageTerms.Type type, Term term) {}
 
     /**
      * A stage to go to.

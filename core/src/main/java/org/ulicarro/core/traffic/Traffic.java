@@ -86,6 +86,11 @@ public final class Traffic implements Stateful, AutoCloseable {
         control.record(recorder);
     }
 
+    /** The controllers and what they show. */
+    public Control control() {
+        return control;
+    }
+
     /** One step. */
     public void step() {
         if (tick % ROUND < parts.ticksPerStep) {

@@ -193,6 +193,19 @@ final class Order {
         return isReplaced ? (rings.barrier + 1) % plan.groups() : wantsAnew() ? rings.barrier : NONE;
     }
 
+    /** The first group of the plan with a phase that is wanted, or another one where there is none. */
+    int firstGroup(int tick, int otherwise) {
+        for (int g = 0; g < plan.groups(); g++) {
+            for (int r = 0; r < rings.count; r++) {
+                if (firstIn(r, g, tick) != NONE) {
+                    return g;
+                }
+            }
+        }
+        return otherwise;
+    }
+
+    /** The first phase of a ring in a group that is wanted and can still be served, or NONE. */
     int firstIn(int r, int group, int tick) {
         for (int p : plan.rings()[r][group]) {
             if (p != NONE && isWanted(p) && isOpen(p, tick)) {

@@ -5,7 +5,6 @@ import java.io.DataOutput;
 import java.io.IOException;
 import java.util.Arrays;
 import java.util.List;
-import org.ulicarro.core.signal.Aspect;
 import org.ulicarro.core.signal.Aspects;
 import org.ulicarro.core.signal.Controller;
 import org.ulicarro.core.signal.DetectorBoard;
@@ -52,14 +51,14 @@ public final class RingController implements Controller {
     private final Preemptions preemptions;
     private final Overlaps overlaps;
     private final Order order;
+    private final Endings endings;
     private final RingWatch watch;
     private final boolean[] walks; // phase -> whether people beside it hold overlaps back
     private final boolean[] carried; // ring -> whether overlaps may go on through its clearance
-    private final Aspect[] shown; // phase -> what its vehicles see
+    private final Lamps lamps;
     private RingPlan plan;
     private Phase[] phase;
     private boolean anyConditional; // whether a phase may be served again while its ring waits
-    private int drawn; // what the rings show, in one number; what has not changed is not shown anew
     private int now; // tick
     private int current = NONE; // place of the plan in the list
 
@@ -84,14 +83,16 @@ public final class RingController implements Controller {
         preemptions = new Preemptions(setup.preemptions().toArray(Preemption[]::new), rings, watch);
         overlaps = new Overlaps(setup.overlaps().toArray(Overlap[]::new), rings, watch);
         order = new Order(rings, calls, cycle, requests, preemptions);
+        endings = new Endings(rings, calls, people, cycle, requests, preemptions, overlaps, order);
+        lamps = new Lamps(rings, people, phase.length);
         walks = new boolean[phase.length];
         carried = new boolean[rings.count];
-        shown = new Aspect[phase.length];
     }
 
     @Override
     public void advance(int tick, DetectorBoard detectors, Aspects aspects) {
         now = tick;
+        endings.now = tick;
         followSchedule(tick);
         calls.read(tick, detectors, rings.hasGreen);
         if (hasExtras) {
@@ -112,7 +113,10 @@ public final class RingController implements Controller {
         if (hasOverlaps) {
             advanceOverlaps(tick);
         }
-        show(tick, aspects);
+        lamps.show(tick, aspects);
+        if (hasOverlaps) {
+            overlaps.show(tick, aspects);
+        }
     }
 
     /** Another plan takes over where a cycle ends; at once from one that runs free. With another order of phases, over the barrier. */
@@ -147,6 +151,8 @@ public final class RingController implements Controller {
         plan = next;
         phase = next.phases().toArray(Phase[]::new);
         calls.use(phase);
+        endings.use(phase);
+        lamps.use(phase);
         order.use(next);
         anyConditional = next.phases().stream().anyMatch(Phase::conditional);
     }
@@ -206,14 +212,14 @@ public final class RingController implements Controller {
         }
         boolean wantsOver = order.isCalledBeyond();
         for (int r = 0; r < rings.count; r++) {
-            if (rings.state[r] == Rings.GREEN && isReady(r, tick)) {
-                int other = order.nextHere(r, wantsOver, tick + clearance(r));
+            if (rings.state[r] == Rings.GREEN && endings.isReady(r, tick)) {
+                int other = order.nextHere(r, wantsOver, tick + endings.clearance(r));
                 if (other != NONE) {
-                    end(r, other, tick, reason(r, tick));
+                    end(r, other, tick, endings.reason(r, tick));
                 }
             }
         }
-        if (wantsOver && mayCross(tick)) {
+        if (wantsOver && endings.mayCross(tick)) {
             cross(tick);
         } else if (wantsOver && anyConditional && !preemptions.isOn()) {
             serveMeanwhile(tick);
@@ -230,7 +236,7 @@ public final class RingController implements Controller {
     }
 
     private void cross(int tick) {
-        int begins = tick + longestClearance();
+        int begins = tick + endings.longestClearance();
         rings.target = order.groupToGo(begins);
         rings.crossing = true;
         for (int r = 0; r < rings.count; r++) {
@@ -238,8 +244,8 @@ public final class RingController implements Controller {
         }
         for (int r = 0; r < rings.count; r++) {
             if (rings.state[r] == Rings.GREEN) {
-                rings.lasts[r] = begins - tick - clearance(r);
-                rings.because[r] = reason(r, tick + rings.lasts[r]).ordinal();
+                rings.lasts[r] = begins - tick - endings.clearance(r);
+                rings.because[r] = endings.reason(r, tick + rings.lasts[r]).ordinal();
             }
         }
         endForBarrier(tick);
@@ -259,27 +265,14 @@ public final class RingController implements Controller {
     /** A ring that could go over the barrier, while others have time left, serves an earlier phase once more. */
     private void serveMeanwhile(int tick) {
         for (int r = 0; r < rings.count; r++) {
-            if (rings.state[r] == Rings.GREEN && rings.again[r] == 0 && isReady(r, tick)) {
-                int p = order.meanwhile(r, leftOfOthers(r, tick), tick + clearance(r));
+            if (rings.state[r] == Rings.GREEN && rings.again[r] == 0 && endings.isReady(r, tick)) {
+                int p = order.meanwhile(r, endings.leftOfOthers(r, tick), tick + endings.clearance(r));
                 if (p != NONE) {
                     rings.again[r] = 1; // once, or two rings would keep each other from the barrier
-                    end(r, p, tick, reason(r, tick));
+                    end(r, p, tick, endings.reason(r, tick));
                 }
             }
         }
-    }
-
-    /** How much longer the other rings' greens can last (ticks). */
-    private int leftOfOthers(int ring, int tick) {
-        int left = 0;
-        for (int r = 0; r < rings.count; r++) {
-            if (r != ring && rings.state[r] == Rings.GREEN) {
-                int own = rings.at[r];
-                int mine = cycle.isFree() ? phase[own].maxGreen() - rings.maxTimer[r] : cycle.left(own, tick);
-                left = Math.max(left, mine);
-            }
-        }
-        return left;
     }
 
     /** Only what a pre-emption wants keeps green, also where nothing else is in its way. */
@@ -293,103 +286,6 @@ public final class RingController implements Controller {
                 end(r, NONE, tick, Ended.PREEMPTION);
             }
         }
-    }
-
-    /** Whether a ring's green has had what it must have, and may end at a tick, now or a little later. */
-    private boolean isReady(int r, int end) {
-        // who rests in walk has its clearance before it, now that somebody calls
-        return rings.green[r] >= rings.needed[r]
-                && !people.areWalking(r)
-                && !overlaps.needs(rings.at[r])
-                && order.isOpposed(r)
-                && reason(r, end) != null;
-    }
-
-    private Ended reason(int r, int tick) {
-        int own = rings.at[r];
-        if (preemptions.isOn()) {
-            return preemptions.wants(own) ? null : Ended.PREEMPTION;
-        }
-        if (order.isReplaced) {
-            return Ended.PLAN;
-        }
-        if (requests.hurry(own) && order.isInTheWay(r)) {
-            return Ended.PRIORITY;
-        }
-        Ended usual = usualReason(r, tick);
-        return usual != null && !mustNotWait(r, tick) && requests.hold(own, now) ? null : usual;
-    }
-
-    private Ended usualReason(int r, int tick) {
-        int own = rings.at[r];
-        if (cycle.isCoordinated(own)) {
-            return isYielding(r, tick) ? Ended.YIELD : null;
-        }
-        if (calls.gap(own)) {
-            return Ended.GAP_OUT;
-        }
-        if (cycle.heedsMaxima() && rings.maxTimer[r] > phase[own].maxGreen()) {
-            return Ended.MAX_OUT;
-        }
-        return !cycle.isFree() && cycle.isForcedOff(own, rings.green[r] + tick - now, tick) ? Ended.FORCE_OFF : null;
-    }
-
-    /** Whether somebody who calls would miss the turn if a green lasted a tick longer. */
-    private boolean mustNotWait(int r, int tick) {
-        for (int p = 0; p < phase.length && !cycle.isFree(); p++) {
-            int begins = tick + clearance(r);
-            if (order.isAgainst(r, p) && calls.any(p) && cycle.isOpen(p, begins) && !cycle.isOpen(p, begins + 1)) {
-                return true;
-            }
-        }
-        return false;
-    }
-
-    /** From its force-off on, for as long as anybody else can still be served in this cycle. */
-    private boolean isYielding(int r, int tick) {
-        for (int p = 0; p < phase.length; p++) {
-            boolean opposed = order.isAgainst(r, p) && calls.any(p);
-            if (opposed
-                    && !cycle.isCoordinated(p)
-                    && cycle.isOpen(p, tick + clearance(r))
-                    && cycle.isPast(rings.at[r], p, tick)) {
-                return true;
-            }
-        }
-        return false;
-    }
-
-    /** Ticks from the end of a ring's green to the next one; none when it has no green. */
-    private int clearance(int r) {
-        return rings.state[r] == Rings.GREEN ? phase[rings.at[r]].yellow() + phase[rings.at[r]].red() : 0;
-    }
-
-    private int longestClearance() {
-        int longest = 0;
-        for (int r = 0; r < rings.count; r++) {
-            longest = Math.max(longest, clearance(r));
-        }
-        return longest;
-    }
-
-    /** Whether every ring can end its green now, or has none. */
-    private boolean mayCross(int tick) {
-        for (int r = 0; r < rings.count; r++) { // most often a green is too young to end, which is quickly seen
-            if (rings.state[r] != Rings.RESTS && (rings.state[r] != Rings.GREEN || rings.green[r] < rings.needed[r])) {
-                return false;
-            }
-        }
-        int longest = longestClearance();
-        for (int r = 0; r < rings.count; r++) {
-            boolean idle = rings.state[r] == Rings.RESTS;
-            boolean ready = rings.state[r] == Rings.GREEN
-                    && isReady(r, tick + longest - clearance(r))
-                    && order.nextHere(r, true, tick + clearance(r)) == NONE;
-            if (!idle && !ready) {
-                return false;
-            }
-        }
-        return order.groupToGo(tick + longest) != NONE;
     }
 
     private void end(int r, int to, int tick, Ended why) {
@@ -438,7 +334,7 @@ public final class RingController implements Controller {
             rings.target = first == NONE ? rings.barrier : first;
         } else if (preemptions.isOn()) {
             Arrays.fill(rings.promised, NONE);
-            rings.target = groupForPreemption(tick);
+            rings.target = order.firstGroup(tick, rings.target);
         }
         int[] first = new int[rings.count];
         boolean any = false;
@@ -467,17 +363,6 @@ public final class RingController implements Controller {
                 begin(r, first[r], tick);
             }
         }
-    }
-
-    private int groupForPreemption(int tick) {
-        for (int g = 0; g < plan.groups(); g++) {
-            for (int r = 0; r < rings.count; r++) {
-                if (order.firstIn(r, g, tick) != NONE) {
-                    return g;
-                }
-            }
-        }
-        return rings.target;
     }
 
     private void begin(int r, int p, int tick) {
@@ -526,59 +411,6 @@ public final class RingController implements Controller {
         overlaps.advance(tick, walks, carried);
     }
 
-    private void show(int tick, Aspects aspects) {
-        int now = 1;
-        for (int r = 0; r < rings.count; r++) {
-            now = 31 * (31 * (31 * now + rings.at[r]) + rings.state[r]) + people.state(r);
-        }
-        if (now != drawn) {
-            drawn = now;
-            showPhases(tick, aspects);
-        }
-        if (hasOverlaps) {
-            overlaps.show(tick, aspects);
-        }
-    }
-
-    private void showPhases(int tick, Aspects aspects) {
-        Arrays.fill(shown, Aspect.RED);
-        for (int r = 0; r < rings.count; r++) {
-            if (rings.state[r] == Rings.GREEN || rings.state[r] == Rings.YELLOW) {
-                shown[rings.at[r]] = rings.state[r] == Rings.GREEN ? Aspect.GREEN : Aspect.YELLOW;
-            }
-        }
-        for (int r = 0; r < rings.count; r++) {
-            permit(r, aspects);
-        }
-        for (int p = 0; p < phase.length; p++) {
-            show(phase[p].group(), shown[p], tick, aspects);
-            int r = rings.ringAt(p);
-            show(phase[p].footGroup(), r == NONE ? Aspect.RED : people.aspect(r), tick, aspects);
-        }
-    }
-
-    /** Turns that may go in gaps beside a ring's phase, while their own phase has red. */
-    private void permit(int r, Aspects aspects) {
-        boolean goes = rings.state[r] == Rings.GREEN;
-        if (!goes && rings.state[r] != Rings.YELLOW) {
-            return;
-        }
-        for (int p : phase[rings.at[r]].permits()) {
-            int own = rings.ringAt(p);
-            boolean busy = own != NONE && rings.state[own] != Rings.RESTS;
-            boolean ends = aspects.of(phase[p].group()) != Aspect.RED;
-            if (!busy && (goes || ends)) {
-                shown[p] = goes ? Aspect.FLASHING_YELLOW : Aspect.YELLOW;
-            }
-        }
-    }
-
-    private static void show(int group, Aspect aspect, int tick, Aspects aspects) {
-        if (group >= 0) {
-            aspects.show(group, aspect, tick);
-        }
-    }
-
     @Override
     public void save(DataOutput out) throws IOException {
         out.writeInt(current);
@@ -608,6 +440,6 @@ public final class RingController implements Controller {
             cycle.restored(plan);
         }
         order.isReplaced = replaced;
-        drawn = 0;
+        lamps.forget();
     }
 }
