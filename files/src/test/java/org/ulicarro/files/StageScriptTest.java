@@ -15,7 +15,9 @@ import org.junit.jupiter.api.io.TempDir;
 import org.junit.jupiter.params.ParameterizedTest;
 import org.junit.jupiter.params.provider.Arguments;
 import org.junit.jupiter.params.provider.MethodSource;
+import org.junit.jupiter.params.provider.ValueSource;
 import org.ulicarro.core.base.Clock;
+import org.ulicarro.core.base.Draws;
 import org.ulicarro.core.run.Model;
 import org.ulicarro.core.run.Replication;
 import org.ulicarro.core.signal.Rehearsal;
@@ -353,5 +355,54 @@ class StageScriptTest {
         assertThat(waits(BUSES, 30)).isBetween(5.0, 30.0);
         // people over the pier's road finish in 9 s
         assertThat(waits(BUSES, 15)).isBetween(60.0, 60.0 + 9.3);
+    }
+
+    private static String pick(long key, int[] draw, String... from) {
+        return from[(int) (Draws.uniform(key, draw[0]++) * from.length)];
+    }
+
+    /** Random stages and rules over random calls: the conflict monitor, which a rehearsal has in each tick, never finds anything. */
+    @ParameterizedTest
+    @ValueSource(longs = {1, 2, 3, 4, 5, 6, 7, 8, 9, 10, 11, 12})
+    void randomScriptsAreSafe(long seed) throws Exception {
+        long key = Draws.key(seed, 1, Draws.Purpose.VEHICLE, 8);
+        int[] draw = {0};
+        StringBuilder script = new StringBuilder("flag f = off\ncount n = 0\n"
+                + "stage a shows EB WB WP min 4 s max 20 s\nstage b shows NB SB WQ min 3 s max 15 s\n");
+        String[] shows = {"EB", "EB WP", "WB", "NB", "SB WQ", "NB WQ", "WP WQ", "EB WB", "NB SB"};
+        for (String stage : new String[] {"c", "d", "e"}) {
+            script.append("stage ").append(stage).append(" shows ").append(pick(key, draw, shows));
+            script.append(" min ").append(pick(key, draw, "0", "2", "9")).append(" s max 12 s\n");
+        }
+        String[] stages = {"a", "b", "c", "d", "e"};
+        for (String stage : stages) {
+            script.append("during ").append(stage).append("\n");
+            for (int i = 0; i < 3; i++) {
+                String[] others =
+                        Stream.of(stages).filter(o -> !o.equals(stage)).toArray(String[]::new);
+                script.append("  if ")
+                        .append(pick(
+                                key,
+                                draw,
+                                "max-reached",
+                                "gap(quay-eb) > 2 s",
+                                "called(pier-call) and not f",
+                                "waited(mill-call) > 20 s",
+                                "called(WQ)",
+                                "every(7 s)",
+                                "green(EB) > 9 s or n > 3"))
+                        .append(pick(key, draw, "", " set f on", " set f off", " set n n + 1"))
+                        .append(" go ")
+                        .append(pick(key, draw, others))
+                        .append(" when ")
+                        .append(pick(key, draw, "on", "not f", "lasted > 6 s"))
+                        .append(", else ")
+                        .append(pick(key, draw, others))
+                        .append("\n");
+            }
+        }
+        Model model = compile(script.toString()).model();
+        Rehearsal rehearsal = Rehearsal.random(model.signals(), "market", START, START + 30 * 600, 400, seed);
+        assertThat(stages(rehearsal)).hasSizeGreaterThan(10);
     }
 }
