@@ -201,6 +201,69 @@ class StageScriptTest {
         assertThat(messages(SOUND.replace(right, wrong))).anyMatch(m -> m.startsWith(message));
     }
 
+    /** Odd, but sound: what stands in place of a condition, or of a line. */
+    static Stream<Arguments> odd() {
+        return Stream.of(
+                Arguments.of("gap(eb) > 3 s", "gap(eb) > 0.05 min"),
+                Arguments.of("gap(eb) > 3 s", "not not (gap(eb) > 3 s)"),
+                Arguments.of("gap(eb) > 3 s", "((gap(eb))) > (1 s + 2 s)"),
+                Arguments.of("gap(eb) > 3 s", "gap(eb) - 1 s > 2 * 1 s"),
+                Arguments.of("gap(eb) > 3 s", "gap(eb) / 1 s > 3"),
+                Arguments.of("gap(eb) > 3 s", "-gap(eb) < - 3 s"),
+                Arguments.of("gap(eb) > 3 s", "gap(quay-eb) > 3 s"),
+                Arguments.of("gap(eb) > 3 s", "every(0.5 s)"),
+                Arguments.of("gap(eb) > 3 s", "clock >= 7 h and clock < 9.5 h"),
+                Arguments.of("gap(eb) > 3 s", "rounds * 2 = 4 and passed(eb) != 1"),
+                Arguments.of("gap(eb) > 3 s", "starved = off"),
+                Arguments.of("gap(eb) > 3 s", "occupied(eb) and occupied-for(eb) > 9 s and green(EB) >= 5 s"),
+                Arguments.of("limit patience = 60 s", "limit patience = 1 min # as the town wants it"),
+                Arguments.of("limit patience = 60 s", "limit patience = 60 s limit most = 3"),
+                Arguments.of("south = mill-call", "south = mill-call, again = pier-call"),
+                Arguments.of("count rounds   = 0", "count rounds = 2.5"),
+                Arguments.of("\n", "\r\n"),
+                Arguments.of("    if", "\tif"),
+                Arguments.of(
+                        "on leaving   set starved off", "on leaving set starved off set rounds rounds - 1 start since"),
+                Arguments.of("go main", "go main when lasted > 20 s, else main"));
+    }
+
+    @ParameterizedTest
+    @MethodSource("odd")
+    void whatIsOddButSoundIsTaken(String usual, String odd) throws Exception {
+        assertThat(SOUND).contains(usual);
+        assertThat(messages(SOUND.replace(usual, odd))).isEmpty();
+    }
+
+    @Test
+    void anEmptyScriptIsAnError() throws Exception {
+        assertThat(messages(""))
+                .containsExactly("market.stages:1:1: a script needs stages: stage main shows EB WB min 8 s max 45 s");
+        assertThat(messages("# nothing yet\n")).hasSize(1);
+    }
+
+    @Test
+    void aScriptThatIsNoTextOrNotThereIsSaid() throws Exception {
+        Files.write(study.resolve("market.stages"), new byte[] {(byte) 0xff, (byte) 0xfe, 0, 1});
+        StudyProblem broken = catchThrowableOfType(
+                StudyProblem.class,
+                () -> StudyFolder.read(study, List.of("stages")).compile("pm"));
+        assertThat(broken.messages()).anyMatch(m -> m.toString().equals("market.stages:1:1: this is no text in UTF-8"));
+        Files.delete(study.resolve("market.stages"));
+        StudyProblem missing = catchThrowableOfType(
+                StudyProblem.class,
+                () -> StudyFolder.read(study, List.of("stages")).compile("pm"));
+        assertThat(missing.messages())
+                .anyMatch(m -> m.toString().contains("there is no file 'market.stages' in the study's folder"));
+        Files.writeString(
+                study.resolve("alternatives/stages.yaml"),
+                Files.readString(study.resolve("alternatives/stages.yaml"))
+                        .replace("market.stages", "../market.stages"));
+        StudyProblem outside = catchThrowableOfType(
+                StudyProblem.class,
+                () -> StudyFolder.read(study, List.of("stages")).compile("pm"));
+        assertThat(outside.messages()).anyMatch(m -> m.toString().contains("is not inside the study's folder"));
+    }
+
     @Test
     void allErrorsComeAtOnce() throws Exception {
         String script = SOUND.replace("go main", "go maine")
