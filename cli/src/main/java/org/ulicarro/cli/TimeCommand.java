@@ -97,11 +97,7 @@ final class TimeCommand implements Callable<Integer> {
     @Option(names = "--force", description = "with --write: replace the alternative")
     private boolean force;
 
-    @Option(
-            names = "--table",
-            paramLabel = "TABLE",
-            description =
-                    "which table --json and --csv give: ${COMPLETION-CANDIDATES}; places, or movements with --place")
+    @Option(names = "--table", paramLabel = "TABLE", description = "print only this table: ${COMPLETION-CANDIDATES}")
     private Table table;
 
     @Mixin
