@@ -214,13 +214,13 @@ public final class RehearsalDrawing {
     }
 
     private void drawLegend(Graphics2D g, int width) {
-        String[] words = {"green", "yellow", "red", "walk", "finish", "detector or button"};
-        double x = width - 560;
+        String[] words = {"green", "yellow", "in gaps", "red", "walk", "finish", "detector or button"};
+        Aspect[] shows = {Aspect.GREEN, Aspect.YELLOW, Aspect.FLASHING_YELLOW, Aspect.RED, Aspect.GREEN, Aspect.YELLOW};
+        double x = width - 650;
         g.setFont(Looks.plain(11));
         for (int i = 0; i < words.length; i++) {
-            Aspect shows = i == 0 || i == 3 ? Aspect.GREEN : i == 2 ? Aspect.RED : Aspect.YELLOW;
-            if (i < 5) {
-                drawBar(g, new Rehearsal.Change(0, 0, shows, ""), i >= 3, x, 18, 40, 12);
+            if (i < shows.length) {
+                drawBar(g, new Rehearsal.Change(0, 0, shows[i], ""), i >= 4, x, 18, 40, 12);
             } else {
                 g.setColor(Looks.DEVICE);
                 g.fill(new Rectangle2D.Double(x, 45, 18, 4));
