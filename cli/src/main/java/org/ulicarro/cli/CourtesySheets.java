@@ -11,9 +11,8 @@ import java.util.function.ToDoubleFunction;
 import org.ulicarro.core.base.Clock;
 import org.ulicarro.core.measure.BayRow;
 import org.ulicarro.core.measure.CrossingRow;
+import org.ulicarro.core.measure.Observed;
 import org.ulicarro.core.measure.Statistic;
-import org.ulicarro.files.CourtesyTables.BayObservation;
-import org.ulicarro.files.CourtesyTables.CrossingObservation;
 import org.ulicarro.files.RunFolder;
 import org.ulicarro.files.RunRecord;
 
@@ -24,13 +23,13 @@ final class CourtesySheets {
     private static final double WORTH_A_LINE = 0.005;
 
     private final RunRecord record;
-    private final List<CrossingObservation> crossings;
-    private final List<BayObservation> bays;
+    private final List<Observed<CrossingRow>> crossings;
+    private final List<Observed<BayRow>> bays;
 
     CourtesySheets(Path run) throws IOException {
         record = RunFolder.record(run);
-        crossings = RunFolder.crossings(run);
-        bays = RunFolder.bays(run);
+        crossings = RunFolder.rows(run, CrossingRow.class);
+        bays = RunFolder.rows(run, BayRow.class);
     }
 
     /** A few lines under the movement table, where there is anything to say. */
@@ -65,7 +64,7 @@ final class CourtesySheets {
         TextTable table = new TextTable(1);
         if (each) {
             table.add("people over", "from", "to", "no", "came", "delay s", "longest s", "on walk %");
-            for (CrossingObservation o : selected(bySlice)) {
+            for (Observed<CrossingRow> o : selected(bySlice)) {
                 CrossingRow r = o.row();
                 table.add(
                         r.crossing(),
@@ -75,7 +74,7 @@ final class CourtesySheets {
                         Integer.toString(r.walkers()),
                         TextTable.figure(r.delayS(), 1),
                         TextTable.figure(r.delayMaxS(), 1),
-                        TextTable.figure(100 * r.onWalk(), 0));
+                        TextTable.figure(100 * r.startedOnWalk(), 0));
             }
         } else {
             table.add("people over", "from", "to", "came", "delay s", "95 % ± s", "longest s", "on walk %");
@@ -90,7 +89,10 @@ final class CourtesySheets {
                         TextTable.figure((delay.hi() - delay.lo()) / 2, 1),
                         TextTable.figure(statistic(rows, CrossingRow::delayMaxS).max(), 1),
                         TextTable.figure(
-                                100 * statistic(rows, CrossingRow::onWalk).mean(), 0));
+                                100
+                                        * statistic(rows, CrossingRow::startedOnWalk)
+                                                .mean(),
+                                0));
             });
         }
         table.print(out);
@@ -128,42 +130,14 @@ final class CourtesySheets {
     }
 
     Rows crossingRows(boolean bySlice) {
-        Rows rows = new Rows();
-        for (CrossingObservation o : selected(bySlice)) {
-            CrossingRow r = o.row();
-            rows.add()
-                    .put("crossing", r.crossing())
-                    .put("from_s", r.fromS())
-                    .put("to_s", r.toS())
-                    .put("replication", o.replication())
-                    .put("walkers", r.walkers())
-                    .put("unfinished", r.unfinished())
-                    .put("delay_s", r.delayS())
-                    .put("delay_max_s", r.delayMaxS())
-                    .put("started_on_walk", r.onWalk());
-        }
-        return rows;
+        return Rows.of(selected(bySlice));
     }
 
     Rows bayRows() {
-        Rows rows = new Rows();
-        for (BayObservation o : bays) {
-            BayRow r = o.row();
-            rows.add()
-                    .put("place", r.place())
-                    .put("link", r.link())
-                    .put("lane", r.lane())
-                    .put("movements", r.movements())
-                    .put("blocked_lane", r.blockedLane())
-                    .put("replication", o.replication())
-                    .put("spilled_s", r.spilledS())
-                    .put("times", r.times())
-                    .put("first_s", r.firstS());
-        }
-        return rows;
+        return Rows.of(bays);
     }
 
-    private List<CrossingObservation> selected(boolean bySlice) {
+    private List<Observed<CrossingRow>> selected(boolean bySlice) {
         double period = record.toS() - record.fromS();
         boolean slices = crossings.stream().anyMatch(o -> length(o) < period - 1);
         return crossings.stream()
@@ -171,13 +145,13 @@ final class CourtesySheets {
                 .toList();
     }
 
-    private static double length(CrossingObservation o) {
+    private static double length(Observed<CrossingRow> o) {
         return o.row().toS() - o.row().fromS();
     }
 
     private Map<String, List<CrossingRow>> byCrossing(boolean bySlice) {
         Map<String, List<CrossingRow>> all = new LinkedHashMap<>();
-        for (CrossingObservation o : selected(bySlice)) {
+        for (Observed<CrossingRow> o : selected(bySlice)) {
             all.computeIfAbsent(o.row().fromS() + o.row().crossing(), none -> new java.util.ArrayList<>())
                     .add(o.row());
         }
@@ -186,7 +160,7 @@ final class CourtesySheets {
 
     private Map<String, List<BayRow>> byBay() {
         Map<String, List<BayRow>> all = new LinkedHashMap<>();
-        for (BayObservation o : bays) {
+        for (Observed<BayRow> o : bays) {
             all.computeIfAbsent(o.row().link() + "/" + o.row().lane(), none -> new java.util.ArrayList<>())
                     .add(o.row());
         }

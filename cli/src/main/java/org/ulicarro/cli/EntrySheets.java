@@ -9,8 +9,8 @@ import java.util.Locale;
 import java.util.Map;
 import org.ulicarro.core.base.Clock;
 import org.ulicarro.core.measure.EntryRow;
+import org.ulicarro.core.measure.Observed;
 import org.ulicarro.core.measure.Statistic;
-import org.ulicarro.files.EntryTable.Observation;
 import org.ulicarro.files.RunFolder;
 import org.ulicarro.files.RunRecord;
 
@@ -21,11 +21,11 @@ final class EntrySheets {
     private static final double WORTH_A_LINE = 1;
 
     private final RunRecord record;
-    private final List<Observation> all;
+    private final List<Observed<EntryRow>> all;
 
     EntrySheets(Path run) throws IOException {
         record = RunFolder.record(run);
-        all = RunFolder.entries(run);
+        all = RunFolder.rows(run, EntryRow.class);
     }
 
     /** Which entries the warning above the tables is about. */
@@ -59,7 +59,7 @@ final class EntrySheets {
                         Integer.toString(o.replication()),
                         Integer.toString(r.wanted()),
                         Integer.toString(r.entered()),
-                        TextTable.figure(r.delayS(), 1),
+                        TextTable.figure(r.entryDelayS(), 1),
                         Integer.toString(r.outsidePeak()),
                         Integer.toString(r.outsideEnd()));
             });
@@ -67,8 +67,8 @@ final class EntrySheets {
             table.add("entry", "by", "from", "to", "wanted", "came in", "delay s", "95 % ± s", "most out", "left out");
             byEntry(bySlice).values().forEach(rows -> {
                 EntryRow one = rows.get(0);
-                Statistic delay =
-                        Statistic.of(rows.stream().mapToDouble(EntryRow::delayS).toArray());
+                Statistic delay = Statistic.of(
+                        rows.stream().mapToDouble(EntryRow::entryDelayS).toArray());
                 table.add(
                         one.place(),
                         one.link(),
@@ -88,25 +88,10 @@ final class EntrySheets {
     }
 
     Rows rows(boolean bySlice) {
-        Rows rows = new Rows();
-        for (Observation o : selected(bySlice)) {
-            EntryRow r = o.row();
-            rows.add()
-                    .put("place", r.place())
-                    .put("link", r.link())
-                    .put("from_s", r.fromS())
-                    .put("to_s", r.toS())
-                    .put("replication", o.replication())
-                    .put("wanted", r.wanted())
-                    .put("entered", r.entered())
-                    .put("entry_delay_s", r.delayS())
-                    .put("outside_peak", r.outsidePeak())
-                    .put("outside_end", r.outsideEnd());
-        }
-        return rows;
+        return Rows.of(selected(bySlice));
     }
 
-    private List<Observation> selected(boolean bySlice) {
+    private List<Observed<EntryRow>> selected(boolean bySlice) {
         return all.stream()
                 .filter(o ->
                         bySlice || o.row().fromS() == record.fromS() && o.row().toS() == record.toS())
@@ -115,7 +100,7 @@ final class EntrySheets {
 
     private Map<String, List<EntryRow>> byEntry(boolean bySlice) {
         Map<String, List<EntryRow>> rows = new LinkedHashMap<>();
-        for (Observation o : selected(bySlice)) {
+        for (Observed<EntryRow> o : selected(bySlice)) {
             EntryRow r = o.row();
             rows.computeIfAbsent(r.link() + " " + r.fromS() + " " + r.toS(), none -> new java.util.ArrayList<>())
                     .add(r);

@@ -9,17 +9,17 @@ import java.util.List;
 import java.util.Map;
 import java.util.function.ToDoubleFunction;
 import org.ulicarro.core.measure.LineRow;
+import org.ulicarro.core.measure.Observed;
 import org.ulicarro.core.measure.Statistic;
-import org.ulicarro.files.LineTable.Observation;
 import org.ulicarro.files.RunFolder;
 
 /** What a run says of its buses and trams. */
 final class LineSheets {
 
-    private final List<Observation> all;
+    private final List<Observed<LineRow>> all;
 
     LineSheets(Path run) throws IOException {
-        all = RunFolder.lines(run);
+        all = RunFolder.rows(run, LineRow.class);
     }
 
     void print(PrintWriter out, boolean each) {
@@ -74,20 +74,7 @@ final class LineSheets {
     }
 
     Rows rows() {
-        Rows rows = new Rows();
-        for (Observation o : all) {
-            LineRow r = o.row();
-            rows.add()
-                    .put("line", r.line())
-                    .put("replication", o.replication())
-                    .put("runs", r.runs())
-                    .put("travel_time_s", r.travelTimeS())
-                    .put("travel_time_max_s", r.travelTimeMaxS())
-                    .put("control_delay_s", r.controlDelayS())
-                    .put("headway_s", r.headwayS())
-                    .put("headway_variation", r.headwayVariation());
-        }
-        return rows;
+        return Rows.of(all);
     }
 
     private Map<String, List<LineRow>> byLine() {

@@ -10,6 +10,7 @@ import java.util.Set;
 import org.ulicarro.core.base.Clock;
 import org.ulicarro.core.base.Names;
 import org.ulicarro.core.measure.MovementRow;
+import org.ulicarro.core.measure.Observed;
 import org.ulicarro.core.measure.RunSummary;
 import org.ulicarro.core.measure.Statistic;
 import org.ulicarro.files.RunFolder;
@@ -83,7 +84,7 @@ final class MovementTable {
         return rows.stream().filter(r -> only == null || only.equals(r.place())).toList();
     }
 
-    private List<RunSummary.Observation> each(boolean bySlice) {
+    private List<Observed<MovementRow>> each(boolean bySlice) {
         return summary.observations(bySlice).stream()
                 .filter(o -> only == null || only.equals(o.row().place()))
                 .toList();
@@ -252,7 +253,7 @@ final class MovementTable {
                 "stops",
                 "queue m",
                 "max m");
-        for (RunSummary.Observation o : each(bySlice)) {
+        for (Observed<MovementRow> o : each(bySlice)) {
             MovementRow r = o.row();
             table.add(
                     r.name(),
@@ -294,23 +295,7 @@ final class MovementTable {
 
     /** One row for each replication, for machines. */
     Rows eachRows(boolean bySlice) {
-        Rows rows = new Rows();
-        for (RunSummary.Observation o : each(bySlice)) {
-            MovementRow r = o.row();
-            head(rows, r.place(), r.approach(), r.movement(), r.name(), r.fromS(), r.toS())
-                    .put("replication", o.replication())
-                    .put("vehicles", r.vehicles())
-                    .put("demand", r.demand())
-                    .put("unfinished", r.unfinished())
-                    .put("control_delay_s", r.controlDelayS())
-                    .put("entry_delay_s", r.entryDelayS())
-                    .put("geometric_delay_s", r.geometricDelayS())
-                    .put("stopped_delay_s", r.stoppedDelayS())
-                    .put("stops", r.stops())
-                    .put("queue_mean_m", r.queueMeanM())
-                    .put("queue_max_m", r.queueMaxM());
-        }
-        return rows;
+        return Rows.of(each(bySlice));
     }
 
     private static Rows.Row head(

@@ -28,6 +28,7 @@ import picocli.CommandLine.Spec;
             "  movements   delay, stops and queues by movement, approach and place",
             "  places      one line for each place, with its worst movement",
             "  network     distance, time and delay of whole journeys by type, also of the people on board",
+            "  waits       how long vehicles waited: mean, median, 95th percentile, longest",
             "  crossings   people over crossings: delay, and who started on walk",
             "  unserved    who wanted to come in at each entry, who waited outside, and who still does",
             "  lines       buses and trams: travel time, delay at controls, regularity",
@@ -55,6 +56,7 @@ final class ResultsCommand implements Callable<Integer> {
         CROSSINGS,
         UNSERVED,
         LINES,
+        WAITS,
         BAYS
     }
 
@@ -90,6 +92,15 @@ final class ResultsCommand implements Callable<Integer> {
                 form.print(lines.rows(), out);
             } else {
                 lines.print(out, each);
+            }
+            return Exit.DONE;
+        }
+        if (table == Table.WAITS) {
+            WaitSheets waits = new WaitSheets(folder, place);
+            if (form.isForMachines()) {
+                form.print(waits.rows(), out);
+            } else {
+                waits.print(out);
             }
             return Exit.DONE;
         }

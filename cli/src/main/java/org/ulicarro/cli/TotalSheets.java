@@ -8,20 +8,20 @@ import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.function.ToDoubleFunction;
+import org.ulicarro.core.measure.Observed;
 import org.ulicarro.core.measure.Statistic;
 import org.ulicarro.core.measure.TotalRow;
 import org.ulicarro.files.RunFolder;
-import org.ulicarro.files.TotalTable.Observation;
 
 /** What a run says of all journeys together, by type of vehicle. */
 final class TotalSheets {
 
     private static final double HOUR = 3600;
 
-    private final List<Observation> all;
+    private final List<Observed<TotalRow>> all;
 
     TotalSheets(Path run) throws IOException {
-        all = RunFolder.totals(run);
+        all = RunFolder.rows(run, TotalRow.class);
     }
 
     void print(PrintWriter out) {
@@ -54,21 +54,7 @@ final class TotalSheets {
     }
 
     Rows rows() {
-        Rows rows = new Rows();
-        for (Observation o : all) {
-            TotalRow r = o.row();
-            rows.add()
-                    .put("type", r.type())
-                    .put("replication", o.replication())
-                    .put("vehicles", r.vehicles())
-                    .put("unfinished", r.unfinished())
-                    .put("distance_m", r.distanceM())
-                    .put("travel_time_s", r.travelTimeS())
-                    .put("delay_s", r.delayS())
-                    .put("people", r.people())
-                    .put("people_delay_s", r.peopleDelayS());
-        }
-        return rows;
+        return Rows.of(all);
     }
 
     private Map<String, List<TotalRow>> byType() {

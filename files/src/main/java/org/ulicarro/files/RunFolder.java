@@ -5,6 +5,9 @@ import java.nio.file.Files;
 import java.nio.file.Path;
 import java.sql.SQLException;
 import java.util.List;
+import org.ulicarro.core.measure.LaneCycle;
+import org.ulicarro.core.measure.MovementRow;
+import org.ulicarro.core.measure.Observed;
 import org.ulicarro.core.measure.RunSummary;
 import org.ulicarro.core.run.ReplicationResult;
 import org.ulicarro.core.study.Count;
@@ -92,61 +95,26 @@ public final class RunFolder {
         }
     }
 
-    /** Reads the rows of people on crossings. */
-    public static List<CourtesyTables.CrossingObservation> crossings(Path folder) throws IOException {
-        try {
-            return CourtesyTables.crossings(folder.resolve(RESULTS));
-        } catch (SQLException e) {
-            throw new IOException(folder.resolve(RESULTS) + " cannot be read: " + e.getMessage(), e);
-        }
-    }
-
-    /** Reads the rows of turning bays. */
-    public static List<CourtesyTables.BayObservation> bays(Path folder) throws IOException {
-        try {
-            return CourtesyTables.bays(folder.resolve(RESULTS));
-        } catch (SQLException e) {
-            throw new IOException(folder.resolve(RESULTS) + " cannot be read: " + e.getMessage(), e);
-        }
-    }
-
-    /** Reads the rows of entries. */
-    public static List<EntryTable.Observation> entries(Path folder) throws IOException {
-        try {
-            return EntryTable.read(folder.resolve(RESULTS));
-        } catch (SQLException e) {
-            throw new IOException(folder.resolve(RESULTS) + " cannot be read: " + e.getMessage(), e);
-        }
-    }
-
-    /** Reads the rows of lines. */
-    public static List<LineTable.Observation> lines(Path folder) throws IOException {
-        try {
-            return LineTable.read(folder.resolve(RESULTS));
-        } catch (SQLException e) {
-            throw new IOException(folder.resolve(RESULTS) + " cannot be read: " + e.getMessage(), e);
-        }
-    }
-
-    /** Reads the rows of whole journeys. */
-    public static List<TotalTable.Observation> totals(Path folder) throws IOException {
-        try {
-            return TotalTable.read(folder.resolve(RESULTS));
-        } catch (SQLException e) {
-            throw new IOException(folder.resolve(RESULTS) + " cannot be read: " + e.getMessage(), e);
-        }
-    }
-
-    /** Reads the tables of a run. */
-    public static RunSummary summary(Path folder) throws IOException {
+    /**
+     * Reads all rows of a table.
+     *
+     * @param kind the record of its rows
+     * @return none from a run that is older than the table
+     */
+    public static <R extends Record> List<Observed<R>> rows(Path folder, Class<R> kind) throws IOException {
         Path results = folder.resolve(RESULTS);
         if (!Files.exists(results)) {
             throw new IOException(results + " does not exist");
         }
         try {
-            return new RunSummary(ResultDatabase.movements(results), ResultDatabase.cycles(results));
+            return new RowTable<>(kind).read(results);
         } catch (SQLException e) {
             throw new IOException(results + " cannot be read: " + e.getMessage(), e);
         }
+    }
+
+    /** Reads movements and their cycles. */
+    public static RunSummary summary(Path folder) throws IOException {
+        return new RunSummary(rows(folder, MovementRow.class), rows(folder, LaneCycle.class));
     }
 }

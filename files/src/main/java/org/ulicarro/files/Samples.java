@@ -43,7 +43,16 @@ public final class Samples {
                         "counts/pm.csv",
                         "alternatives/pier-green.yaml",
                         "alternatives/no-ferry.yaml",
-                        "alternatives/actuated.yaml"));
+                        "alternatives/actuated.yaml",
+                        "alternatives/by-stages.yaml",
+                        "alternatives/bus-first.yaml",
+                        "alternatives/bus-patience.yaml",
+                        "alternatives/line-2min.yaml",
+                        "alternatives/line-1min.yaml",
+                        "alternatives/line-30s.yaml",
+                        "scripts/no-priority.stages",
+                        "scripts/bus-first.stages",
+                        "scripts/bus-patience.stages"));
     }
 
     private Samples() {}

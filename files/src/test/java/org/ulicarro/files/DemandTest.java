@@ -234,7 +234,7 @@ class DemandTest {
         assertThat(row.outsideEnd()).isEqualTo(result.unservedAtEnd());
         assertThat(row.outsidePeak()).isEqualTo(result.unservedPeak());
         assertThat(row.entered()).isBetween(1500, 2300);
-        assertThat(row.delayS()).isBetween(1000.0, 2200.0);
+        assertThat(row.entryDelayS()).isBetween(1000.0, 2200.0);
         int inSlices = result.entries().stream()
                 .filter(r -> r.link().equals("m0 ahead") && r.toS() - r.fromS() < HOUR)
                 .mapToInt(EntryRow::entered)

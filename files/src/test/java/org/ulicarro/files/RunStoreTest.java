@@ -9,6 +9,8 @@ import java.nio.file.Path;
 import java.util.List;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.io.TempDir;
+import org.ulicarro.core.measure.MovementRow;
+import org.ulicarro.core.measure.Observed;
 import org.ulicarro.core.measure.RunSummary;
 import org.ulicarro.core.run.Digest;
 import org.ulicarro.core.run.Experiment;
@@ -85,7 +87,7 @@ class RunStoreTest {
         Path run = store.finish(part);
         assertThat(RunFolder.record(run)).isEqualTo(record);
         RunSummary summary = RunFolder.summary(run);
-        List<RunSummary.Observation> rows = summary.observations(false);
+        List<Observed<MovementRow>> rows = summary.observations(false);
         assertThat(rows).hasSize(2 * 17);
         assertThat(rows.get(0).row())
                 .isEqualTo(results.get(0).rows().stream()

@@ -12,6 +12,7 @@ package org.ulicarro.core.measure;
  * @param times how often that began
  * @param firstS when it began first (s since midnight); NaN for never
  */
+@TableName("bays")
 public record BayRow(
         String place,
         String link,

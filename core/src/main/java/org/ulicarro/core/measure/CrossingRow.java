@@ -10,8 +10,9 @@ package org.ulicarro.core.measure;
  * @param unfinished of those, how many were not over when the run ended; their delay so far counts
  * @param delayS mean time beyond that of walking across without a stop; NaN for nobody (s)
  * @param delayMaxS the longest (s)
- * @param onWalk share of those who set off that did so while their signal showed walk; NaN without a signal
+ * @param startedOnWalk share of those who set off that did so while their signal showed walk; NaN without a signal
  */
+@TableName("crossings")
 public record CrossingRow(
         String crossing,
         double fromS,
@@ -20,4 +21,4 @@ public record CrossingRow(
         int unfinished,
         double delayS,
         double delayMaxS,
-        double onWalk) {}
+        double startedOnWalk) {}

@@ -9,10 +9,11 @@ package org.ulicarro.core.measure;
  * @param toS its end (s since midnight)
  * @param wanted vehicles that wanted to come in during the interval
  * @param entered vehicles that came in during it, whenever they wanted to
- * @param delayS mean time outside of those who wanted to come in during it; who is still outside counts with the time so far (s)
+ * @param entryDelayS mean time outside of those who wanted to come in during it; who is still outside counts with the time so far (s)
  * @param outsidePeak the most that waited outside at once during the interval
  * @param outsideEnd how many waited outside when it ended: its unserved demand
  */
+@TableName("unserved")
 public record EntryRow(
         String place,
         String link,
@@ -20,6 +21,6 @@ public record EntryRow(
         double toS,
         int wanted,
         int entered,
-        double delayS,
+        double entryDelayS,
         int outsidePeak,
         int outsideEnd) {}

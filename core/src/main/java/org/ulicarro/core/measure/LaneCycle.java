@@ -11,7 +11,14 @@ import java.util.List;
  * @param lane number from the left
  * @param movements ids of the movements that the lane serves
  * @param startS start of the cycle, when red began (s since midnight)
- * @param backM furthest rear of a vehicle that stopped or joined (m from the line)
+ * @param backOfQueueM furthest rear of a vehicle that stopped or joined (m from the line)
  */
+@TableName("lane_cycles")
 public record LaneCycle(
-        String place, String approach, String link, int lane, List<String> movements, double startS, double backM) {}
+        String place,
+        String approach,
+        String link,
+        int lane,
+        List<String> movements,
+        double startS,
+        double backOfQueueM) {}

@@ -11,6 +11,7 @@ package org.ulicarro.core.measure;
  * @param headwayS mean time between two of them at the end of the way; NaN for fewer than two (s)
  * @param headwayVariation standard deviation of that over its mean: 0 is regular, 1 is as by chance; NaN for fewer than three
  */
+@TableName("lines")
 public record LineRow(
         String line,
         int runs,

@@ -20,6 +20,7 @@ public final class Meters {
     private final Network network;
     private final Intervals intervals;
     private final VisitMeter visits;
+    private final WaitMeter waits;
     private final QueueMeter queues;
     private final BayMeter bays;
     private final EntryMeter entries;
@@ -34,6 +35,7 @@ public final class Meters {
         lines = new LineMeter(intervals);
         totals = new TotalMeter(intervals);
         visits = new VisitMeter(network.movements().size(), intervals);
+        waits = new WaitMeter(network.movements().size(), intervals);
         Set<Integer> lanes = new LinkedHashSet<>();
         List<Integer> groups = new ArrayList<>();
         for (Movement movement : network.movements()) {
@@ -60,6 +62,7 @@ public final class Meters {
         traffic.observe(entries);
         traffic.observe(lines);
         traffic.observe(totals);
+        traffic.observe(waits);
     }
 
     /** How often the queues of turning bays reached back into the lanes beside them. */
@@ -116,7 +119,30 @@ public final class Meters {
         return rows;
     }
 
+    /** What every vehicle waited, movement by movement, then approach and place. */
+    public List<WaitRow> waits() {
+        List<WaitRow> rows = new ArrayList<>();
+        for (Junction junction : network.junctions().values()) {
+            if (junction.controlled()) {
+                eachSubject(
+                        junction,
+                        (approach, id, name, of) -> rows.add(waits.row(junction.id(), approach, id, name, of)));
+            }
+        }
+        return rows;
+    }
+
     private void addPlace(Junction junction, int interval, List<MovementRow> rows) {
+        eachSubject(
+                junction, (approach, id, name, of) -> rows.add(row(junction.id(), approach, id, name, of, interval)));
+    }
+
+    private interface Subject {
+        void is(String approach, String movement, String name, List<Movement> of);
+    }
+
+    /** The movements of a place, after those of an approach the approach, at the end the place. */
+    private void eachSubject(Junction junction, Subject subject) {
         List<Movement> all =
                 junction.movements().stream().map(network.movements()::get).toList();
         Set<String> approaches =
@@ -125,11 +151,11 @@ public final class Meters {
             List<Movement> here =
                     all.stream().filter(m -> m.approach().equals(approach)).toList();
             for (Movement m : here) {
-                rows.add(row(junction.id(), approach, m.id(), m.name(), List.of(m), interval));
+                subject.is(approach, m.id(), m.name(), List.of(m));
             }
-            rows.add(row(junction.id(), approach, MovementRow.ALL, approach, here, interval));
+            subject.is(approach, MovementRow.ALL, approach, here);
         }
-        rows.add(row(junction.id(), MovementRow.ALL, MovementRow.ALL, junction.id(), all, interval));
+        subject.is(MovementRow.ALL, MovementRow.ALL, junction.id(), all);
     }
 
     private MovementRow row(String place, String approach, String id, String name, List<Movement> of, int interval) {

@@ -21,6 +21,7 @@ package org.ulicarro.core.measure;
  * @param queueMeanM mean queue of its longest lane (m)
  * @param queueMaxM longest queue of any of its lanes (m)
  */
+@TableName("movements")
 public record MovementRow(
         String place,
         String approach,

@@ -11,12 +11,6 @@ import org.ulicarro.core.analysis.LevelOfService;
 /** Statistics over the replications of a run. */
 public final class RunSummary {
 
-    /** A row of one replication. */
-    public record Observation(int replication, MovementRow row) {}
-
-    /** A lane's cycle of one replication. */
-    public record CycleObservation(int replication, LaneCycle cycle) {}
-
     /**
      * A movement, approach or place over all replications. Each statistic is that of one figure of {@link MovementRow}.
      *
@@ -45,13 +39,13 @@ public final class RunSummary {
             double backP95,
             LevelOfService los) {}
 
-    private final List<Observation> observations;
+    private final List<Observed<MovementRow>> observations;
     private final Map<String, List<LaneCycle>> cyclesByLane = new TreeMap<>();
 
-    public RunSummary(List<Observation> observations, List<CycleObservation> cycles) {
+    public RunSummary(List<Observed<MovementRow>> observations, List<Observed<LaneCycle>> cycles) {
         this.observations = observations;
-        for (CycleObservation o : cycles) {
-            LaneCycle cycle = o.cycle();
+        for (Observed<LaneCycle> o : cycles) {
+            LaneCycle cycle = o.row();
             cyclesByLane
                     .computeIfAbsent(cycle.link() + "/" + cycle.lane(), none -> new ArrayList<>())
                     .add(cycle);
@@ -69,7 +63,7 @@ public final class RunSummary {
     }
 
     /** The rows of each replication, over the whole period or by slice. */
-    public List<Observation> observations(boolean bySlice) {
+    public List<Observed<MovementRow>> observations(boolean bySlice) {
         double longest =
                 observations.stream().mapToDouble(o -> length(o.row())).max().orElse(0);
         boolean sliced = observations.stream().anyMatch(o -> length(o.row()) < longest);
@@ -80,7 +74,7 @@ public final class RunSummary {
 
     private List<Row> rows(boolean slices) {
         Map<String, List<MovementRow>> bySubject = new LinkedHashMap<>();
-        for (Observation o : observations(slices)) {
+        for (Observed<MovementRow> o : observations(slices)) {
             String key = o.row().fromS() + "/" + subject(o.row());
             bySubject.computeIfAbsent(key, none -> new ArrayList<>()).add(o.row());
         }
@@ -124,7 +118,7 @@ public final class RunSummary {
                 double value = Percentile.of(
                         lane.stream()
                                 .filter(c -> c.startS() >= of.fromS() && c.startS() < of.toS())
-                                .mapToDouble(LaneCycle::backM)
+                                .mapToDouble(LaneCycle::backOfQueueM)
                                 .toArray(),
                         share);
                 longest = Double.isNaN(longest) ? value : Math.max(longest, value);
@@ -146,7 +140,7 @@ public final class RunSummary {
                 observations.stream().mapToDouble(o -> length(o.row())).max().orElse(0);
         boolean sliced = observations.stream().anyMatch(o -> length(o.row()) < longest);
         Map<Double, List<Double>> bySlice = new TreeMap<>();
-        for (Observation o : observations) {
+        for (Observed<MovementRow> o : observations) {
             MovementRow row = o.row();
             boolean within = row.fromS() >= of.fromS() && row.toS() <= of.toS() && (length(row) < longest || !sliced);
             if (within && subject(row).equals(subject(of)) && row.demand() > 0) {

@@ -13,6 +13,7 @@ package org.ulicarro.core.measure;
  * @param people on board of all
  * @param peopleDelayS delay times those on board (s)
  */
+@TableName("network")
 public record TotalRow(
         String type,
         int vehicles,

@@ -57,7 +57,10 @@ final class Markings {
         double from = detector.at() != null
                 ? detector.at()
                 : link.length() - (detector.beforeEnd() == null ? 0 : detector.beforeEnd()) - detector.length();
-        put(Marking.Kind.DETECTOR, id, lane, from, from + detector.length(), pointer);
+        put(
+                new Marking(Marking.Kind.DETECTOR, id, lane.index(), from, from + detector.length(), detector.only()),
+                lane,
+                pointer);
     }
 
     private void closure(String id, Closure closure) {
@@ -76,7 +79,8 @@ final class Markings {
         if (link != null) {
             Carriageway c = draft.carriageway(link);
             int lane = c.leftOnes() + c.lanes.lanes() - 1; // beside it, whatever short lanes begin or end there
-            put(kind, id, draft.lanes.get(link.firstLane() + lane), at, at + length, Fault.child(map, id));
+            Lane beside = draft.lanes.get(link.firstLane() + lane);
+            put(new Marking(kind, id, beside.index(), at, at + length), beside, Fault.child(map, id));
         }
     }
 
@@ -89,7 +93,7 @@ final class Markings {
         String pointer = Fault.child(map, id);
         for (Lane lane : draft.lanesOf(link)) {
             if (lanes.contains(lane.number()) || lanes.isEmpty() && at >= lane.start() && at <= lane.end()) {
-                put(kind, id, lane, at, at + length, pointer);
+                put(new Marking(kind, id, lane.index(), at, at + length), lane, pointer);
             }
         }
         for (int number : lanes) {
@@ -111,22 +115,22 @@ final class Markings {
         return draft.lanes.get(link.firstLane() + fromInside);
     }
 
-    private void put(Marking.Kind kind, String id, Lane lane, double from, double to, String pointer) {
-        if (from < lane.start() - 0.01 || to > lane.end() + 0.01) {
+    private void put(Marking marking, Lane lane, String pointer) {
+        if (marking.from() < lane.start() - 0.01 || marking.to() > lane.end() + 0.01) {
             Link link = draft.links.get(lane.link());
             draft.error(
                     pointer,
                     "'%s' lies from %.0f m to %.0f m, but lane %d of '%s' reaches from %.0f m to %.0f m",
-                    id,
-                    from,
-                    to,
+                    marking.id(),
+                    marking.from(),
+                    marking.to(),
                     lane.number(),
                     link.id(),
                     lane.start(),
                     lane.end());
             return;
         }
-        draft.markings.add(new Marking(kind, id, lane.index(), from, to));
+        draft.markings.add(marking);
     }
 
     private void stretches(Link link, Carriageway c) {

@@ -135,6 +135,7 @@ public final class Replication implements Stateful {
                 meters.entries(view),
                 meters.lines(view),
                 meters.totals(view),
+                meters.waits(),
                 view.wanted(),
                 view.entered(),
                 unservedAtEnd,

@@ -1,6 +1,8 @@
 package org.ulicarro.core.run;
 
+import java.util.LinkedHashMap;
 import java.util.List;
+import java.util.Map;
 import org.ulicarro.core.measure.BayRow;
 import org.ulicarro.core.measure.CrossingRow;
 import org.ulicarro.core.measure.EntryRow;
@@ -8,6 +10,7 @@ import org.ulicarro.core.measure.LaneCycle;
 import org.ulicarro.core.measure.LineRow;
 import org.ulicarro.core.measure.MovementRow;
 import org.ulicarro.core.measure.TotalRow;
+import org.ulicarro.core.measure.WaitRow;
 
 /**
  * What one replication measured.
@@ -20,6 +23,7 @@ import org.ulicarro.core.measure.TotalRow;
  * @param entries who wanted to come in at each entry, by interval
  * @param lines buses and trams from end to end
  * @param totals whole journeys, all together and by type of vehicle
+ * @param waits what vehicles waited, with the long ones
  * @param wanted vehicles that wanted to travel up to the end of the drain time
  * @param entered how many of them came in
  * @param unservedAtEnd how many waited outside when the measured period ended
@@ -40,6 +44,7 @@ public record ReplicationResult(
         List<EntryRow> entries,
         List<LineRow> lines,
         List<TotalRow> totals,
+        List<WaitRow> waits,
         int wanted,
         int entered,
         int unservedAtEnd,
@@ -49,4 +54,19 @@ public record ReplicationResult(
         int missedTurns,
         int detoured,
         int noWay,
-        List<String> standstills) {}
+        List<String> standstills) {
+
+    /** All tables in their order: the kind of row to its rows. */
+    public Map<Class<? extends Record>, List<? extends Record>> tables() {
+        Map<Class<? extends Record>, List<? extends Record>> tables = new LinkedHashMap<>();
+        tables.put(MovementRow.class, rows);
+        tables.put(LaneCycle.class, cycles);
+        tables.put(CrossingRow.class, crossings);
+        tables.put(BayRow.class, bays);
+        tables.put(EntryRow.class, entries);
+        tables.put(TotalRow.class, totals);
+        tables.put(LineRow.class, lines);
+        tables.put(WaitRow.class, waits);
+        return tables;
+    }
+}

@@ -87,7 +87,7 @@ final class RingInputs {
         return network.markings().stream()
                 .filter(m -> m.kind() == Marking.Kind.DETECTOR && m.id().equals(input.detector()))
                 .map(m -> new DetectorPlace(
-                        junction.id(), channel, m.id(), m.lane(), m.from(), m.to(), groups(input), false, List.of()))
+                        junction.id(), channel, m.id(), m.lane(), m.from(), m.to(), groups(input), false, m.only()))
                 .findFirst()
                 .orElse(null);
     }

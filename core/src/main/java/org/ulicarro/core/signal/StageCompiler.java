@@ -361,7 +361,7 @@ final class StageCompiler {
                 .findFirst()
                 .orElseThrow();
         return new DetectorPlace(
-                junction.id(), 0, id, m.lane(), m.from(), m.to(), groupsAt(junction, m.lane()), false, List.of());
+                junction.id(), 0, id, m.lane(), m.from(), m.to(), groupsAt(junction, m.lane()), false, m.only());
     }
 
     /** Groups of the place that hold those who come over a lane: from it, or from its link where it ends before the stop line. */

@@ -1,5 +1,6 @@
 package org.ulicarro.core.study;
 
+import java.util.List;
 import org.ulicarro.core.base.Dimension;
 
 /**
@@ -9,6 +10,7 @@ import org.ulicarro.core.base.Dimension;
  * @param beforeEnd from its downstream edge to the stop line (m), or null
  * @param at of its upstream edge from the start of the link (m), or null
  * @param length along the lane (m)
+ * @param only types of vehicle that it sees; all where there are none
  */
 public record Detector(
         @Required @About("The road and direction it lies in: quay-2 ahead.")
@@ -24,4 +26,12 @@ public record Detector(
         Double at,
 
         @Usual("2 m") @Unit(Dimension.LENGTH) @About("Its length.")
-        double length) {}
+        double length,
+
+        @About("Types of vehicle that it sees, such as [bus, tram]; all where none is written.")
+        List<VehicleType> only) {
+
+    public Detector {
+        only = only == null ? List.of() : List.copyOf(only);
+    }
+}

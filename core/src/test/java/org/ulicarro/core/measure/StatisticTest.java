@@ -7,8 +7,6 @@ import java.util.ArrayList;
 import java.util.List;
 import org.junit.jupiter.api.Test;
 import org.ulicarro.core.analysis.LevelOfService;
-import org.ulicarro.core.measure.RunSummary.CycleObservation;
-import org.ulicarro.core.measure.RunSummary.Observation;
 
 class StatisticTest {
 
@@ -57,15 +55,15 @@ class StatisticTest {
 
     @Test
     void levelOfServiceComesFromTheWorstSliceAndTheLongestLane() {
-        List<Observation> rows = new ArrayList<>();
-        List<CycleObservation> cycles = new ArrayList<>();
+        List<Observed<MovementRow>> rows = new ArrayList<>();
+        List<Observed<LaneCycle>> cycles = new ArrayList<>();
         for (int replication = 1; replication <= 2; replication++) {
-            rows.add(new Observation(replication, row(0, 900, 12, 1)));
-            rows.add(new Observation(replication, row(900, 1800, 56, 4))); // 60 s with the wait outside: E
-            rows.add(new Observation(replication, row(0, 1800, 34, 2.5)));
+            rows.add(new Observed<>(replication, row(0, 900, 12, 1)));
+            rows.add(new Observed<>(replication, row(900, 1800, 56, 4))); // 60 s with the wait outside: E
+            rows.add(new Observed<>(replication, row(0, 1800, 34, 2.5)));
             for (int i = 0; i < 10; i++) {
-                cycles.add(new CycleObservation(replication, cycle(1, i * 100, 10 * i)));
-                cycles.add(new CycleObservation(replication, cycle(2, i * 100, 20)));
+                cycles.add(new Observed<>(replication, cycle(1, i * 100, 10 * i)));
+                cycles.add(new Observed<>(replication, cycle(2, i * 100, 20)));
             }
         }
         RunSummary summary = new RunSummary(rows, cycles);

@@ -45,9 +45,11 @@ class WalkersTest {
     void whoCompliesStartsOnWalkOnly() {
         Foot scene = new Foot().signal(60, 15);
         scene.compliance = 1;
-        assertThat(whole(new Replication(scene.model(), 1).result()).onWalk()).isEqualTo(1);
+        assertThat(whole(new Replication(scene.model(), 1).result()).startedOnWalk())
+                .isEqualTo(1);
         scene.compliance = 0.5;
-        assertThat(whole(new Replication(scene.model(), 1).result()).onWalk()).isBetween(0.4, 0.95);
+        assertThat(whole(new Replication(scene.model(), 1).result()).startedOnWalk())
+                .isBetween(0.4, 0.95);
     }
 
     /** At a zebra drivers give way: people lose next to nothing, drivers do. */

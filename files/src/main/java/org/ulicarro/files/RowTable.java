@@ -1,0 +1,107 @@
+package org.ulicarro.files;
+
+import java.lang.reflect.Constructor;
+import java.lang.reflect.RecordComponent;
+import java.nio.file.Path;
+import java.sql.Connection;
+import java.sql.PreparedStatement;
+import java.sql.ResultSet;
+import java.sql.SQLException;
+import java.sql.Statement;
+import java.util.ArrayList;
+import java.util.Arrays;
+import java.util.List;
+import java.util.stream.Collectors;
+import org.ulicarro.core.measure.Columns;
+import org.ulicarro.core.measure.Observed;
+import org.ulicarro.core.measure.TableName;
+
+/** Records as rows of a table: the replication, and a column for each component. NaN is an empty cell. */
+final class RowTable<R extends Record> {
+
+    private final Class<R> kind;
+    private final RecordComponent[] components;
+    private final String name;
+
+    RowTable(Class<R> kind) {
+        this.kind = kind;
+        components = kind.getRecordComponents();
+        name = kind.getAnnotation(TableName.class).value();
+    }
+
+    void create(Connection db) throws SQLException {
+        String columns = Arrays.stream(components)
+                .map(c -> ", " + Columns.name(c) + " " + type(c.getType()))
+                .collect(Collectors.joining());
+        try (Statement statement = db.createStatement()) {
+            statement.execute("CREATE TABLE " + name + " (replication INTEGER" + columns + ")");
+        }
+    }
+
+    private static String type(Class<?> type) {
+        return type == double.class ? "REAL" : type == int.class || type == boolean.class ? "INTEGER" : "TEXT";
+    }
+
+    void insert(Connection db, int replication, List<? extends Record> rows) throws SQLException {
+        String values = "?" + ",?".repeat(components.length);
+        try (PreparedStatement insert = db.prepareStatement("INSERT INTO " + name + " VALUES (" + values + ")")) {
+            for (Record row : rows) {
+                insert.setInt(1, replication);
+                for (int c = 0; c < components.length; c++) {
+                    Object value = Columns.value(components[c], row);
+                    insert.setObject(c + 2, value instanceof Double d && d.isNaN() ? null : value);
+                }
+                insert.addBatch();
+            }
+            insert.executeBatch();
+        }
+    }
+
+    /** All rows in the order in which they were written; none from a run that is older than the table. */
+    List<Observed<R>> read(Path file) throws SQLException {
+        List<Observed<R>> rows = new ArrayList<>();
+        try (Connection db = Sqlite.read(file);
+                Statement statement = db.createStatement()) {
+            if (!Sqlite.has(db, name)) {
+                return rows;
+            }
+            Constructor<R> make = kind.getDeclaredConstructor(
+                    Arrays.stream(components).map(RecordComponent::getType).toArray(Class<?>[]::new));
+            try (ResultSet r = statement.executeQuery("SELECT * FROM " + name + " ORDER BY rowid")) {
+                int columns = r.getMetaData().getColumnCount();
+                while (r.next()) {
+                    Object[] values = new Object[components.length];
+                    for (int c = 0; c < values.length; c++) { // a run of an older version may lack the last columns
+                        values[c] = c + 2 > columns ? none(components[c].getType()) : value(r, c + 2, components[c]);
+                    }
+                    rows.add(new Observed<>(r.getInt(1), make.newInstance(values)));
+                }
+            }
+            return rows;
+        } catch (ReflectiveOperationException e) {
+            throw new IllegalStateException("rows are public records", e);
+        }
+    }
+
+    private static Object value(ResultSet r, int column, RecordComponent component) throws SQLException {
+        Class<?> type = component.getType();
+        if (type == double.class) {
+            double value = r.getDouble(column);
+            return r.wasNull() ? Double.NaN : value;
+        }
+        if (type == int.class) {
+            return r.getInt(column);
+        }
+        if (type == boolean.class) {
+            return r.getBoolean(column);
+        }
+        String text = r.getString(column);
+        return type == List.class ? text.isEmpty() ? List.of() : List.of(text.split(" ")) : text;
+    }
+
+    private static Object none(Class<?> type) {
+        return type == double.class
+                ? (Object) Double.NaN
+                : type == int.class ? (Object) 0 : type == boolean.class ? false : type == List.class ? List.of() : "";
+    }
+}
