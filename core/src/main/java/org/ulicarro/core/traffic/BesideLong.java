@@ -5,7 +5,7 @@ import org.ulicarro.core.signal.SignalSystem;
 
 /**
  * Drivers of long vehicles do not turn beside each other where their bodies would touch: the one who is nearer to that stretch goes
- * first. Reads only.
+ * first, unless it stands behind somebody who waits for a gap: that one may be waiting for the other. Reads only.
  */
 final class BesideLong {
 
@@ -32,6 +32,7 @@ final class BesideLong {
      * @return a row, or -1
      */
     int first(int v, int path, int n, double distance) {
+        boolean held = occupancy.isHeld(longs.from[path][n] - distance, path);
         int other = longs.meets[path][n];
         boolean any = !longs.both[path][n] && occupancy.isLong(v); // then a car is in the way, too
         double from = longs.otherFrom[path][n];
@@ -39,7 +40,7 @@ final class BesideLong {
         for (int k = 0; k < queues.count[other]; k++) {
             int u = queues.at(other, k);
             boolean counts = (any || occupancy.isLong(u)) && f.pos[u] - f.length[u] < to;
-            if (counts && (f.pos[u] >= from || goesBefore(u, from - f.pos[u], v, distance))) {
+            if (counts && (f.pos[u] >= from || goesBefore(u, other, f.pos[u], from - f.pos[u], v, distance, held))) {
                 return u;
             }
         }
@@ -53,11 +54,17 @@ final class BesideLong {
             return -1;
         }
         double left = from + table.end[lane] - f.pos[u];
-        boolean comes = left <= 0 || (from < 0 || mayEnter(u, other)) && goesBefore(u, left, v, distance);
+        boolean comes = left <= 0
+                || (from < 0 || mayEnter(u, other))
+                        && goesBefore(u, other, f.pos[u] - table.end[lane], left, v, distance, held);
         return comes ? u : -1;
     }
 
-    private boolean goesBefore(int u, double distanceThere, int v, double distance) {
+    private boolean goesBefore(
+            int u, int other, double at, double distanceThere, int v, double distance, boolean held) {
+        if (occupancy.isHeld(at, other) != held) {
+            return held;
+        }
         boolean nearer = distanceThere < distance || distanceThere == distance && f.id[u] < f.id[v];
         return nearer && !occupancy.isStuck(u);
     }

@@ -143,6 +143,12 @@ final class Fleet extends Columns implements Stateful {
         return state == HAS_GAP || state == TAKES_GAP || isHalfWay(v);
     }
 
+    /** Whether it had its gap when the stage that gives way began. */
+    boolean hadGap(int v) {
+        byte state = committed[v];
+        return state == HAS_GAP || state == DROPS_GAP || state == HAS_HALF || state == DROPS_HALF;
+    }
+
     /** Whether its gap is good as far as the median only. */
     boolean isHalfWay(int v) {
         return committed[v] == HAS_HALF || committed[v] == TAKES_HALF;

@@ -8,6 +8,9 @@ final class Occupancy {
     /** So long others wait for one who does not use its turn (ticks). */
     private static final int PATIENT_FOR = 200;
 
+    /** Below this somebody who waits inside a junction holds those behind it (m/s). */
+    static final double STANDS = 0.3;
+
     int tick; // of the step
     private final LaneTable table;
     private final LaneQueues queues;
@@ -120,6 +123,27 @@ final class Occupancy {
     /** Who has found no gap at its line for a minute is not counted on to find one now: others who find one take it. */
     boolean hasStoodLong(int u) {
         return f.stoodSince[u] >= 0 && tick - f.stoodSince[u] > 3 * PATIENT_FOR;
+    }
+
+    /**
+     * Whether somebody who came from the same lane stands in the way and waits for a gap there, as a left turn does before those
+     * behind it. Without this two such left turns would wait for each other's followers for ever.
+     *
+     * @param at position on the path, negative before its line
+     */
+    boolean isHeld(double at, int path) {
+        int[] siblings = table.siblings[path];
+        for (int i = 0; i < siblings.length; i++) {
+            int other = siblings[i];
+            for (int k = 0; k < queues.count[other] && !Double.isNaN(table.waitAt[other]); k++) {
+                int w = queues.at(other, k);
+                boolean ahead = f.pos[w] > at && f.pos[w] - f.length[w] < table.partsAt[path][i];
+                if (ahead && f.speed[w] < STANDS && !f.hadGap(w) && f.pos[w] <= table.waitAt[other] + 1) {
+                    return true;
+                }
+            }
+        }
+        return false;
     }
 
     /** First come, first served; the earlier departure of two who came at the same instant. */

@@ -22,9 +22,6 @@ final class Streams {
     /** Longer ago than this, the last vehicle of a stream no longer counts as the front of a gap (s). */
     private static final double SEEN_FOR = 0.8;
 
-    /** Below this somebody who waits inside a junction holds those behind it (m/s). */
-    private static final double STANDS = 0.3;
-
     /** Streams are looked at this far back from where they begin, over the lanes before it (m). */
     private static final double LOOKS_BACK = 60;
 
@@ -103,7 +100,7 @@ final class Streams {
             int u = queues.at(other, k);
             boolean stuck = occupancy.isStuck(u) && f.pos[u] < table.otherStart[path][c];
             if (!stuck
-                    && !isHeld(f.pos[u], other)
+                    && !occupancy.isHeld(f.pos[u], other)
                     && !letsPass(u, path, c, 0, 0, table.limit[other], arrives, needed)) {
                 return deny(v, u);
             }
@@ -119,7 +116,7 @@ final class Streams {
             }
             boolean unsignalled = table.group[other] == SignalSystem.NO_GROUP;
             boolean stays = waitsAtLine(u) ? occupancy.hasStoodLong(u) : unsignalled && occupancy.isStuck(u);
-            if (stays || !mayPassLine(u, other) || isHeld(f.pos[u] - table.end[from], other)) {
+            if (stays || !mayPassLine(u, other) || occupancy.isHeld(f.pos[u] - table.end[from], other)) {
                 break; // it stays there, and so do those behind it
             }
             if (!letsPass(u, path, c, table.end[from], table.end[from], table.limit[other], arrives, needed)) {
@@ -181,7 +178,7 @@ final class Streams {
             }
             int lane = table.from[table.meets[path][c]];
             int u = queues.count[lane] == 0 ? -1 : queues.at(lane, 0);
-            if (u >= 0 && f.next[u] == table.meets[path][c] && hadGap(u)) {
+            if (u >= 0 && f.next[u] == table.meets[path][c] && f.hadGap(u)) {
                 return deny(v, u);
             }
         }
@@ -199,51 +196,21 @@ final class Streams {
         return group == SignalSystem.NO_GROUP
                 || aspects.of(group).letsGo()
                 || f.decision[v] == Fleet.GOES
-                || table.gaps.onRed[path] && hadGap(v);
-    }
-
-    /** Whether a vehicle had its gap when this stage began. */
-    private boolean hadGap(int v) {
-        byte state = f.committed[v];
-        return state == Fleet.HAS_GAP
-                || state == Fleet.DROPS_GAP
-                || state == Fleet.HAS_HALF
-                || state == Fleet.DROPS_HALF;
+                || table.gaps.onRed[path] && f.hadGap(v);
     }
 
     private boolean waitsAtLine(int v) {
         int path = f.next[v];
-        return path >= 0 && table.path[path] && table.atLine[path] && !hadGap(v) && f.speed[v] < STANDS;
+        return path >= 0 && table.path[path] && table.atLine[path] && !f.hadGap(v) && f.speed[v] < Occupancy.STANDS;
     }
 
     private boolean stillWaits(int v, int path) {
-        return !Double.isNaN(table.waitAt[path]) && !hadGap(v);
+        return !Double.isNaN(table.waitAt[path]) && !f.hadGap(v);
     }
 
     /** Whether the way of a vehicle that comes onto a lane goes on by a path. */
     private boolean comesBy(int v, int lane, int path) {
         return wayfinding.wayOn(v, lane, f.cursor[v] + 1) == path;
-    }
-
-    /**
-     * Whether somebody who came from the same lane stands in the way and waits for a gap there, as a left turn does before those
-     * behind it. Without this two such left turns would wait for each other's followers for ever.
-     *
-     * @param at position on the path, negative before its line
-     */
-    private boolean isHeld(double at, int path) {
-        int[] siblings = table.siblings[path];
-        for (int i = 0; i < siblings.length; i++) {
-            int other = siblings[i];
-            for (int k = 0; k < queues.count[other] && !Double.isNaN(table.waitAt[other]); k++) {
-                int w = queues.at(other, k);
-                boolean ahead = f.pos[w] > at && f.pos[w] - f.length[w] < table.partsAt[path][i];
-                if (ahead && f.speed[w] < STANDS && !hadGap(w) && f.pos[w] <= table.waitAt[other] + 1) {
-                    return true;
-                }
-            }
-        }
-        return false;
     }
 
     /** Seconds since the last vehicle of a stream came to a point of its path, as far back as its rear can be seen (s). */
