@@ -39,12 +39,11 @@ public final class Meters {
         Set<Integer> lanes = new LinkedHashSet<>();
         List<Integer> groups = new ArrayList<>();
         for (Movement movement : network.movements()) {
-            int group = signals.groupOf(movement.index());
             for (var path : movement.paths()) {
                 boolean measured = !movement.isInner()
                         && network.junctions().get(movement.place()).controlled();
                 if (measured && lanes.add(path.fromLane())) {
-                    groups.add(group);
+                    groups.add(signals.groupOf(movement.index(), path.fromLane()));
                 }
             }
         }

@@ -43,6 +43,14 @@ public final class Control implements Stateful {
         return i >= 0 && controllers.get(i) instanceof StageController script ? script.account() : null;
     }
 
+    /** Meters, in the order of the study. */
+    public List<MeterState> meters() {
+        return controllers.stream()
+                .filter(MeterState.class::isInstance)
+                .map(MeterState.class::cast)
+                .toList();
+    }
+
     /**
      * Some ticks of all controllers, during which detectors stay as they are.
      *

@@ -1,6 +1,8 @@
 package org.ulicarro.core.signal;
 
 import java.util.Arrays;
+import java.util.Map;
+import java.util.TreeMap;
 import org.ulicarro.core.network.Junction;
 import org.ulicarro.core.network.Network;
 
@@ -13,6 +15,8 @@ final class Served {
     private final Network network;
     private final int[] groupOf; // movement -> its own group
     private final int[] hostOf; // movement -> the group beside which it goes in gaps
+    private final Map<Integer, Integer> groupOfLane =
+            new TreeMap<>(); // lane before a line with a signal of its own -> its group
     private final boolean[] yields; // movement -> whether it goes in gaps during its own green
 
     Served(Network network) {
@@ -27,6 +31,18 @@ final class Served {
 
     int groupOf(int movement) {
         return groupOf[movement];
+    }
+
+    /** One lane of a movement has a signal of its own, as at a meter. */
+    void addLane(int movement, int lane, int group) {
+        if (groupOf[movement] == SignalSystem.NO_GROUP) {
+            groupOf[movement] = group;
+        }
+        groupOfLane.put(lane, group);
+    }
+
+    Map<Integer, Integer> lanes() {
+        return groupOfLane;
     }
 
     int hostOf(int movement) {

@@ -91,6 +91,8 @@ public final class SignalCompiler {
             new RingCompiler(this, network, faults).add(junction, controller, pointer);
         } else if (controller.kind() == SignalController.Kind.STAGES) {
             new StageCompiler(this, network, faults).add(junction, controller, pointer);
+        } else if (controller.kind() == SignalController.Kind.METER) {
+            new MeterCompiler(this, network, faults).add(junction, controller, pointer);
         } else {
             new FixedCompiler(this, network, faults).add(junction, controller, pointer);
         }
@@ -183,6 +185,12 @@ public final class SignalCompiler {
         if (!(group.yellow() >= 0 && group.yellow() <= 10) || !(group.red() >= 0 && group.red() <= 30)) {
             faults.add(Fault.error(here, "yellow must be 0 s to 10 s and red 0 s to 30 s"));
         }
+    }
+
+    /** A signal for one lane of a movement. */
+    void addLaneGroup(Junction junction, String id, Movement movement, int lane, double yellow) {
+        served.addLane(movement.index(), lane, groups.size());
+        groups.add(new SignalSystem.GroupInfo(junction.id(), id, yellow, false, false));
     }
 
     private Movement find(Junction junction, String text, String pointer) {

@@ -34,6 +34,7 @@ public final class SignalSystem {
     private final List<GroupInfo> groups;
     private final int[][] crossingGroups;
     private final int[] groupOf;
+    private final Map<Integer, Integer> groupOfLane;
     private final int[] hostOf;
     private final boolean[] yields;
     private final boolean[][] together;
@@ -53,6 +54,7 @@ public final class SignalSystem {
             Map<String, List<StageWay>> ways) {
         this.groups = List.copyOf(groups);
         groupOf = served.groups().clone();
+        groupOfLane = new LinkedHashMap<>(served.lanes());
         hostOf = served.hosts().clone();
         yields = served.yields();
         this.together = together;
@@ -75,6 +77,11 @@ public final class SignalSystem {
     /** The group that holds a movement, or {@link #NO_GROUP}. */
     public int groupOf(int movement) {
         return groupOf[movement];
+    }
+
+    /** The group that holds those of a movement who come over one of its lanes, or {@link #NO_GROUP}. */
+    public int groupOf(int movement, int lane) {
+        return groupOfLane.getOrDefault(lane, groupOf[movement]);
     }
 
     /**

@@ -13,6 +13,8 @@ import org.ulicarro.core.base.Dimension;
  * @param phases phases of actuated control by number
  * @param inputs what detectors tell it
  * @param script what decides by stages; null elsewhere
+ * @param meter how a meter lets vehicles go; null elsewhere
+ * @param outside what is asked outside of this program; null elsewhere
  * @param overlaps groups that have green with several phases, by id
  * @param priority buses and trams that ask for green, by id
  * @param preemption what takes the place of all phases, by id
@@ -24,7 +26,8 @@ import org.ulicarro.core.base.Dimension;
  */
 public record SignalController(
         @Required
-        @About("What decides: fixed is a plan by the clock, actuated phases in rings by who comes, stages a script.")
+        @About(
+                "fixed is a plan by the clock, actuated phases in rings by who comes, stages a script, meter lets vehicles go one by one, outside asks another program.")
         Kind kind,
 
         @About("fixed: signal groups by id.") Map<String, Group> groups,
@@ -36,6 +39,11 @@ public record SignalController(
 
         @About("stages: the script that decides, a file of the study: market.stages.")
         StageScript script,
+
+        @About("meter: how it lets vehicles go.") MeterInput meter,
+
+        @About("outside: what it is told, and what takes over when it does not answer.")
+        OutsideInput outside,
 
         @About("actuated: groups that have green with several phases, by id.")
         Map<String, OverlapInput> overlaps,
@@ -65,7 +73,9 @@ public record SignalController(
     public enum Kind {
         FIXED,
         ACTUATED,
-        STAGES
+        STAGES,
+        METER,
+        OUTSIDE
     }
 
     public SignalController {
@@ -83,13 +93,13 @@ public record SignalController(
     /** Control by the clock. */
     public static SignalController fixed(Map<String, Group> groups, Map<String, Plan> plans) {
         return new SignalController(
-                Kind.FIXED, groups, null, null, null, null, null, null, null, null, null, null, plans);
+                Kind.FIXED, groups, null, null, null, null, null, null, null, null, null, null, null, null, plans);
     }
 
     /** Control by who comes. */
     public static SignalController actuated(Map<String, PhaseInput> phases, Map<String, Plan> plans) {
         return new SignalController(
-                Kind.ACTUATED, null, phases, null, null, null, null, null, null, null, null, null, plans);
+                Kind.ACTUATED, null, phases, null, null, null, null, null, null, null, null, null, null, null, plans);
     }
 
     /** The same with its script read. */
@@ -100,6 +110,8 @@ public record SignalController(
                 phases,
                 inputs,
                 read,
+                meter,
+                outside,
                 overlaps,
                 priority,
                 preemption,
@@ -118,6 +130,8 @@ public record SignalController(
                 phases,
                 inputs,
                 script,
+                meter,
+                outside,
                 overlaps,
                 priority,
                 preemption,

@@ -154,10 +154,24 @@ abstract class AtJunctions extends Pedals {
                 continue;
             }
             int blocker = first ? occupancy.takenBy(path, c) : occupancy.blockedBy(v, path, c, at);
-            if (blocker >= 0) {
+            if (blocker >= 0 && waitsOutside(blocker, v, path, c, at, distance)) {
+                stopAt(v, -at, BEFORE_LINE, CROSSING, f.id[blocker]);
+            } else if (blocker >= 0) {
                 giveWayTo(blocker, v, path, c, distance);
             }
         }
+    }
+
+    /**
+     * Whether one who has green stays at its line until somebody left over from another green has gone. Inside it would stand in the way
+     * of a third one, and three who wait for each other never part.
+     */
+    private boolean waitsOutside(int blocker, int v, int path, int c, double at, double distance) {
+        return at < 0
+                && table.rank[path][c] == LaneTable.IN_TURN
+                && table.group[path] != SignalSystem.NO_GROUP
+                && canStop(v, -at)
+                && !occupancy.isGoneInTime(blocker, v, path, c, distance);
     }
 
     private void besideLong(int v, int path, double at) {

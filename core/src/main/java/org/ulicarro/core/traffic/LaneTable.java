@@ -207,7 +207,7 @@ public final class LaneTable {
                 movement[p.lane()] = m.index();
                 from[p.lane()] = p.fromLane();
                 to[p.lane()] = p.toLane();
-                group[p.lane()] = signals.groupOf(m.index());
+                group[p.lane()] = signals.groupOf(m.index(), p.fromLane());
                 twofold[p.lane()] = signals.isTwofold(m.index());
                 yellow[p.lane()] = signals.yellowOf(m.index());
                 link[p.lane()] = m.fromLink();
