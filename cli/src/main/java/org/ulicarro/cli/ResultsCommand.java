@@ -29,6 +29,8 @@ import picocli.CommandLine.Spec;
             "  places      one line for each place, with its worst movement",
             "  network     distance, time and delay of whole journeys by type, also of the people on board",
             "  waits       how long vehicles waited: mean, median, 95th percentile, longest",
+            "  meters      ramp meters: rate, wait, queue",
+            "  gates       gates: whom they served, what they waited",
             "  crossings   people over crossings: delay, and who started on walk",
             "  unserved    who wanted to come in at each entry, who waited outside, and who still does",
             "  lines       buses and trams: travel time, delay at controls, regularity",
@@ -57,6 +59,8 @@ final class ResultsCommand implements Callable<Integer> {
         UNSERVED,
         LINES,
         WAITS,
+        METERS,
+        GATES,
         BAYS
     }
 
@@ -104,6 +108,10 @@ final class ResultsCommand implements Callable<Integer> {
             }
             return Exit.DONE;
         }
+        if (table == Table.METERS || table == Table.GATES) {
+            printGates(new GateSheets(folder), out);
+            return Exit.DONE;
+        }
         if (table == Table.PLACES) {
             if (form.isForMachines()) {
                 form.print(new PlaceTable(RunFolder.summary(folder)).rows(), out);
@@ -138,6 +146,17 @@ final class ResultsCommand implements Callable<Integer> {
             }
         }
         return Exit.DONE;
+    }
+
+    private void printGates(GateSheets sheets, PrintWriter out) throws IOException {
+        boolean gates = table == Table.GATES;
+        if (form.isForMachines()) {
+            form.print(gates ? sheets.gateRows(by != null) : sheets.meterRows(by != null), out);
+        } else if (gates) {
+            sheets.printGates(out, by != null);
+        } else {
+            sheets.printMeters(out, by != null);
+        }
     }
 
     private void printUnserved(EntrySheets sheets, PrintWriter out) throws IOException {

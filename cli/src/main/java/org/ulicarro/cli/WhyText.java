@@ -100,6 +100,7 @@ final class WhyText {
             case CLOSURE -> "the lane is closed";
             case KEEP_CLEAR -> "no room to stand clear of the junction";
             case WALKERS -> "people who cross";
+            case GATE -> "a gate, where it is served";
             case POWER -> "what its engine can do here";
         };
     }

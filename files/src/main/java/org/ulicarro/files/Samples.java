@@ -29,7 +29,16 @@ public final class Samples {
         FILES.put("crossroads", List.of(STUDY, NETWORK, DEMAND, SIGNALS, "counts/am.csv"));
         FILES.put("corridor", List.of(STUDY, NETWORK, DEMAND, SIGNALS, "counts/am.csv"));
         FILES.put("roundabout", List.of(STUDY, NETWORK, DEMAND, "counts/pm.csv"));
-        FILES.put("merge", List.of(STUDY, NETWORK, DEMAND, "counts/am.csv"));
+        FILES.put(
+                "merge",
+                List.of(
+                        STUDY,
+                        NETWORK,
+                        DEMAND,
+                        "counts/am.csv",
+                        "alternatives/busy.yaml",
+                        "alternatives/metered.yaml"));
+        FILES.put("schoolway", List.of(STUDY, NETWORK, DEMAND, SIGNALS, "counts/am.csv"));
         FILES.put("fiveways", List.of(STUDY, NETWORK, DEMAND, SIGNALS, "counts/pm.csv"));
         FILES.put(MARKET, List.of(STUDY, NETWORK, DEMAND, SIGNALS, "counts/pm.csv", "alternatives/pier-green.yaml"));
         FILES.put(
@@ -45,6 +54,7 @@ public final class Samples {
                         "alternatives/no-ferry.yaml",
                         "alternatives/actuated.yaml",
                         "alternatives/by-stages.yaml",
+                        "alternatives/pier-check.yaml",
                         "alternatives/bus-first.yaml",
                         "alternatives/bus-patience.yaml",
                         "alternatives/line-2min.yaml",

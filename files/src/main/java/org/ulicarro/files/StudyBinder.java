@@ -1,5 +1,7 @@
 package org.ulicarro.files;
 
+import java.util.List;
+import java.util.Map;
 import org.ulicarro.core.base.Quantity;
 import org.ulicarro.core.study.DayTime;
 import org.ulicarro.core.study.Form;
@@ -66,8 +68,7 @@ final class StudyBinder {
         @Override
         public Object findDeserializer(MapperConfig<?> config, Annotated annotated) {
             Unit unit = annotated.getAnnotation(Unit.class);
-            boolean map = java.util.Map.class.isAssignableFrom(annotated.getRawType());
-            if (unit != null && !map) {
+            if (unit != null && !holdsSeveral(annotated)) {
                 return new QuantityReader(unit, annotated.getRawType() == Quantity.class);
             }
             if (annotated.getAnnotation(DayTime.class) != null) {
@@ -89,14 +90,18 @@ final class StudyBinder {
         @Override
         public Object findContentDeserializer(MapperConfig<?> config, Annotated annotated) {
             Unit unit = annotated.getAnnotation(Unit.class);
-            boolean map = java.util.Map.class.isAssignableFrom(annotated.getRawType());
-            return unit != null && map
+            return unit != null && holdsSeveral(annotated)
                     ? new QuantityReader(unit, isOfQuantities(annotated))
                     : super.findContentDeserializer(config, annotated);
         }
 
-        private static boolean isOfQuantities(Annotated map) {
-            return map.getType().getContentType().hasRawClass(Quantity.class);
+        private static boolean holdsSeveral(Annotated annotated) {
+            return Map.class.isAssignableFrom(annotated.getRawType())
+                    || List.class.isAssignableFrom(annotated.getRawType());
+        }
+
+        private static boolean isOfQuantities(Annotated several) {
+            return several.getType().getContentType().hasRawClass(Quantity.class);
         }
 
         @Override

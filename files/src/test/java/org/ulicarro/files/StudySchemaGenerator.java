@@ -14,6 +14,7 @@ import java.io.IOException;
 import java.lang.annotation.Annotation;
 import java.nio.file.Files;
 import java.nio.file.Path;
+import java.util.List;
 import java.util.Map;
 import org.ulicarro.core.base.Dimension;
 import org.ulicarro.core.base.Quantity;
@@ -113,6 +114,10 @@ final class StudySchemaGenerator {
         KeyForm keys = field.getAnnotation(KeyForm.class);
         if ((unit != null || keys != null) && field.getType().isInstanceOf(Map.class)) {
             return map(field, unit, keys, node, context);
+        }
+        if (unit != null && field.getType().isInstanceOf(List.class)) {
+            quantity(node.put("type", "array").putObject("items"), unit.value(), false);
+            return new CustomPropertyDefinition(node);
         }
         if (unit != null) {
             quantity(node, unit.value(), field.getType().isInstanceOf(Quantity.class));

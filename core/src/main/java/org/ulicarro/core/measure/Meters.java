@@ -21,6 +21,8 @@ public final class Meters {
     private final Intervals intervals;
     private final VisitMeter visits;
     private final WaitMeter waits;
+    private final GateMeter gates;
+    private final RateMeter rates;
     private final QueueMeter queues;
     private final BayMeter bays;
     private final EntryMeter entries;
@@ -35,6 +37,8 @@ public final class Meters {
         lines = new LineMeter(intervals);
         totals = new TotalMeter(intervals);
         visits = new VisitMeter(network.movements().size(), intervals);
+        gates = new GateMeter(network, intervals);
+        rates = new RateMeter(intervals);
         waits = new WaitMeter(network.movements().size(), intervals);
         Set<Integer> lanes = new LinkedHashSet<>();
         List<Integer> groups = new ArrayList<>();
@@ -62,6 +66,8 @@ public final class Meters {
         traffic.observe(lines);
         traffic.observe(totals);
         traffic.observe(waits);
+        traffic.observe(gates);
+        traffic.observe(rates);
     }
 
     /** How often the queues of turning bays reached back into the lanes beside them. */
@@ -116,6 +122,16 @@ public final class Meters {
             }
         }
         return rows;
+    }
+
+    /** Whom gates served. */
+    public List<GateRow> gates() {
+        return gates.rows();
+    }
+
+    /** At which rates meters let vehicles go. */
+    public List<MeterRow> meters() {
+        return rates.rows(rows());
     }
 
     /** What every vehicle waited, movement by movement, then approach and place. */

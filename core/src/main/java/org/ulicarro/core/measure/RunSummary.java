@@ -156,13 +156,13 @@ public final class RunSummary {
         if (Double.isNaN(worst)) {
             return null;
         }
-        return hasSignal(of.place()) ? LevelOfService.atSignal(worst) : LevelOfService.atSign(worst);
+        return hasSignal(of) ? LevelOfService.atSignal(worst) : LevelOfService.atSign(worst);
     }
 
     /** Only signals have cycles. */
-    private boolean hasSignal(String place) {
+    private boolean hasSignal(MovementRow of) {
         return cyclesByLane.values().stream()
-                .anyMatch(lane -> lane.get(0).place().equals(place));
+                .anyMatch(lane -> lane.get(0).place().equals(of.place()) && serves(lane.get(0), of));
     }
 
     private static String subject(MovementRow row) {

@@ -69,7 +69,8 @@ final class Crossings {
             length = to - from;
             crossed = crossed(lanes, one, length, crossing.width());
         }
-        Crossing.Kind usual = place.control() == Control.SIGNAL ? Crossing.Kind.SIGNAL : Crossing.Kind.ZEBRA;
+        boolean signal = place.control() == Control.SIGNAL && !place.minor().contains(road);
+        Crossing.Kind usual = signal ? Crossing.Kind.SIGNAL : Crossing.Kind.ZEBRA;
         draft.crossings.add(new MarkedCrossing(
                 id + "." + road,
                 id,

@@ -64,7 +64,7 @@ public final class GapTimes {
             return movement.isInner() ? ONE_LANE : entry(movement, path);
         }
         Control control = junction.place().control();
-        if (control == Control.SIGNAL) {
+        if (control == Control.SIGNAL && movement.rule() == EntryRule.SIGNAL) {
             return turn(movement) == Turn.RIGHT ? bySign(junction, movement, true) : PERMISSIVE_LEFT;
         }
         boolean minor = movement.rule() == EntryRule.STOP || movement.rule() == EntryRule.YIELD;

@@ -93,7 +93,8 @@ final class Joiner {
         boolean yieldsBeside = bypass == Place.Bypass.YIELD;
         int rank = place.control() == Control.NONE && draft.joined.containsKey(in.id())
                 ? 3
-                : Priorities.rankOf(place.control(), exit.turn(), isMinor, yieldsBeside);
+                : Priorities.rankOf(
+                        minor.isEmpty() ? place.control() : Place.Control.STOP, exit.turn(), isMinor, yieldsBeside);
         priorities.rank(index, rank);
         here.add(index);
         paths.addAll(drawn);
@@ -104,7 +105,7 @@ final class Joiner {
             return bypass == Place.Bypass.YIELD ? EntryRule.YIELD : EntryRule.FREE;
         }
         return switch (place.control()) {
-            case SIGNAL -> EntryRule.SIGNAL;
+            case SIGNAL -> isMinor ? EntryRule.STOP : EntryRule.SIGNAL;
             case STOP -> isMinor ? EntryRule.STOP : EntryRule.FREE;
             case YIELD -> isMinor ? EntryRule.YIELD : EntryRule.FREE;
             case ALL_STOP -> EntryRule.ALL_STOP;

@@ -13,6 +13,9 @@ final class MinorLegs {
     private MinorLegs() {}
 
     static List<String> of(Draft draft, String id, Place place) {
+        if (place.control() == Control.SIGNAL) {
+            return place.minor(); // those without a signal, at a half-signal
+        }
         boolean asked = place.control() == Control.STOP || place.control() == Control.YIELD;
         if (!asked || !place.minor().isEmpty()) {
             return asked ? place.minor() : List.of();

@@ -136,6 +136,8 @@ public final class Replication implements Stateful {
                 meters.lines(view),
                 meters.totals(view),
                 meters.waits(),
+                meters.gates(),
+                meters.meters(),
                 view.wanted(),
                 view.entered(),
                 unservedAtEnd,

@@ -6,8 +6,10 @@ import java.util.Map;
 import org.ulicarro.core.measure.BayRow;
 import org.ulicarro.core.measure.CrossingRow;
 import org.ulicarro.core.measure.EntryRow;
+import org.ulicarro.core.measure.GateRow;
 import org.ulicarro.core.measure.LaneCycle;
 import org.ulicarro.core.measure.LineRow;
+import org.ulicarro.core.measure.MeterRow;
 import org.ulicarro.core.measure.MovementRow;
 import org.ulicarro.core.measure.TotalRow;
 import org.ulicarro.core.measure.WaitRow;
@@ -24,6 +26,8 @@ import org.ulicarro.core.measure.WaitRow;
  * @param lines buses and trams from end to end
  * @param totals whole journeys, all together and by type of vehicle
  * @param waits what vehicles waited, with the long ones
+ * @param gates whom gates served
+ * @param meters at which rates meters let vehicles go
  * @param wanted vehicles that wanted to travel up to the end of the drain time
  * @param entered how many of them came in
  * @param unservedAtEnd how many waited outside when the measured period ended
@@ -45,6 +49,8 @@ public record ReplicationResult(
         List<LineRow> lines,
         List<TotalRow> totals,
         List<WaitRow> waits,
+        List<GateRow> gates,
+        List<MeterRow> meters,
         int wanted,
         int entered,
         int unservedAtEnd,
@@ -67,6 +73,8 @@ public record ReplicationResult(
         tables.put(TotalRow.class, totals);
         tables.put(LineRow.class, lines);
         tables.put(WaitRow.class, waits);
+        tables.put(GateRow.class, gates);
+        tables.put(MeterRow.class, meters);
         return tables;
     }
 }

@@ -105,7 +105,8 @@ final class MeterCompiler {
                 (input.rate() != null ? 1 : 0) + (input.rates().isEmpty() ? 0 : 1) + (input.feedback() != null ? 1 : 0);
         if (ways != 1) {
             faults.add(Fault.error(
-                    here, "give one of rate, rates and feedback; " + (ways == 0 ? "none" : "several") + " is written"));
+                    here,
+                    "give one of rate, rates and feedback; " + (ways == 0 ? "none is" : "several are") + " written"));
         }
         boolean limited = input.limits().size() == 2
                 && input.limits().get(0) < input.limits().get(1);
@@ -127,8 +128,8 @@ final class MeterCompiler {
             if (!(rate > 0) || rate > 1800.0 / 3600 * waits.length) {
                 faults.add(Fault.error(
                         here,
-                        "a meter with " + waits.length + " lane(s) lets go more than 0 and at most "
-                                + 1800 * waits.length + " veh/h"));
+                        "a meter with " + (waits.length == 1 ? "one lane" : waits.length + " lanes")
+                                + " lets go more than 0 and at most " + 1800 * waits.length + " veh/h"));
             }
         });
         return new MeterProgram(

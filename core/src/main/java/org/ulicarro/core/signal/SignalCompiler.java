@@ -10,6 +10,7 @@ import java.util.TreeMap;
 import org.ulicarro.core.base.Clock;
 import org.ulicarro.core.base.Fault;
 import org.ulicarro.core.base.Names;
+import org.ulicarro.core.network.EntryRule;
 import org.ulicarro.core.network.Intergreens;
 import org.ulicarro.core.network.Junction;
 import org.ulicarro.core.network.Movement;
@@ -168,6 +169,14 @@ public final class SignalCompiler {
         for (int i = 0; i < group.serves().size(); i++) {
             Movement movement = find(junction, group.serves().get(i), here + "/serves/" + i);
             all.add(movement);
+            if (movement != null
+                    && junction.minor()
+                            .contains(network.links().get(movement.fromLink()).road())) {
+                faults.add(Fault.error(
+                        here + "/serves/" + i,
+                        movement.name() + " comes from a leg that stops ('minor' at the place), so it has no signal"));
+                continue;
+            }
             if (movement != null && !served.add(movement.index(), index, inGaps.contains(movement))) {
                 faults.add(Fault.error(
                         here + "/serves/" + i,
@@ -204,7 +213,7 @@ public final class SignalCompiler {
     void checkAllServed(Junction junction, String pointer) {
         for (int movement : junction.movements()) {
             Movement m = network.movements().get(movement);
-            if (served.groupOf(movement) == SignalSystem.NO_GROUP && !m.bypass()) {
+            if (served.groupOf(movement) == SignalSystem.NO_GROUP && m.rule() == EntryRule.SIGNAL) {
                 faults.add(Fault.error(
                         pointer,
                         "no group serves " + m.name() + " (" + m.id()

@@ -246,7 +246,9 @@ final class NetworkRules {
         checkRoads(id, pointer + "/crossings", List.copyOf(place.crossings().keySet()), roads, true);
         checkRoads(id, pointer + "/setback", List.copyOf(place.setback().keySet()), roads, true);
         checkRoads(id, pointer + "/minor", place.minor(), roads, false);
-        boolean byLeg = place.control() == Control.STOP || place.control() == Control.YIELD;
+        boolean byLeg = place.control() == Control.STOP
+                || place.control() == Control.YIELD
+                || place.control() == Control.SIGNAL; // the rest has the signal then
         if (!place.minor().isEmpty() && !byLeg) {
             error(
                     pointer + "/minor",

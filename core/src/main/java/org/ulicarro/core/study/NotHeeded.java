@@ -18,7 +18,6 @@ final class NotHeeded {
     static void warn(Study study, List<Fault> faults) {
         NotHeeded warnings = new NotHeeded(faults);
         NetworkInput network = study.network();
-        warnings.warn(!network.gates().isEmpty(), "/network/gates", "gates let everybody pass without a stop");
         warnings.warn(!network.parking().isEmpty(), "/network/parking", "parking manoeuvres block nobody");
         network.places()
                 .forEach((id, place) -> warnings.warn(

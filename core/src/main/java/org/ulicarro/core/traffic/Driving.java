@@ -25,6 +25,9 @@ final class Driving extends AtJunctions {
     /** Distance to a closed stretch at which drivers come to rest (m). */
     private static final double BEFORE_BLOCK = 4.0;
 
+    /** Distance to a gate at which drivers come to rest (m). */
+    private static final double BEFORE_GATE = 0.8;
+
     /** Share of gravity that drivers do not make up for by pressing harder when they speed up on a grade. */
     private static final double UPHILL_SHARE = 0.8;
 
@@ -39,6 +42,7 @@ final class Driving extends AtJunctions {
     private final Wayfinding wayfinding;
     private final Blocks blocks;
     private final Halts halts;
+    private final Gates gates;
 
     // the lane in hand
     private boolean path;
@@ -46,6 +50,7 @@ final class Driving extends AtJunctions {
     private boolean parts;
     private boolean blocked;
     private boolean walked;
+    private boolean gated;
     private boolean motorway;
     private double grade;
     private double end;
@@ -57,6 +62,7 @@ final class Driving extends AtJunctions {
         wayfinding = parts.wayfinding;
         blocks = parts.blocks;
         halts = parts.halts;
+        gates = parts.gates;
     }
 
     /** All drivers on the lanes from one to before another. */
@@ -71,6 +77,7 @@ final class Driving extends AtJunctions {
             parts = table.parts[lane];
             blocked = blocks.any(lane);
             walked = table.foot.ofLane[lane].length > 0;
+            gated = gates.any(lane);
             motorway = rules.motorway[lane];
             grade = rules.grade[lane];
             end = table.end[lane];
@@ -126,6 +133,9 @@ final class Driving extends AtJunctions {
         }
         if (blocked) {
             stopAtBlock(v, lane);
+        }
+        if (gated) {
+            stopAtGate(v);
         }
         if (!far || path || f.next[v] == Fleet.WRONG_LANE) {
             obeyControl(lane, v, leader, toEnd);
@@ -196,6 +206,10 @@ final class Driving extends AtJunctions {
                 if (block < horizon) {
                     stopAt(v, block, BEFORE_BLOCK, CLOSURE, -1);
                 }
+            }
+            double booth = offset + gates.first(at) - f.pos[v];
+            if (booth < horizon) {
+                stopAt(v, booth, BEFORE_GATE, GATE, -1);
             }
             if (queues.count[at] > 0) {
                 follow(v, queues.last(at), offset);
@@ -272,6 +286,15 @@ final class Driving extends AtJunctions {
         double distance = blocks.ahead(lane, f.pos[v]) - f.pos[v];
         if (distance < sight(v)) {
             stopLate(v, distance, BEFORE_BLOCK, CLOSURE, -1);
+        }
+    }
+
+    private void stopAtGate(int v) {
+        double distance = gates.distance(v, dt);
+        if (gates.isServed(v)) {
+            restrain(v, Math.min(0, -f.speed[v] / dt), GATE, -1, 0, false);
+        } else if (distance < sight(v)) {
+            waitAt(v, distance, GATE, -1);
         }
     }
 

@@ -225,6 +225,9 @@ final class Entries implements Stateful {
                 ? Fleet.NO_CALL
                 : 0;
         f.dwell[row] = Float.NaN;
+        f.gate[row] = Gates.NOBODY;
+        f.service[row] = Float.NaN;
+        f.lostAtGate[row] = Float.NaN;
         f.ease[row] = 1;
         f.target[row] = LaneTable.NONE;
         f.changedAt[row] = LONG_AGO;

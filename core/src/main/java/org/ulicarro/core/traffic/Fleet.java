@@ -109,6 +109,9 @@ final class Fleet extends Columns implements Stateful {
     float[] ease; // share of its time gap and standing distance that it keeps: below 1 for a while after somebody moved
     // in
     float[] changeLeft; // s until it has left that lane
+    int[] gate; // booth at which it was served last, or -1
+    float[] service; // s left at the booth where it stands, NaN when it stands at none
+    float[] lostAtGate; // delay that it had when it came onto a lane with a booth, s, NaN elsewhere
     float[] dwell; // s left at the stop where it stands, NaN when it stands at none
     double[] since; // s since midnight when it stopped at a line where it must or at the end of a wrong lane, NaN
     // before; inside a
@@ -204,6 +207,7 @@ final class Fleet extends Columns implements Stateful {
         next = ints(next);
         cursor = ints(cursor);
         call = ints(call);
+        gate = ints(gate);
         changedFrom = ints(changedFrom);
         changedAt = ints(changedAt);
         letInAt = ints(letInAt);
@@ -224,6 +228,8 @@ final class Fleet extends Columns implements Stateful {
         ease = floats(ease);
         changeLeft = floats(changeLeft);
         dwell = floats(dwell);
+        service = floats(service);
+        lostAtGate = floats(lostAtGate);
         needBy = doubles(needBy);
         pos = doubles(pos);
         speed = doubles(speed);

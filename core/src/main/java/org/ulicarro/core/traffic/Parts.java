@@ -21,6 +21,7 @@ final class Parts {
     final Occupancy occupancy;
     final Blocks blocks;
     final Halts halts;
+    final Gates gates;
     final Witness witness = new Witness();
     final TrafficEvents events;
     final Walkers walkers;
@@ -41,6 +42,7 @@ final class Parts {
         occupancy = new Occupancy(table, queues, fleet);
         blocks = new Blocks(study, table);
         walkers = new Walkers(this, walks);
+        gates = new Gates(study, table, fleet, ledger, departures);
         halts = new Halts(fleet, departures, wayfinding, occupancy);
     }
 }

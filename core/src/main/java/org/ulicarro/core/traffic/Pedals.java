@@ -38,6 +38,7 @@ abstract class Pedals {
     static final byte POWER = (byte) Restraint.POWER.ordinal();
     static final byte KEEP_CLEAR = (byte) Restraint.KEEP_CLEAR.ordinal();
     static final byte WALKERS = (byte) Restraint.WALKERS.ordinal();
+    static final byte GATE = (byte) Restraint.GATE.ordinal();
     static final byte CURVE = (byte) Restraint.CURVE.ordinal();
 
     final Fleet f;
@@ -112,7 +113,13 @@ abstract class Pedals {
         if ((speed + after) * halfStep + after * after * Following.STOPPING > distance - Following.MARGIN) {
             wanted = Math.min(wanted, Following.safe(speed, distance, 0, dt));
         }
-        restrain(v, wanted, reason, whom, distance, reason != STOP && reason != CLOSURE && reason != LANE);
+        restrain(
+                v,
+                wanted,
+                reason,
+                whom,
+                distance,
+                reason != STOP && reason != CLOSURE && reason != LANE && reason != GATE);
     }
 
     /**
@@ -126,7 +133,7 @@ abstract class Pedals {
             double needed = speed * speed / (2 * room);
             boolean brakes = f.accel[v] < 0 && needed > 0.5;
             double wanted = brakes ? -needed : Following.safeWith(f.comfort[v], speed, room, 0, dt);
-            restrain(v, Math.max(wanted, -Following.HARDEST), reason, whom, distance, true);
+            restrain(v, Math.max(wanted, -Following.HARDEST), reason, whom, distance, reason != GATE);
         } else {
             stopAt(v, distance, WAITING_PLACE, reason, whom);
         }

@@ -27,5 +27,7 @@ public enum Restraint {
     /** There is no room to stand clear of the junction behind it. */
     KEEP_CLEAR,
     /** People cross, or are about to. */
-    WALKERS
+    WALKERS,
+    /** A gate that serves it, or will. */
+    GATE
 }

@@ -73,7 +73,7 @@ public final class Traffic implements Stateful, AutoCloseable {
         stages = new Stages(parts, motion, queueMarks, threads);
         detectors = new Detectors(parts);
         control = new Control(table.signals, parts.aspects);
-        view = new TrafficView(parts, entries);
+        view = new TrafficView(parts, entries, control);
         view.at(tick);
     }
 
@@ -98,6 +98,7 @@ public final class Traffic implements Stateful, AutoCloseable {
             standstills.look(tick);
         }
         events.clear();
+        parts.gates.clear();
         parts.witness.begin(fleet);
         double now = now();
         showAspects();

@@ -1,8 +1,11 @@
 package org.ulicarro.core.traffic;
 
+import java.util.List;
 import org.ulicarro.core.base.Clock;
 import org.ulicarro.core.demand.Departures;
 import org.ulicarro.core.signal.Aspects;
+import org.ulicarro.core.signal.Control;
+import org.ulicarro.core.signal.MeterState;
 
 /**
  * Read-only sight of the traffic between two steps. Vehicles of a lane are counted from its downstream end, from 0. {@link #rows()}
@@ -19,9 +22,11 @@ public final class TrafficView {
     private final Departures departures;
     private final FleetView rows;
     private final Walkers walkers;
+    private final Gates gates;
+    private final List<MeterState> meters;
     private int tick;
 
-    TrafficView(Parts parts, Entries entries) {
+    TrafficView(Parts parts, Entries entries, Control control) {
         table = parts.table;
         queues = parts.queues;
         f = parts.fleet;
@@ -30,6 +35,8 @@ public final class TrafficView {
         aspects = parts.aspects;
         departures = parts.departures;
         walkers = parts.walkers;
+        gates = parts.gates;
+        meters = control.meters();
         rows = new FleetView(table, f, ledger);
     }
 
@@ -120,6 +127,16 @@ public final class TrafficView {
     /** People at crossings. */
     public Walkers walkers() {
         return walkers;
+    }
+
+    /** Gates that hold vehicles. */
+    public Gates gates() {
+        return gates;
+    }
+
+    /** Meters, in the order of the study. */
+    public List<MeterState> meters() {
+        return meters;
     }
 
     /** Every vehicle on the road, by row. */

@@ -1,7 +1,7 @@
 /* The card that tells of what was clicked. Texts of the study are set as text, never as markup. */
 
 const REASONS = ['', 'vehicle', 'signal', 'gap', 'crossing', 'lane', 'curve', 'room', 'stop', 'closure',
-  'power', 'clear', 'walkers'];
+  'power', 'clear', 'walkers', 'gate'];
 
 function timeOfDay(tick) {
   const s = Math.floor(tick * TICK + 1e-6);
@@ -101,6 +101,7 @@ class Card {
       case 'curve': return 'no: slows down for a curve';
       case 'room': return `to leave room for ${other}`;
       case 'stop': return 'at a stop';
+      case 'gate': return 'at a gate';
       case 'closure': return 'before a closed stretch';
       case 'clear': return 'for room behind the junction';
       case 'walkers': return 'for people who cross';
