@@ -18,6 +18,7 @@ enum Commands {
     SCHEMA("schema", "Print the JSON Schema of a study, for editors", SchemaCommand::new),
     DRAW("draw", "Draw the plan to scale as SVG or PNG", DrawCommand::new),
     RUN("run", "Run replications in parallel and keep the results in a run folder", RunCommand::new),
+    LAMPS("lamps", "Show on a board of lamps what a run publishes over MQTT", LampsCommand::new),
     RESULTS("results", "Print the tables of a run", ResultsCommand::new),
     TRACE("trace", "Follow one vehicle of a run, and ask why it drove as it did", TraceCommand::new),
     REPLAY("replay", "Make a page that plays a recorded run, or pictures of a moment", ReplayCommand::new);

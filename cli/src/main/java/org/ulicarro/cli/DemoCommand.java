@@ -59,7 +59,10 @@ final class DemoCommand implements Callable<Integer> {
                 DrawCommand.HEIGHT,
                 g -> drawing.draw(g, DrawCommand.WIDTH, DrawCommand.HEIGHT));
         Path run = new RunWork(err)
-                .run(study, null, 0, Runtime.getRuntime().availableProcessors(), RecordChoice.parse("last"), null);
+                .run(
+                        study,
+                        null,
+                        RunSettings.of(0, Runtime.getRuntime().availableProcessors(), RecordChoice.parse("last")));
         Path replay = folder.resolve("replay.html");
         new RecordedRun(run, null).writePage(replay);
         new MovementTable(run).printOverview(out);

@@ -8,6 +8,7 @@ import java.util.List;
 import java.util.concurrent.Callable;
 import org.ulicarro.files.LoadedStudy;
 import org.ulicarro.files.StudyProblem;
+import org.ulicarro.link.Exchange;
 import picocli.CommandLine.Command;
 import picocli.CommandLine.Mixin;
 import picocli.CommandLine.Model.CommandSpec;
@@ -63,6 +64,9 @@ final class RunCommand implements Callable<Integer> {
             description = "end the run, with exit code 4, as soon as vehicles block each other for good")
     private boolean stopOnStandstill;
 
+    @Mixin
+    private OutsideOptions outside;
+
     @Spec
     private CommandSpec spec;
 
@@ -74,6 +78,9 @@ final class RunCommand implements Callable<Integer> {
         if (jobs != null && (jobs < 1 || jobs > 1024)) {
             throw new ParameterException(spec.commandLine(), "the number of jobs must be 1 to 1024");
         }
+        if (outside.problem() != null) {
+            throw new ParameterException(spec.commandLine(), outside.problem());
+        }
         RecordChoice choice = choice();
         List<LoadedStudy> loaded = new ArrayList<>();
         for (String alternative : alternatives.isEmpty() ? List.of("base") : alternatives) {
@@ -81,9 +88,6 @@ final class RunCommand implements Callable<Integer> {
         }
         PrintWriter out = spec.commandLine().getOut();
         RunWork work = new RunWork(spec.commandLine().getErr());
-        if (stopOnStandstill) {
-            work.stopOnStandstill();
-        }
         int threads = jobs == null ? Runtime.getRuntime().availableProcessors() : jobs;
         for (LoadedStudy one : loaded) {
             Path run = run(work, one, threads, choice);
@@ -112,14 +116,27 @@ final class RunCommand implements Callable<Integer> {
 
     private Path run(RunWork work, LoadedStudy one, int threads, RecordChoice choice)
             throws StudyProblem, IOException, InterruptedException {
-        int count = replications == null ? 0 : replications;
-        if (!watchPage) {
-            return work.run(one, study.period, count, threads, choice, null);
-        }
-        try (WatchPage page = WatchPage.open()) {
-            spec.commandLine().getErr().println("watch: " + page.address() + "   (this computer only; Ctrl-C ends it)");
-            Path run = work.run(one, study.period, count, threads, choice, page);
-            page.awaitViewers();
+        PrintWriter err = spec.commandLine().getErr();
+        try (WatchPage page = watchPage ? WatchPage.open() : null;
+                Exchange exchange = outside.connect(one, study.period, err)) {
+            if (page != null) {
+                err.println("watch: " + page.address() + "   (this computer only; Ctrl-C ends it)");
+            }
+            Path run = work.run(
+                    one,
+                    study.period,
+                    new RunSettings(
+                            replications == null ? 0 : replications,
+                            threads,
+                            choice,
+                            stopOnStandstill,
+                            page,
+                            exchange,
+                            outside.lamps(),
+                            outside.pace()));
+            if (page != null) {
+                page.awaitViewers();
+            }
             return run;
         }
     }

@@ -13,6 +13,7 @@ import java.util.function.Consumer;
 import org.ulicarro.core.base.Clock;
 import org.ulicarro.core.run.Experiment;
 import org.ulicarro.core.run.Model;
+import org.ulicarro.core.signal.Outside;
 import org.ulicarro.core.signal.events.SignalEvent;
 import org.ulicarro.core.tracks.TrackRecorder;
 import org.ulicarro.core.tracks.TrackSettings;
@@ -21,6 +22,7 @@ import org.ulicarro.core.traffic.Observer;
 import org.ulicarro.files.EventFile;
 import org.ulicarro.files.JsonFile;
 import org.ulicarro.files.TrackFolder;
+import org.ulicarro.link.LampPublisher;
 import org.ulicarro.report.replay.Scene;
 import org.ulicarro.report.replay.SceneMaker;
 
@@ -31,33 +33,31 @@ final class RunRecorders implements Experiment.Watch, AutoCloseable {
     private final Model model;
     private final int count;
     private final RecordChoice choice;
-    private final WatchPage page;
-    private boolean stops;
+    private final RunSettings settings;
     private final List<Closeable> open = new ArrayList<>();
 
     /**
      * Prepares the folder for recordings.
      *
-     * @param page shows the first replication while it is simulated, or null
      * @throws IOException when what is asked for lies outside the run, or the folder cannot be written
      */
-    RunRecorders(Path run, String alternative, Model model, int count, RecordChoice choice, WatchPage page)
-            throws IOException {
+    RunRecorders(Path run, String alternative, Model model, int count, RunSettings settings) throws IOException {
         folder = new TrackFolder(run);
         this.model = model;
         this.count = count;
-        this.choice = choice;
-        this.page = page;
+        choice = settings.record();
+        this.settings = settings;
         if (choice.replication() > count) {
             throw new IOException(
                     "there is no replication " + choice.replication() + " to record; the run has " + count);
         }
-        TrackSettings settings = choice.settings(1, model);
-        if (settings.from() >= settings.to()) {
+        TrackSettings tracks = choice.settings(1, model);
+        if (tracks.from() >= tracks.to()) {
             var window = model.demand().window();
             throw new IOException("the window to record lies outside the run, which is "
                     + Clock.timeOfDay(window.start()) + " to " + Clock.timeOfDay(window.end()) + " with its warm-up");
         }
+        WatchPage page = settings.page();
         if (choice.records() || page != null) {
             Scene scene = SceneMaker.of(model, alternative);
             if (choice.records()) {
@@ -70,23 +70,44 @@ final class RunRecorders implements Experiment.Watch, AutoCloseable {
         }
     }
 
-    RunRecorders stopOnStandstill(boolean stop) {
-        stops = stop;
-        return this;
-    }
-
     @Override
     public boolean stopsOnStandstill() {
-        return stops;
+        return settings.stopOnStandstill();
     }
 
     @Override
-    public Observer of(int replication) {
+    public Outside outside(int replication) {
+        return settings.outside() == null ? Outside.NOBODY : settings.outside().of(replication);
+    }
+
+    @Override
+    public List<Observer> of(int replication) {
+        List<Observer> observers = new ArrayList<>();
+        if (settings.lamps() != null && replication == 1) {
+            observers.add(lamps());
+        }
+        if (settings.page() != null && replication == 1 || choice.includes(replication, count)) {
+            observers.add(tracks(replication));
+        }
+        return observers;
+    }
+
+    private Observer lamps() {
+        try {
+            LampPublisher lamps = new LampPublisher(settings.lamps(), model.signals(), settings.pace());
+            synchronized (open) {
+                open.add(lamps::close);
+            }
+            return lamps;
+        } catch (IOException e) {
+            throw new UncheckedIOException(e);
+        }
+    }
+
+    private Observer tracks(int replication) {
+        WatchPage page = settings.page();
         boolean live = page != null && replication == 1;
         boolean kept = choice.includes(replication, count);
-        if (!live && !kept) {
-            return null;
-        }
         TrackSink file = kept ? file(replication) : (bytes, length) -> {};
         TrackSink viewers = live ? page : (bytes, length) -> {};
         return new TrackRecorder(choice.settings(replication, model), (bytes, length) -> {
@@ -105,10 +126,10 @@ final class RunRecorders implements Experiment.Watch, AutoCloseable {
             synchronized (open) {
                 open.add(out);
             }
-            TrackSettings settings = choice.settings(replication, model);
+            TrackSettings window = choice.settings(replication, model);
             Consumer<SignalEvent> file = EventFile.writer(out);
             return event -> {
-                if (event.tick() >= settings.from() && event.tick() < settings.to()) {
+                if (event.tick() >= window.from() && event.tick() < window.to()) {
                     file.accept(event);
                 }
             };

@@ -24,13 +24,6 @@ import org.ulicarro.files.StudyProblem;
 final class RunWork {
 
     private final PrintWriter err;
-    private boolean stopOnStandstill;
-
-    /** Ends with {@link org.ulicarro.core.run.StandstillException} as soon as vehicles block each other. */
-    RunWork stopOnStandstill() {
-        stopOnStandstill = true;
-        return this;
-    }
 
     RunWork(PrintWriter err) {
         this.err = err;
@@ -39,13 +32,9 @@ final class RunWork {
     /**
      * Runs and writes; what is not complete is removed, also when the program is interrupted.
      *
-     * @param replications how many, or 0 for the study's own number
-     * @param jobs threads
-     * @param record what to record
-     * @param page shows the run while it goes on, or null
      * @return the run's folder
      */
-    Path run(LoadedStudy study, String period, int replications, int jobs, RecordChoice record, WatchPage page)
+    Path run(LoadedStudy study, String period, RunSettings settings)
             throws StudyProblem, IOException, InterruptedException {
         LoadedStudy.Compiled compiled = study.compile(period);
         compiled.warnings().forEach(err::println);
@@ -55,7 +44,7 @@ final class RunWork {
         Runtime.getRuntime().addShutdownHook(onInterrupt);
         boolean whole = false;
         try {
-            write(part, study, compiled, replications, jobs, record, page);
+            write(part, study, compiled, settings);
             Path complete = store.finish(part);
             whole = true;
             return complete;
@@ -75,38 +64,38 @@ final class RunWork {
         }
     }
 
-    private void write(
-            Path part,
-            LoadedStudy study,
-            LoadedStudy.Compiled compiled,
-            int replications,
-            int jobs,
-            RecordChoice choice,
-            WatchPage page)
+    private void write(Path part, LoadedStudy study, LoadedStudy.Compiled compiled, RunSettings settings)
             throws IOException, InterruptedException {
         Model model = compiled.model();
-        int count = replications > 0 ? replications : model.study().replications();
+        int count = settings.replications() > 0
+                ? settings.replications()
+                : model.study().replications();
         Instant started = Instant.now().truncatedTo(ChronoUnit.SECONDS);
         long clock = System.nanoTime();
         ProgressLine progress = new ProgressLine(err, count);
         List<ReplicationResult> results;
-        try (RunRecorders recorders = new RunRecorders(part, study.alternative(), model, count, choice, page)
-                .stopOnStandstill(stopOnStandstill)) {
-            results = Experiment.run(model, count, jobs, progress, recorders);
+        try (RunRecorders recorders = new RunRecorders(part, study.alternative(), model, count, settings)) {
+            results = Experiment.run(model, count, settings.jobs(), progress, recorders);
         } catch (UncheckedIOException e) {
             throw e.getCause();
         } finally {
             progress.done();
         }
         double seconds = (System.nanoTime() - clock) / 1e9;
-        RunRecord record = record(study, model, compiled.warnings(), results, started, seconds, jobs);
+        List<String> warnings = new ArrayList<>(
+                compiled.warnings().stream().map(Message::toString).toList());
+        if (settings.outside() != null) {
+            warnings.add("note: signals were controlled from outside; who repeats the run needs the same controller");
+            settings.outside().incidents().forEach(incident -> warnings.add("warning: " + incident));
+        }
+        RunRecord record = record(study, model, warnings, results, started, seconds, settings.jobs());
         RunFolder.write(part, record, study, results, log(record, results));
     }
 
     private static RunRecord record(
             LoadedStudy study,
             Model model,
-            List<Message> warnings,
+            List<String> warnings,
             List<ReplicationResult> results,
             Instant started,
             double seconds,
@@ -138,7 +127,7 @@ final class RunWork {
                         .flatMap(
                                 r -> r.standstills().stream().map(how -> "replication " + r.replication() + ": " + how))
                         .toList(),
-                warnings.stream().map(Message::toString).toList(),
+                warnings,
                 started.toString(),
                 StrictMath.rint(seconds * 1000) / 1000,
                 jobs,

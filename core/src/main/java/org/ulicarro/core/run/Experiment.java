@@ -7,6 +7,7 @@ import java.util.concurrent.ExecutorService;
 import java.util.concurrent.Executors;
 import java.util.concurrent.Future;
 import java.util.function.Consumer;
+import org.ulicarro.core.signal.Outside;
 import org.ulicarro.core.signal.events.SignalEvent;
 import org.ulicarro.core.traffic.Observer;
 
@@ -23,12 +24,17 @@ public final class Experiment {
     /** Who watches the replications besides their meters; asked from several threads. */
     public interface Watch {
 
-        /** An observer of its own for one replication, or null. */
-        Observer of(int replication);
+        /** Observers of its own for one replication. */
+        List<Observer> of(int replication);
 
         /** What hears of everything that signals do in one replication, or null. */
         default Consumer<SignalEvent> signals(int replication) {
             return null;
+        }
+
+        /** Who decides at places that are controlled from outside. */
+        default Outside outside(int replication) {
+            return Outside.NOBODY;
         }
 
         /** Whether the run is to end when vehicles block each other. */
@@ -42,7 +48,7 @@ public final class Experiment {
     /** Runs replications 1 to {@code count} with nobody watching. */
     public static List<ReplicationResult> run(Model model, int count, int jobs, Progress progress)
             throws InterruptedException {
-        return run(model, count, jobs, progress, replication -> null);
+        return run(model, count, jobs, progress, replication -> List.of());
     }
 
     /**
@@ -81,14 +87,12 @@ public final class Experiment {
     private static ReplicationResult one(Model model, int number, int threads, Progress progress, Watch watch)
             throws InterruptedException {
         Replication replication = new Replication(model, number, threads);
-        Observer observer = watch.of(number);
-        if (observer != null) {
-            replication.observe(observer);
-        }
+        watch.of(number).forEach(replication::observe);
         Consumer<SignalEvent> signals = watch.signals(number);
         if (signals != null) {
             replication.recordSignals(signals);
         }
+        replication.connect(watch.outside(number));
         while (!replication.isDone()) {
             replication.advanceTo(replication.now() + 60);
             progress.at(

@@ -10,6 +10,7 @@ import org.ulicarro.core.base.Stateful;
 import org.ulicarro.core.demand.Window;
 import org.ulicarro.core.measure.Intervals;
 import org.ulicarro.core.measure.Meters;
+import org.ulicarro.core.signal.Outside;
 import org.ulicarro.core.signal.StageAccount;
 import org.ulicarro.core.signal.events.SignalEvent;
 import org.ulicarro.core.signal.events.SignalRecorder;
@@ -62,6 +63,11 @@ public final class Replication implements Stateful {
 
     public void observe(Observer observer) {
         traffic.observe(observer);
+    }
+
+    /** Who decides at the places that are controlled from outside; before the first step. */
+    public void connect(Outside outside) {
+        traffic.control().connect(outside);
     }
 
     /** Writes down what signals do. */
@@ -123,6 +129,7 @@ public final class Replication implements Stateful {
             traffic.checkConservation();
             traffic.finish();
         } finally {
+            traffic.control().close();
             traffic.close();
         }
         TrafficView view = traffic.view();

@@ -43,6 +43,18 @@ public final class Control implements Stateful {
         return i >= 0 && controllers.get(i) instanceof StageController script ? script.account() : null;
     }
 
+    /** Who decides at the places that are controlled from outside; before the first tick. */
+    public void connect(Outside outside) {
+        controllers.stream()
+                .filter(OutsideController.class::isInstance)
+                .forEach(c -> ((OutsideController) c).connect(outside));
+    }
+
+    /** Tells those outside that nothing will be asked any more. */
+    public void close() {
+        controllers.stream().filter(OutsideController.class::isInstance).forEach(c -> ((OutsideController) c).close());
+    }
+
     /** Meters, in the order of the study. */
     public List<MeterState> meters() {
         return controllers.stream()

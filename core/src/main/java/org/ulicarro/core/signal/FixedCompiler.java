@@ -103,7 +103,7 @@ final class FixedCompiler {
         return greens;
     }
 
-    private FixedProgram program(Junction junction, SignalController controller, FixedPlan plan, Guard.Group[] groups) {
+    FixedProgram program(Junction junction, SignalController controller, FixedPlan plan, Guard.Group[] groups) {
         int cycle = Clock.ticks(plan.cycle());
         Aspect[][] shown = new Aspect[groups.length][cycle];
         int g = 0;

@@ -39,10 +39,17 @@ final class FixedTime implements Controller {
     private boolean takesOver; // what is shown is not yet what the program says
 
     FixedTime(Setup setup, RingWatch watch) {
+        this(setup, new Guard(setup.groups(), setup.firstGroup()), watch);
+        takesOver = false;
+    }
+
+    /** Takes over from somebody else, whose guard knows what is shown. */
+    FixedTime(Setup setup, Guard guard, RingWatch watch) {
         this.setup = setup;
         this.watch = watch;
+        this.guard = guard;
         wanted = new int[setup.groups().length];
-        guard = new Guard(setup.groups(), setup.firstGroup());
+        takesOver = true;
     }
 
     @Override

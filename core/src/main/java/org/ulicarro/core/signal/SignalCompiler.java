@@ -94,6 +94,8 @@ public final class SignalCompiler {
             new StageCompiler(this, network, faults).add(junction, controller, pointer);
         } else if (controller.kind() == SignalController.Kind.METER) {
             new MeterCompiler(this, network, faults).add(junction, controller, pointer);
+        } else if (controller.kind() == SignalController.Kind.OUTSIDE) {
+            new OutsideCompiler(this, network, faults).add(junction, controller, pointer);
         } else {
             new FixedCompiler(this, network, faults).add(junction, controller, pointer);
         }

@@ -1,0 +1,138 @@
+package org.ulicarro.link;
+
+import java.io.IOException;
+import java.net.BindException;
+import java.net.InetAddress;
+import java.net.InetSocketAddress;
+import java.nio.ByteBuffer;
+import java.util.List;
+import java.util.concurrent.CountDownLatch;
+import java.util.concurrent.TimeUnit;
+import org.java_websocket.WebSocket;
+import org.java_websocket.drafts.Draft;
+import org.java_websocket.drafts.Draft_6455;
+import org.java_websocket.exceptions.InvalidDataException;
+import org.java_websocket.framing.CloseFrame;
+import org.java_websocket.handshake.ClientHandshake;
+import org.java_websocket.handshake.ServerHandshakeBuilder;
+import org.java_websocket.server.WebSocketServer;
+
+/** Controllers that connect to a WebSocket of this computer. */
+public final class SocketExchange extends Exchange {
+
+    /** A longer message is no answer (bytes). */
+    private static final int LONGEST = 64 * 1024;
+
+    private final Server server;
+    private final CountDownLatch started = new CountDownLatch(1);
+    private final CountDownLatch met = new CountDownLatch(1);
+    private Exception failed;
+
+    private SocketExchange(int port) {
+        server = new Server(new InetSocketAddress(InetAddress.getLoopbackAddress(), port));
+        server.setReuseAddr(true);
+        server.setDaemon(true);
+        server.setConnectionLostTimeout(0); // the time-out of each place counts
+    }
+
+    /**
+     * Listens, on the loopback interface only.
+     *
+     * @param port where; 0 for any that is free
+     * @throws IOException when somebody else listens there
+     */
+    public static SocketExchange open(int port) throws IOException, InterruptedException {
+        SocketExchange exchange = new SocketExchange(port);
+        exchange.server.start();
+        exchange.started.await(10, TimeUnit.SECONDS);
+        if (exchange.failed != null) {
+            boolean taken = exchange.failed instanceof BindException;
+            throw new IOException(
+                    taken ? "port " + port + " is in use; give another one" : exchange.failed.getMessage(),
+                    exchange.failed);
+        }
+        return exchange;
+    }
+
+    /** Where controllers connect to. */
+    public String address() {
+        return "ws://127.0.0.1:" + server.getPort() + "/";
+    }
+
+    /** Waits for the first controller; false when none came in time. */
+    public boolean awaitFirst(int seconds) throws InterruptedException {
+        return met.await(seconds, TimeUnit.SECONDS);
+    }
+
+    @Override
+    void send(String session, String message) throws IOException {
+        if (server.getConnections().isEmpty()) {
+            throw new IOException("nobody is connected");
+        }
+        server.broadcast(message);
+    }
+
+    @Override
+    public void close() {
+        try {
+            server.stop(1000);
+        } catch (InterruptedException e) {
+            Thread.currentThread().interrupt();
+        }
+    }
+
+    private final class Server extends WebSocketServer {
+
+        Server(InetSocketAddress address) {
+            super(address, 1, List.<Draft>of(new Draft_6455(List.of(), LONGEST)));
+        }
+
+        @Override
+        public ServerHandshakeBuilder onWebsocketHandshakeReceivedAsServer(
+                WebSocket socket, Draft draft, ClientHandshake request) throws InvalidDataException {
+            if (request.hasFieldValue("Origin")) { // a page in a browser has no business here
+                throw new InvalidDataException(CloseFrame.POLICY_VALIDATION, "no pages");
+            }
+            return super.onWebsocketHandshakeReceivedAsServer(socket, draft, request);
+        }
+
+        @Override
+        public void onStart() {
+            started.countDown();
+        }
+
+        @Override
+        public void onOpen(WebSocket socket, ClientHandshake handshake) {
+            found();
+            met.countDown();
+        }
+
+        @Override
+        public void onClose(WebSocket socket, int code, String reason, boolean remote) {
+            boolean others = getConnections().stream().anyMatch(c -> c != socket && c.isOpen());
+            if (!others) {
+                lost("the controller disconnected");
+            }
+        }
+
+        @Override
+        public void onMessage(WebSocket socket, String message) {
+            received(message);
+        }
+
+        @Override
+        public void onMessage(WebSocket socket, ByteBuffer message) {
+            rubbish("it sent bytes where text is due");
+        }
+
+        @Override
+        public void onError(WebSocket socket, Exception problem) {
+            if (socket == null && started.getCount() > 0) {
+                failed = problem;
+                started.countDown();
+            } else if (socket != null) {
+                rubbish("its connection is broken: " + problem.getMessage());
+            }
+        }
+    }
+}
