@@ -56,12 +56,12 @@ final class LampDrawing {
             board.append(ESC).append("1m").append(place).append(RESET).append("\r\n");
             int column = 0;
             for (Map.Entry<String, String> group : groups.entrySet()) {
-                String name = String.format("%-9.9s", group.getKey());
+                String name = String.format("%-6.9s ", group.getKey());
                 if (column + name.length() + 12 > WIDTH) {
                     board.append("\r\n");
                     column = 0;
                 }
-                board.append("  ").append(name).append(lamp(group.getValue()));
+                board.append("   ").append(name).append(lamp(group.getValue()));
                 column += name.length() + 12;
             }
             board.append("\r\n\r\n");
@@ -84,7 +84,8 @@ final class LampDrawing {
     }
 
     private static String lit(int colour, String text) {
-        return ESC + "30;1;" + colour + "m" + text + RESET;
+        String letters = colour == 41 ? "97" : "38;5;16"; // white on red, black on the others
+        return ESC + "1;" + letters + ";" + colour + "m" + text + RESET;
     }
 
     private static String dark(String text) {

@@ -5,6 +5,7 @@ import java.io.DataOutput;
 import java.io.IOException;
 import java.io.UncheckedIOException;
 import java.util.Arrays;
+import java.util.Locale;
 import org.ulicarro.core.base.Clock;
 import org.ulicarro.core.signal.Aspect;
 import org.ulicarro.core.signal.SignalSystem;
@@ -65,7 +66,8 @@ public final class LampPublisher implements Observer, AutoCloseable {
         int now = view.tick() / Clock.TICKS_PER_SECOND;
         if (now != second) {
             second = now;
-            broker.publish(CLOCK, Clock.timeOfDay(now), true);
+            broker.publish(
+                    CLOCK, String.format(Locale.ROOT, "%02d:%02d:%02d", now / 3600, now / 60 % 60, now % 60), true);
         }
     }
 

@@ -23,6 +23,9 @@ public final class SocketExchange extends Exchange {
     /** A longer message is no answer (bytes). */
     private static final int LONGEST = 64 * 1024;
 
+    /** Who has not taken a message from the wire after this does not read (ns). */
+    private static final long SENDS_FOR = 2_000_000_000L;
+
     private final Server server;
     private final CountDownLatch started = new CountDownLatch(1);
     private final CountDownLatch met = new CountDownLatch(1);
@@ -69,7 +72,28 @@ public final class SocketExchange extends Exchange {
         if (server.getConnections().isEmpty()) {
             throw new IOException("nobody is connected");
         }
-        server.broadcast(message);
+        for (WebSocket socket : server.getConnections()) {
+            if (socket.isOpen()) {
+                socket.send(message);
+                push(socket);
+            }
+        }
+    }
+
+    /**
+     * Waits until a message has gone. Needed when two threads send: the server's own thread may stop writing in the very moment in which the
+     * second message is handed to it, and would not look again before a third one comes.
+     */
+    private void push(WebSocket socket) throws IOException {
+        long end = System.nanoTime() + SENDS_FOR;
+        while (socket.isOpen() && socket.hasBufferedData()) {
+            if (System.nanoTime() > end) {
+                throw new IOException("it does not read what is sent");
+            }
+            server.onWriteDemand(socket);
+            Thread.onSpinWait();
+            java.util.concurrent.locks.LockSupport.parkNanos(20_000);
+        }
     }
 
     @Override
