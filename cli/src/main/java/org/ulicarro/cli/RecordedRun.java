@@ -48,7 +48,11 @@ final class RecordedRun {
     /** Writes the page that plays it. */
     void writePage(Path file) throws IOException {
         tracks(); // says so when it is damaged
-        String page = ReplayPage.of(Files.readString(folder.scene()), Files.readAllBytes(folder.file(replication)));
+        Path rules = folder.rules(replication);
+        String page = ReplayPage.of(
+                Files.readString(folder.scene()),
+                Files.readAllBytes(folder.file(replication)),
+                Files.exists(rules) ? Files.readAllBytes(rules) : new byte[0]);
         DrawingFile.save(file, page.getBytes(StandardCharsets.UTF_8));
     }
 }

@@ -15,12 +15,14 @@ import org.ulicarro.core.run.Experiment;
 import org.ulicarro.core.run.Model;
 import org.ulicarro.core.signal.Outside;
 import org.ulicarro.core.signal.events.SignalEvent;
+import org.ulicarro.core.study.SignalController;
 import org.ulicarro.core.tracks.TrackRecorder;
 import org.ulicarro.core.tracks.TrackSettings;
 import org.ulicarro.core.tracks.TrackSink;
 import org.ulicarro.core.traffic.Observer;
 import org.ulicarro.files.EventFile;
 import org.ulicarro.files.JsonFile;
+import org.ulicarro.files.RuleRecorder;
 import org.ulicarro.files.TrackFolder;
 import org.ulicarro.link.LampPublisher;
 import org.ulicarro.report.replay.Scene;
@@ -89,7 +91,31 @@ final class RunRecorders implements Experiment.Watch, AutoCloseable {
         if (settings.page() != null && replication == 1 || choice.includes(replication, count)) {
             observers.add(tracks(replication));
         }
+        if (choice.includes(replication, count) && !scripted().isEmpty()) {
+            observers.add(rules(replication));
+        }
         return observers;
+    }
+
+    private List<String> scripted() {
+        return model.study().signals().entrySet().stream()
+                .filter(e -> e.getValue().kind() == SignalController.Kind.STAGES)
+                .map(java.util.Map.Entry::getKey)
+                .toList();
+    }
+
+    private Observer rules(int replication) {
+        try {
+            TrackSettings window = choice.settings(replication, model);
+            RuleRecorder rules = new RuleRecorder(
+                    scripted(), window.from(), window.to(), Files.newOutputStream(folder.rules(replication)));
+            synchronized (open) {
+                open.add(rules);
+            }
+            return rules;
+        } catch (IOException e) {
+            throw new UncheckedIOException(e);
+        }
     }
 
     private Observer lamps() {

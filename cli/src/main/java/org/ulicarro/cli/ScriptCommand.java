@@ -2,6 +2,7 @@ package org.ulicarro.cli;
 
 import java.io.IOException;
 import java.io.PrintWriter;
+import java.util.ArrayList;
 import java.util.List;
 import java.util.Locale;
 import java.util.OptionalDouble;
@@ -54,6 +55,8 @@ final class ScriptCommand implements Callable<Integer> {
     @Spec
     private CommandSpec spec;
 
+    private static final int WIDTH = 100;
+
     @Override
     public Integer call() throws StudyProblem, IOException {
         Model model = study.read(alternative.name).compile(study.period).model();
@@ -80,6 +83,53 @@ final class ScriptCommand implements Callable<Integer> {
         return Exit.DONE;
     }
 
+    /** Conditions are long: each goes over as many lines as it needs, with the values under it. */
+    private static void printWrapped(StageAccount account, String file, PrintWriter out) {
+        int words = Math.max(
+                "goes to".length(),
+                account.rules().stream().mapToInt(r -> r.leads().length()).max().orElse(0));
+        String line = "%-4s  %-5s  %-" + words + "s  %s%n";
+        String indent = " ".repeat(4 + 2 + 5 + 2 + words + 2);
+        out.println(file);
+        out.printf(line, "line", "holds", "goes to", "if, and what it saw");
+        out.println("-".repeat(WIDTH));
+        for (StageAccount.Asked rule : account.rules()) {
+            List<String> condition = wrapped(List.of(rule.condition().split(" ")), WIDTH - indent.length());
+            out.printf(
+                    line,
+                    rule.line(),
+                    rule.holds() ? "yes" : "no",
+                    rule.leads().isEmpty() ? "-" : rule.leads(),
+                    condition.get(0));
+            condition.stream().skip(1).forEach(more -> out.println(indent + more));
+            wrapped(withCommas(rule.terms()), WIDTH - indent.length() - 2)
+                    .forEach(more -> out.println(indent + "  " + more));
+        }
+    }
+
+    private static List<String> withCommas(List<String> terms) {
+        List<String> parts = new ArrayList<>(terms);
+        for (int i = 0; i < parts.size() - 1; i++) {
+            parts.set(i, parts.get(i) + ",");
+        }
+        return parts;
+    }
+
+    /** Lines of parts that stay whole. */
+    private static List<String> wrapped(List<String> parts, int width) {
+        List<String> lines = new ArrayList<>();
+        StringBuilder line = new StringBuilder();
+        for (String word : parts) {
+            if (line.length() > 0 && line.length() + 1 + word.length() > width) {
+                lines.add(line.toString());
+                line.setLength(0);
+            }
+            line.append(line.length() == 0 ? "" : " ").append(word);
+        }
+        lines.add(line.toString());
+        return lines;
+    }
+
     private void check(boolean holds, String otherwise) {
         if (!holds) {
             throw new ParameterException(spec.commandLine(), otherwise);
@@ -98,6 +148,10 @@ final class ScriptCommand implements Callable<Integer> {
                     number,
                     account.stage(),
                     account.lasted());
+        }
+        if (!form.isForMachines()) {
+            printWrapped(account, file, out);
+            return;
         }
         Sheet sheet = new Sheet()
                 .words("rule", file)

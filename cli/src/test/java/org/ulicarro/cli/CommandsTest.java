@@ -141,7 +141,7 @@ class CommandsTest extends InProcess {
         assertThat(out.lines()).allMatch(l -> l.length() <= 100);
         assertThat(run("results", study, "bays", "--csv")).isZero();
         List<String> bays = out.lines().toList();
-        assertThat(bays.get(0)).startsWith("place,link,lane,movements,blocked_lane,replication,spilled_s");
+        assertThat(bays.get(0)).startsWith("replication,place,link,lane,movements,blocked_lane,spilled_s");
         assertThat(bays)
                 .as("four bays, two replications, and what they add up to")
                 .hasSizeGreaterThanOrEqualTo(1 + 8);

@@ -2,13 +2,21 @@ package org.ulicarro.cli;
 
 import static org.assertj.core.api.Assertions.assertThat;
 
+import java.io.BufferedReader;
 import java.io.IOException;
+import java.io.InputStreamReader;
+import java.nio.charset.StandardCharsets;
 import java.nio.file.Files;
 import java.nio.file.Path;
+import java.util.List;
+import java.util.stream.Collectors;
+import java.util.zip.GZIPInputStream;
 import org.junit.jupiter.api.BeforeEach;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.io.TempDir;
 import org.ulicarro.files.Samples;
+import tools.jackson.databind.JsonNode;
+import tools.jackson.databind.json.JsonMapper;
 
 /** A stage script checked, rehearsed and asked why, through the commands. */
 class ScriptCommandTest extends InProcess {
@@ -61,6 +69,47 @@ class ScriptCommandTest extends InProcess {
         assertThat(out.lines().map(l -> l.strip().replaceAll(" +", " ")))
                 .contains("16:30:00.0 stage main begins", "16:30:45.0 stage side begins", "16:30:54.0 NB green")
                 .contains("16:31:06.0 stage main begins");
+    }
+
+    /** What a recording keeps for the replay page is what 'script --explain' finds by driving there again. */
+    @Test
+    void aRecordingKeepsTheRulesOfEachSecond() throws IOException {
+        String text = Files.readString(study.resolve("study.yaml"));
+        Files.writeString(
+                study.resolve("study.yaml"), text.replace("17:30", "16:34").replace("15 min", "2 min"));
+        assertThat(run("run", study, "-a", "stages", "-n", 1, "--record", "1")).isZero();
+        Path rules = study.resolve("runs/0001-stages/tracks/0001.rules.jsonl.gz");
+        List<String> lines;
+        try (BufferedReader in = new BufferedReader(
+                new InputStreamReader(new GZIPInputStream(Files.newInputStream(rules)), StandardCharsets.UTF_8))) {
+            lines = in.lines().toList();
+        }
+        assertThat(lines).hasSizeGreaterThan(400);
+        String moment = lines.stream()
+                .filter(l -> l.startsWith("{\"tick\":594620,"))
+                .findFirst()
+                .orElseThrow();
+        assertThat(run("script", study, "-a", "stages", "--place", "market", "--explain", "16:31:02", "--json"))
+                .isZero();
+        JsonMapper json = JsonMapper.builder().build();
+        JsonNode told = json.readTree(moment).path("rules");
+        JsonNode found = json.readTree(out);
+        assertThat(told.size()).isEqualTo(found.size()).isPositive();
+        for (int i = 0; i < told.size(); i++) {
+            assertThat("line " + told.get(i).path("line").asInt())
+                    .isEqualTo(found.get(i).path("rule").asString());
+            assertThat(told.get(i).path("holds").booleanValue() ? "yes" : "no")
+                    .isEqualTo(found.get(i).path("holds").asString());
+            assertThat(told.get(i)
+                            .path("with")
+                            .valueStream()
+                            .map(JsonNode::asString)
+                            .collect(Collectors.joining(", ")))
+                    .isEqualTo(found.get(i).path("terms").asString());
+        }
+        assertThat(run("replay", study, "-o", temp.resolve("replay.html"))).isZero();
+        assertThat(Files.readString(temp.resolve("replay.html")))
+                .contains("<script id=\"rules\" type=\"text/plain\">H4sI"); // gzip, in base64
     }
 
     @Test

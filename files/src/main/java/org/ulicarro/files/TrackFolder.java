@@ -46,6 +46,11 @@ public final class TrackFolder {
         return folder.resolve(String.format(Locale.ROOT, "%04d.events.csv", replication));
     }
 
+    /** Which rules of stage scripts held in a replication, as {@link RuleRecorder} writes them. */
+    public Path rules(int replication) {
+        return folder.resolve(String.format(Locale.ROOT, "%04d.rules.jsonl.gz", replication));
+    }
+
     public void create() throws IOException {
         Files.createDirectories(folder);
     }

@@ -6,6 +6,7 @@ import org.ulicarro.core.demand.Departures;
 import org.ulicarro.core.signal.Aspects;
 import org.ulicarro.core.signal.Control;
 import org.ulicarro.core.signal.MeterState;
+import org.ulicarro.core.signal.StageAccount;
 
 /**
  * Read-only sight of the traffic between two steps. Vehicles of a lane are counted from its downstream end, from 0. {@link #rows()}
@@ -24,6 +25,7 @@ public final class TrafficView {
     private final Walkers walkers;
     private final Gates gates;
     private final List<MeterState> meters;
+    private final Control control;
     private int tick;
 
     TrafficView(Parts parts, Entries entries, Control control) {
@@ -37,6 +39,7 @@ public final class TrafficView {
         walkers = parts.walkers;
         gates = parts.gates;
         meters = control.meters();
+        this.control = control;
         rows = new FleetView(table, f, ledger);
     }
 
@@ -132,6 +135,11 @@ public final class TrafficView {
     /** Gates that hold vehicles. */
     public Gates gates() {
         return gates;
+    }
+
+    /** What the script of a place saw and decided in the last step; null where it has none. */
+    public StageAccount account(String place) {
+        return control.account(place);
     }
 
     /** Meters, in the order of the study. */

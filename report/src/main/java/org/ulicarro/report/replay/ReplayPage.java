@@ -26,6 +26,7 @@ public final class ReplayPage {
         "signals.js",
         "strip.js",
         "selection.js",
+        "rules.js",
         "panel.js",
         "player.js",
         "page.js"
@@ -38,17 +39,22 @@ public final class ReplayPage {
      *
      * @param scene a {@link Scene} as JSON
      * @param tracks a recording of core.tracks
+     * @param rules what stage scripts saw and decided each second, lines of JSON packed by gzip; empty for nothing
      */
-    public static String of(String scene, byte[] tracks) throws IOException {
-        return page(scene, Base64.getEncoder().encodeToString(tracks), "default-src 'none'");
+    public static String of(String scene, byte[] tracks, byte[] rules) throws IOException {
+        return page(
+                scene,
+                Base64.getEncoder().encodeToString(tracks),
+                Base64.getEncoder().encodeToString(rules),
+                "default-src 'none'");
     }
 
     /** A page that is served, and listens to {@code tracks} for the pieces of a recording. */
     public static String live(String scene) throws IOException {
-        return page(scene, "", "default-src 'none'; connect-src 'self'");
+        return page(scene, "", "", "default-src 'none'; connect-src 'self'");
     }
 
-    private static String page(String scene, String tracks, String policy) throws IOException {
+    private static String page(String scene, String tracks, String rules, String policy) throws IOException {
         StringBuilder scripts = new StringBuilder();
         for (String name : SCRIPTS) {
             scripts.append(resource(name)).append('\n');
@@ -58,7 +64,8 @@ public final class ReplayPage {
                 .replace("{{style}}", resource("page.css"))
                 .replace("{{script}}", scripts)
                 .replace("{{scene}}", scene.replace("<", "\\u003c"))
-                .replace("{{tracks}}", tracks);
+                .replace("{{tracks}}", tracks)
+                .replace("{{rules}}", rules);
     }
 
     private static String resource(String name) throws IOException {

@@ -17,7 +17,8 @@ let seen = null; // vehicles as last drawn
 let dirty = true;
 let started = false;
 
-const card = new Card(find('card'), network, recording, {
+const rules = new RuleBook(find('rules').textContent.trim(), () => { dirty = true; });
+const card = new Card(find('card'), network, recording, rules, {
   follow: id => { selection.chooseVehicle(id); dirty = true; },
   close: () => { selection.clear(); dirty = true; }
 });
@@ -259,7 +260,7 @@ load();
 requestAnimationFrame(frame);
 
 /** For those who look at the page with a program. */
-window.ulicarro = { scene, network, recording, camera, player, selection, trafficAt, framesPerSecond, refresh, choosePlace, spent };
+window.ulicarro = { scene, network, recording, rules, camera, player, selection, trafficAt, framesPerSecond, refresh, choosePlace, spent };
 
 function refresh() {
   dirty = true;

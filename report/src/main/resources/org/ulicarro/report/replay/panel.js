@@ -16,10 +16,11 @@ function element(name, text, className) {
 }
 
 class Card {
-  constructor(aside, network, recording, actions) {
+  constructor(aside, network, recording, rules, actions) {
     this.aside = aside;
     this.network = network;
     this.recording = recording;
+    this.rules = rules;
     this.actions = actions; // {follow(id), close()}
     this.shown = '';
   }
@@ -55,8 +56,26 @@ class Card {
       nodes.push(list);
     }
     if (parts.table) nodes.push(this.table(parts.table));
+    if (parts.script) nodes.push(...this.script(parts.script));
     for (const note of parts.notes || []) nodes.push(element('p', note));
     this.aside.replaceChildren(...nodes);
+  }
+
+  /** The rules of a stage script: those that held are marked by a word, not only by weight. */
+  script(moment) {
+    const stage = moment.going ? `goes to stage ${moment.stage}` : `stage ${moment.stage} for ${moment.lasted_s.toFixed(1)} s`;
+    const table = element('table', undefined, 'rules');
+    const head = element('tr');
+    for (const word of ['line', 'holds', 'goes to', 'if']) head.append(element('th', word));
+    table.append(head);
+    for (const rule of moment.rules) {
+      const tr = element('tr', undefined, rule.holds ? 'holds' : undefined);
+      const asks = element('td', rule.if);
+      asks.append(element('div', rule.with.join(', ')));
+      tr.append(element('td', String(rule.line)), element('td', rule.holds ? 'yes' : 'no'), element('td', rule.to || '–'), asks);
+      table.append(tr);
+    }
+    return [element('h3', `Script at ${moment.place}: ${stage}`), table];
   }
 
   table(rows) {
@@ -147,7 +166,14 @@ class Card {
     }
     notes.push(from === null ? 'No full minute of the measured period has passed yet.'
       : `Vehicles and mean control delay ${timeOfDay(from).slice(0, 5)} to ${timeOfDay(to).slice(0, 5)}; queue now, longest lane.`);
-    return { title, table: rows, notes };
+    return { title, table: rows, notes, script: this.scriptOf(movements, tick) };
+  }
+
+  /** What the script of the signal ahead saw, where there is one. */
+  scriptOf(movements, tick) {
+    const scene = this.network.scene;
+    const group = movements.map(m => scene.movements[m].group).find(g => g >= 0);
+    return group === undefined || this.rules.empty ? null : this.rules.at(scene.groups[group].place, tick);
   }
 
   length(metres) {
