@@ -3,7 +3,10 @@ package org.ulicarro.core.measure;
 import java.util.ArrayList;
 import java.util.LinkedHashSet;
 import java.util.List;
+import java.util.Map;
 import java.util.Set;
+import java.util.function.IntToDoubleFunction;
+import java.util.stream.IntStream;
 import org.ulicarro.core.measure.VisitMeter.Sum;
 import org.ulicarro.core.network.Junction;
 import org.ulicarro.core.network.Lane;
@@ -11,6 +14,7 @@ import org.ulicarro.core.network.Link;
 import org.ulicarro.core.network.Movement;
 import org.ulicarro.core.network.Network;
 import org.ulicarro.core.signal.SignalSystem;
+import org.ulicarro.core.study.NetworkInput;
 import org.ulicarro.core.traffic.Traffic;
 import org.ulicarro.core.traffic.TrafficView;
 
@@ -21,6 +25,13 @@ public final class Meters {
     private final Intervals intervals;
     private final VisitMeter visits;
     private final WaitMeter waits;
+    private final SignalMeter signalMeter;
+    private final EmissionMeter emissions;
+    private final LinkMeter links;
+    private final TravelTimeMeter travelTimes;
+    private final ConflictMeter conflicts;
+    private final GreenMeter greens;
+    private final ArrivalMeter arrivals;
     private final GateMeter gates;
     private final RateMeter rates;
     private final QueueMeter queues;
@@ -29,7 +40,13 @@ public final class Meters {
     private final LineMeter lines;
     private final TotalMeter totals;
 
-    public Meters(Network network, SignalSystem signals, Intervals intervals) {
+    /**
+     * Instruments for one replication.
+     *
+     * @param corridors named ways whose travel times are measured
+     */
+    public Meters(
+            Network network, SignalSystem signals, Map<String, NetworkInput.Corridor> corridors, Intervals intervals) {
         this.network = network;
         this.intervals = intervals;
         bays = new BayMeter(network, intervals);
@@ -37,6 +54,11 @@ public final class Meters {
         lines = new LineMeter(intervals);
         totals = new TotalMeter(intervals);
         visits = new VisitMeter(network.movements().size(), intervals);
+        signalMeter = new SignalMeter(signals, intervals);
+        emissions = new EmissionMeter(network, intervals);
+        links = new LinkMeter(network, intervals);
+        travelTimes = new TravelTimeMeter(network, corridors, intervals);
+        conflicts = new ConflictMeter(network, intervals);
         gates = new GateMeter(network, intervals);
         rates = new RateMeter(intervals);
         waits = new WaitMeter(network.movements().size(), intervals);
@@ -51,6 +73,16 @@ public final class Meters {
                 }
             }
         }
+        int[] signalled = IntStream.range(0, groups.size())
+                .filter(i -> groups.get(i) != SignalSystem.NO_GROUP)
+                .toArray();
+        List<Integer> all = List.copyOf(lanes);
+        greens = new GreenMeter(
+                network.lanes().size(),
+                IntStream.of(signalled).map(all::get).toArray(),
+                IntStream.of(signalled).map(groups::get).toArray(),
+                intervals);
+        arrivals = new ArrivalMeter(signals, network.movements().size(), intervals);
         queues = new QueueMeter(
                 network.lanes().size(),
                 lanes.stream().mapToInt(i -> i).toArray(),
@@ -66,6 +98,14 @@ public final class Meters {
         traffic.observe(lines);
         traffic.observe(totals);
         traffic.observe(waits);
+        traffic.observe(greens);
+        traffic.observe(signalMeter);
+        traffic.control().count(signalMeter::watch);
+        traffic.observe(emissions);
+        traffic.observe(links);
+        traffic.observe(travelTimes);
+        traffic.observe(conflicts);
+        traffic.observe(arrivals);
         traffic.observe(gates);
         traffic.observe(rates);
     }
@@ -122,6 +162,36 @@ public final class Meters {
             }
         }
         return rows;
+    }
+
+    /** What signal groups did. */
+    public List<SignalRow> signals() {
+        return signalMeter.rows();
+    }
+
+    /** Fuel and emissions. */
+    public List<EmissionRow> emissions() {
+        return emissions.rows();
+    }
+
+    /** Volume and speed of links. */
+    public List<LinkRow> links() {
+        return links.rows();
+    }
+
+    /** Travel times along corridors. */
+    public List<TravelTimeRow> travelTimes() {
+        return travelTimes.rows();
+    }
+
+    /** Near encounters. */
+    public List<ConflictRow> conflicts() {
+        return conflicts.rows();
+    }
+
+    /** What the greens of lanes before signals did. */
+    public List<LaneRow> lanes() {
+        return greens.rows(network);
     }
 
     /** Whom gates served. */
@@ -199,7 +269,55 @@ public final class Meters {
                 total(of, interval, Sum.STOPPED) / arrived,
                 total(of, interval, Sum.STOPS) / arrived,
                 longestMean,
-                longest);
+                longest,
+                arrivedOnGreen(of, interval),
+                arrivedOnGreen(of, interval) / greenShare(of),
+                interval == intervals.whole() && of.size() == 1 ? saturation(of.get(0)) : Double.NaN,
+                interval == intervals.whole() ? worst(of, greens::vc) : Double.NaN,
+                interval == intervals.whole() ? worst(of, greens::splitFailures) : Double.NaN);
+    }
+
+    private double arrivedOnGreen(List<Movement> of, int interval) {
+        double all = 0;
+        double onGreen = 0;
+        for (Movement m : of) {
+            all += arrivals.count(m.index(), interval, false);
+            onGreen += arrivals.count(m.index(), interval, true);
+        }
+        return onGreen / all;
+    }
+
+    /** Mean share of green of the movements' lanes. */
+    private double greenShare(List<Movement> of) {
+        double sum = 0;
+        int n = 0;
+        for (Movement m : of) {
+            for (var path : m.paths()) {
+                double share = greens.greenShare(path.fromLane());
+                sum += Double.isNaN(share) ? 0 : share;
+                n += Double.isNaN(share) ? 0 : 1;
+            }
+        }
+        return n == 0 ? Double.NaN : sum / n;
+    }
+
+    private double saturation(Movement of) {
+        double sum = 0;
+        for (var path : of.paths()) {
+            sum += greens.saturation(path.fromLane()); // NaN when one is not known
+        }
+        return sum;
+    }
+
+    private static double worst(List<Movement> of, IntToDoubleFunction figure) {
+        double worst = Double.NaN;
+        for (Movement m : of) {
+            for (var path : m.paths()) {
+                double one = figure.applyAsDouble(path.fromLane());
+                worst = Double.isNaN(worst) || one > worst ? one : worst;
+            }
+        }
+        return worst;
     }
 
     private double total(List<Movement> of, int interval, Sum sum) {

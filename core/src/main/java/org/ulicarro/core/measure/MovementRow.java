@@ -20,6 +20,11 @@ package org.ulicarro.core.measure;
  * @param stops per vehicle
  * @param queueMeanM mean queue of its longest lane (m)
  * @param queueMaxM longest queue of any of its lanes (m)
+ * @param arrivalsOnGreen share of those who would have arrived on green had nothing delayed them; NaN without a signal
+ * @param platoonRatio that share over the share of time with green; NaN without a signal
+ * @param saturationPcuh saturation flow of its lanes together, whole period only; NaN where too few headways were seen (pcu/h)
+ * @param vc degree of saturation of its fullest lane, whole period only; NaN likewise
+ * @param splitFailureShare share of greens that did not serve the queue before them, worst lane, whole period only; NaN without a signal
  */
 @TableName("movements")
 public record MovementRow(
@@ -38,7 +43,12 @@ public record MovementRow(
         double stoppedDelayS,
         double stops,
         double queueMeanM,
-        double queueMaxM) {
+        double queueMaxM,
+        double arrivalsOnGreen,
+        double platoonRatio,
+        double saturationPcuh,
+        double vc,
+        double splitFailureShare) {
 
     public static final String ALL = "all";
 }

@@ -57,7 +57,8 @@ public final class Replication implements Stateful {
                 model.demand().drawWalks(model.study().seed(), number),
                 Clock.ticks(window.start()),
                 threads);
-        meters = new Meters(model.network(), model.signals(), new Intervals(window));
+        meters = new Meters(
+                model.network(), model.signals(), model.study().network().corridors(), new Intervals(window));
         meters.attach(traffic);
     }
 
@@ -143,6 +144,12 @@ public final class Replication implements Stateful {
                 meters.lines(view),
                 meters.totals(view),
                 meters.waits(),
+                meters.lanes(),
+                meters.signals(),
+                meters.travelTimes(),
+                meters.links(),
+                meters.emissions(),
+                meters.conflicts(),
                 meters.gates(),
                 meters.meters(),
                 view.wanted(),

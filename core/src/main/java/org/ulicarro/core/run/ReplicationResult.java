@@ -4,14 +4,20 @@ import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
 import org.ulicarro.core.measure.BayRow;
+import org.ulicarro.core.measure.ConflictRow;
 import org.ulicarro.core.measure.CrossingRow;
+import org.ulicarro.core.measure.EmissionRow;
 import org.ulicarro.core.measure.EntryRow;
 import org.ulicarro.core.measure.GateRow;
 import org.ulicarro.core.measure.LaneCycle;
+import org.ulicarro.core.measure.LaneRow;
 import org.ulicarro.core.measure.LineRow;
+import org.ulicarro.core.measure.LinkRow;
 import org.ulicarro.core.measure.MeterRow;
 import org.ulicarro.core.measure.MovementRow;
+import org.ulicarro.core.measure.SignalRow;
 import org.ulicarro.core.measure.TotalRow;
+import org.ulicarro.core.measure.TravelTimeRow;
 import org.ulicarro.core.measure.WaitRow;
 
 /**
@@ -26,6 +32,12 @@ import org.ulicarro.core.measure.WaitRow;
  * @param lines buses and trams from end to end
  * @param totals whole journeys, all together and by type of vehicle
  * @param waits what vehicles waited, with the long ones
+ * @param lanes what the greens of lanes before signals did
+ * @param signals what signal groups did
+ * @param travelTimes along corridors
+ * @param links volume and speed of links, by interval
+ * @param emissions fuel and what vehicles gave off
+ * @param conflicts near encounters
  * @param gates whom gates served
  * @param meters at which rates meters let vehicles go
  * @param wanted vehicles that wanted to travel up to the end of the drain time
@@ -49,6 +61,12 @@ public record ReplicationResult(
         List<LineRow> lines,
         List<TotalRow> totals,
         List<WaitRow> waits,
+        List<LaneRow> lanes,
+        List<SignalRow> signals,
+        List<TravelTimeRow> travelTimes,
+        List<LinkRow> links,
+        List<EmissionRow> emissions,
+        List<ConflictRow> conflicts,
         List<GateRow> gates,
         List<MeterRow> meters,
         int wanted,
@@ -73,6 +91,12 @@ public record ReplicationResult(
         tables.put(TotalRow.class, totals);
         tables.put(LineRow.class, lines);
         tables.put(WaitRow.class, waits);
+        tables.put(LaneRow.class, lanes);
+        tables.put(SignalRow.class, signals);
+        tables.put(TravelTimeRow.class, travelTimes);
+        tables.put(LinkRow.class, links);
+        tables.put(EmissionRow.class, emissions);
+        tables.put(ConflictRow.class, conflicts);
         tables.put(GateRow.class, gates);
         tables.put(MeterRow.class, meters);
         return tables;

@@ -5,8 +5,10 @@ import java.io.DataOutput;
 import java.io.IOException;
 import java.util.ArrayList;
 import java.util.List;
+import java.util.function.Function;
 import org.ulicarro.core.base.Stateful;
 import org.ulicarro.core.signal.events.SignalRecorder;
+import org.ulicarro.core.signal.ring.RingWatch;
 
 /** All controllers of a replication, under the conflict monitor, and what they show. */
 public final class Control implements Stateful {
@@ -34,6 +36,13 @@ public final class Control implements Stateful {
         recorder = who;
         for (int i = 0; i < relays.size(); i++) {
             relays.get(i).to = who.watch(places.get(i));
+        }
+    }
+
+    /** Somebody hears why phases of each place end. */
+    public void count(Function<String, RingWatch> counters) {
+        for (int i = 0; i < relays.size(); i++) {
+            relays.get(i).counter = counters.apply(places.get(i));
         }
     }
 

@@ -7,10 +7,12 @@ import org.ulicarro.core.signal.ring.RingWatch;
 final class WatchRelay implements RingWatch {
 
     RingWatch to = RingWatch.NONE;
+    RingWatch counter = RingWatch.NONE; // hears why phases end, whether or not anybody records
 
     @Override
     public void yellow(int tick, String phase, Ended because) {
         to.yellow(tick, phase, because);
+        counter.yellow(tick, phase, because);
     }
 
     @Override

@@ -180,10 +180,7 @@ abstract class AtJunctions extends Pedals {
             double distance = from[n] - at;
             boolean asks = distance > 0 && (occupancy.isLong(v) || !table.longs.both[path][n]);
             int first = asks ? beside.first(v, path, n, distance) : -1;
-            if (first >= 0 && at < 0 && canStop(v, -at)) {
-                // not inside the junction, where it would block those for whom the other one may be waiting
-                stopAt(v, -at, BEFORE_LINE, CROSSING, f.id[first]);
-            } else if (first >= 0) {
+            if (first >= 0) {
                 stopAt(v, distance, Math.min(0.5, distance / 2), CROSSING, f.id[first]);
             }
         }

@@ -243,7 +243,7 @@ final class Motion {
         f.since[v] = at;
         f.decision[v] = Fleet.UNDECIDED;
         wayfinding.lookForLimits(v, path);
-        events.passedLine(f.id[v], table.movement[path], at);
+        events.passedLine(f.id[v], table.movement[path], table.from[path], at);
         if (!Double.isNaN(ledger.lineTime[v])) { // the last place was so near that its account is still open
             close(v, f.cursor[v]);
         }

@@ -25,6 +25,7 @@ public final class TrafficEvents {
 
     private int[] lineVehicle = new int[16];
     private int[] lineMovement = new int[16];
+    private int[] lineLane = new int[16];
     private double[] lineAt = new double[16];
     private int lines;
 
@@ -93,14 +94,16 @@ public final class TrafficEvents {
         leftAt[left++] = at;
     }
 
-    void passedLine(int vehicle, int movement, double at) {
+    void passedLine(int vehicle, int movement, int lane, double at) {
         if (lines == lineVehicle.length) {
             lineVehicle = Arrays.copyOf(lineVehicle, lines * 2);
             lineMovement = Arrays.copyOf(lineMovement, lines * 2);
+            lineLane = Arrays.copyOf(lineLane, lines * 2);
             lineAt = Arrays.copyOf(lineAt, lines * 2);
         }
         lineVehicle[lines] = vehicle;
         lineMovement[lines] = movement;
+        lineLane[lines] = lane;
         lineAt[lines++] = at;
     }
 
@@ -205,6 +208,12 @@ public final class TrafficEvents {
         return lineVehicle[event];
     }
 
+    /** The lane that it came over. */
+    public int lineLane(int event) {
+        return lineLane[event];
+    }
+
+    /** The movement with which it did. */
     public int lineMovement(int event) {
         return lineMovement[event];
     }

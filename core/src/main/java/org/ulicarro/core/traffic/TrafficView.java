@@ -26,10 +26,12 @@ public final class TrafficView {
     private final Gates gates;
     private final List<MeterState> meters;
     private final Control control;
+    private final double dt;
     private int tick;
 
     TrafficView(Parts parts, Entries entries, Control control) {
         table = parts.table;
+        dt = parts.dt;
         queues = parts.queues;
         f = parts.fleet;
         ledger = parts.ledger;
@@ -55,6 +57,11 @@ public final class TrafficView {
     /** Time of day (s since midnight). */
     public double now() {
         return Clock.seconds(tick);
+    }
+
+    /** How long a step takes (s). */
+    public double stepSeconds() {
+        return dt;
     }
 
     public LaneTable table() {

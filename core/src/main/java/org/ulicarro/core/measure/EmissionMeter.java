@@ -1,0 +1,141 @@
+package org.ulicarro.core.measure;
+
+import java.io.DataInput;
+import java.io.DataOutput;
+import java.io.IOException;
+import java.util.ArrayList;
+import java.util.List;
+import org.ulicarro.core.base.Clock;
+import org.ulicarro.core.base.SavedArrays;
+import org.ulicarro.core.network.Network;
+import org.ulicarro.core.study.VehicleType;
+import org.ulicarro.core.traffic.FleetView;
+import org.ulicarro.core.traffic.Observer;
+import org.ulicarro.core.traffic.TrafficEvents;
+import org.ulicarro.core.traffic.TrafficView;
+
+/** Adds up fuel and emissions from how vehicles drive, looked at once a second. Half of the cars run on petrol, half on diesel. */
+final class EmissionMeter implements Observer {
+
+    private static final int CARS = 0;
+    private static final int TRUCKS = 1;
+    private static final int BUSES = 2;
+    private static final int CLASSES = 3;
+    private static final String[] NAMES = {"cars", "trucks", "buses"};
+
+    private static final int FUEL = 0; // l
+    private static final int CO2 = 1; // g, as the others
+    private static final int NOX = 2;
+    private static final int PM = 3;
+    private static final int VOC = 4;
+    private static final int SUMS = 5;
+
+    private final Intervals intervals;
+    private final List<String> places;
+    private final int[] placeOf; // lane -> place
+    private final double[] sums; // (place, class, what)
+
+    EmissionMeter(Network network, Intervals intervals) {
+        this.intervals = intervals;
+        places = List.copyOf(network.junctions().keySet());
+        placeOf = new int[network.lanes().size()];
+        for (var lane : network.lanes()) {
+            if (lane.link() >= 0) {
+                placeOf[lane.index()] =
+                        places.indexOf(network.links().get(lane.link()).to());
+            }
+        }
+        for (var movement : network.movements()) {
+            for (var path : movement.paths()) {
+                placeOf[path.lane()] = places.indexOf(movement.place());
+            }
+        }
+        sums = new double[places.size() * CLASSES * SUMS];
+    }
+
+    @Override
+    public void afterStep(TrafficView view, TrafficEvents events) {
+        if (view.tick() % Clock.TICKS_PER_SECOND != 0 || intervals.slice(view.now() - 0.05) < 0) {
+            return;
+        }
+        FleetView rows = view.rows();
+        for (int row = 0; row < rows.count(); row++) {
+            int vehicle = rows.vehicle(row);
+            int place = vehicle < 0 ? -1 : placeOf[rows.lane(row)];
+            if (place >= 0) {
+                // who stands presses the brake: that moves nothing
+                double a = rows.stands(row) ? 0 : rows.acceleration(row);
+                add(place, view.departures().kind()[vehicle].base(), rows.speed(row), a);
+            }
+        }
+    }
+
+    private void add(int place, VehicleType type, double v, double a) {
+        switch (type) {
+            case CAR, VAN, MOTORCYCLE -> {
+                add(place, CARS, Exhaust.PETROL_CAR, v, a, 0.5);
+                add(place, CARS, Exhaust.DIESEL_CAR, v, a, 0.5);
+            }
+            case TRUCK, ARTICULATED -> add(place, TRUCKS, Exhaust.HEAVY, v, a, 1);
+            case BUS -> add(place, BUSES, Exhaust.BUS, v, a, 1);
+            case TRAM, BICYCLE -> {
+                // nothing where they drive
+            }
+        }
+    }
+
+    private void add(int place, int kind, Exhaust exhaust, double v, double a, double share) {
+        int at = (place * CLASSES + kind) * SUMS;
+        double co2 = share * exhaust.co2(v, a);
+        sums[at + FUEL] += co2 / 1000 / exhaust.kgPerLitre;
+        sums[at + CO2] += co2;
+        sums[at + NOX] += share * exhaust.nox(v, a);
+        sums[at + PM] += share * exhaust.pm(v, a);
+        sums[at + VOC] += share * exhaust.voc(v, a);
+    }
+
+    @Override
+    public void afterRun(TrafficView view, TrafficEvents events) {
+        // all has been added
+    }
+
+    /** Place by place, vehicles together; then the network by class and together. */
+    List<EmissionRow> rows() {
+        List<EmissionRow> rows = new ArrayList<>();
+        double[] all = new double[SUMS];
+        double[][] byClass = new double[CLASSES][SUMS];
+        for (int p = 0; p < places.size(); p++) {
+            double[] here = new double[SUMS];
+            for (int c = 0; c < CLASSES; c++) {
+                for (int s = 0; s < SUMS; s++) {
+                    double one = sums[(p * CLASSES + c) * SUMS + s];
+                    here[s] += one;
+                    byClass[c][s] += one;
+                    all[s] += one;
+                }
+            }
+            if (here[CO2] > 0) {
+                rows.add(row(places.get(p), MovementRow.ALL, here));
+            }
+        }
+        for (int c = 0; c < CLASSES; c++) {
+            rows.add(row(MovementRow.ALL, NAMES[c], byClass[c]));
+        }
+        rows.add(row(MovementRow.ALL, MovementRow.ALL, all));
+        return rows;
+    }
+
+    private static EmissionRow row(String place, String vehicles, double[] s) {
+        return new EmissionRow(place, vehicles, s[FUEL], s[CO2] / 1000, s[NOX], s[PM], s[VOC]);
+    }
+
+    @Override
+    public void save(DataOutput out) throws IOException {
+        SavedArrays.write(out, sums, sums.length);
+    }
+
+    @Override
+    public void restore(DataInput in) throws IOException {
+        SavedArrays.read(in, sums);
+    }
+}

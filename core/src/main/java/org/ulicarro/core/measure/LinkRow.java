@@ -1,0 +1,28 @@
+package org.ulicarro.core.measure;
+
+/**
+ * One direction of a road in one interval of one replication.
+ *
+ * @param link id, {@code quay-1 ahead}
+ * @param name of its road
+ * @param fromS start of the interval (s since midnight)
+ * @param toS its end (s since midnight)
+ * @param vehicles that came to its end
+ * @param onMean vehicles on it, mean over time
+ * @param distanceM driven on it (m)
+ * @param timeS spent on it (s)
+ * @param speedMs distance over time; NaN for nobody (m/s)
+ * @param queuedShare share of that time spent in the queue of a controlled line
+ */
+@TableName("links")
+public record LinkRow(
+        String link,
+        String name,
+        double fromS,
+        double toS,
+        int vehicles,
+        double onMean,
+        double distanceM,
+        double timeS,
+        double speedMs,
+        double queuedShare) {}

@@ -1,0 +1,158 @@
+package org.ulicarro.core.measure;
+
+import java.io.DataInput;
+import java.io.DataOutput;
+import java.io.IOException;
+import java.util.ArrayList;
+import java.util.Arrays;
+import java.util.List;
+import org.ulicarro.core.base.Clock;
+import org.ulicarro.core.base.SavedArrays;
+import org.ulicarro.core.signal.SignalSystem;
+import org.ulicarro.core.signal.ring.Ended;
+import org.ulicarro.core.signal.ring.RingWatch;
+import org.ulicarro.core.traffic.Observer;
+import org.ulicarro.core.traffic.TrafficEvents;
+import org.ulicarro.core.traffic.TrafficView;
+
+/** Adds up greens group by group, and why they ended where controllers say so. */
+final class SignalMeter implements Observer {
+
+    private static final int REASONS = Ended.values().length;
+
+    private final SignalSystem signals;
+    private final Intervals intervals;
+    private final boolean[] green;
+    private final double[] began; // s since midnight; NaN before the first in the period
+    private final int[] greens;
+    private final double[] lasted; // s of greens that have ended
+    private final int[] cycles;
+    private final double[] cycle; // s
+    private final double[] shown; // s of green within the period
+    private final int[] reasons; // (group, Ended) -> greens
+
+    SignalMeter(SignalSystem signals, Intervals intervals) {
+        this.signals = signals;
+        this.intervals = intervals;
+        int groups = signals.groups().size();
+        green = new boolean[groups];
+        began = new double[groups];
+        Arrays.fill(began, Double.NaN);
+        greens = new int[groups];
+        lasted = new double[groups];
+        cycles = new int[groups];
+        cycle = new double[groups];
+        shown = new double[groups];
+        reasons = new int[groups * REASONS];
+    }
+
+    /** Hears why phases of a place end. */
+    RingWatch watch(String place) {
+        return new RingWatch() {
+            @Override
+            public void yellow(int tick, String phase, Ended because) {
+                for (int g = 0; g < green.length; g++) {
+                    SignalSystem.GroupInfo info = signals.groups().get(g);
+                    boolean meant = info.place().equals(place) && info.id().equals(phase);
+                    if (meant && intervals.slice(Clock.seconds(tick)) >= 0) {
+                        reasons[g * REASONS + because.ordinal()]++;
+                    }
+                }
+            }
+        };
+    }
+
+    @Override
+    public void afterStep(TrafficView view, TrafficEvents events) {
+        boolean counts = intervals.slice(view.now()) >= 0;
+        for (int g = 0; g < green.length; g++) {
+            boolean now = view.aspects().of(g).letsGo();
+            if (now != green[g]) {
+                green[g] = now;
+                change(g, now, Clock.seconds(view.aspects().since(g)));
+            }
+            shown[g] += now && counts ? view.stepSeconds() : 0;
+        }
+    }
+
+    private void change(int g, boolean on, double at) {
+        if (on) {
+            if (!Double.isNaN(began[g])) {
+                cycles[g]++;
+                cycle[g] += at - began[g];
+            }
+            began[g] = intervals.slice(at) >= 0 ? at : Double.NaN;
+        } else if (!Double.isNaN(began[g])) {
+            greens[g]++;
+            lasted[g] += at - began[g];
+        }
+    }
+
+    @Override
+    public void afterRun(TrafficView view, TrafficEvents events) {
+        // a green that has not ended does not count
+    }
+
+    /** One row for each group. */
+    List<SignalRow> rows() {
+        double period = intervals.to(intervals.whole()) - intervals.from(intervals.whole());
+        List<SignalRow> rows = new ArrayList<>();
+        for (int g = 0; g < green.length; g++) {
+            SignalSystem.GroupInfo info = signals.groups().get(g);
+            int told = 0;
+            for (int r = 0; r < REASONS; r++) {
+                told += reasons[g * REASONS + r];
+            }
+            rows.add(new SignalRow(
+                    info.place(),
+                    info.id(),
+                    info.people(),
+                    greens[g],
+                    lasted[g] / greens[g],
+                    cycle[g] / cycles[g],
+                    Math.min(1, shown[g] / period),
+                    share(g, told, Ended.GAP_OUT),
+                    share(g, told, Ended.MAX_OUT),
+                    share(g, told, Ended.FORCE_OFF) + share(g, told, Ended.YIELD)));
+        }
+        return rows;
+    }
+
+    private double share(int group, int told, Ended why) {
+        return (double) reasons[group * REASONS + why.ordinal()] / told;
+    }
+
+    private double[][] reals() {
+        return new double[][] {began, lasted, cycle, shown};
+    }
+
+    private int[][] wholes() {
+        return new int[][] {greens, cycles, reasons};
+    }
+
+    @Override
+    public void save(DataOutput out) throws IOException {
+        for (boolean one : green) {
+            out.writeBoolean(one);
+        }
+        for (double[] column : reals()) {
+            SavedArrays.write(out, column, column.length);
+        }
+        for (int[] column : wholes()) {
+            SavedArrays.write(out, column, column.length);
+        }
+    }
+
+    @Override
+    public void restore(DataInput in) throws IOException {
+        for (int g = 0; g < green.length; g++) {
+            green[g] = in.readBoolean();
+        }
+        for (double[] column : reals()) {
+            SavedArrays.read(in, column);
+        }
+        for (int[] column : wholes()) {
+            SavedArrays.read(in, column);
+        }
+    }
+}

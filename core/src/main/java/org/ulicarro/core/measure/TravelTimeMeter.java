@@ -1,0 +1,220 @@
+package org.ulicarro.core.measure;
+
+import java.io.DataInput;
+import java.io.DataOutput;
+import java.io.IOException;
+import java.util.ArrayList;
+import java.util.Arrays;
+import java.util.Collections;
+import java.util.List;
+import java.util.Map;
+import org.ulicarro.core.base.SavedArrays;
+import org.ulicarro.core.network.Link;
+import org.ulicarro.core.network.Movement;
+import org.ulicarro.core.network.Network;
+import org.ulicarro.core.study.NetworkInput;
+import org.ulicarro.core.traffic.Observer;
+import org.ulicarro.core.traffic.TrafficEvents;
+import org.ulicarro.core.traffic.TrafficView;
+
+/** Follows vehicles along corridors, both ways, from place to place. */
+final class TravelTimeMeter implements Observer {
+
+    private static final int NOWHERE = -1;
+
+    /** One direction of a corridor, and how far each vehicle has come on it. */
+    private static final class Way {
+        private final String corridor;
+        private final List<String> places;
+        private int[] at = {}; // vehicle -> place of the corridor that it passed last, or NOWHERE
+        private double[] since = {}; // vehicle -> when it did
+        private double[]
+                began = {}; // vehicle -> when it passed the first place; NaN when it came onto the corridor later
+        private final double[][] times; // stretch, the whole at the end -> s
+        private final int[] count;
+
+        Way(String corridor, List<String> places) {
+            this.corridor = corridor;
+            this.places = places;
+            times = new double[places.size()][0];
+            count = new int[places.size()];
+        }
+
+        void reserve(int vehicles) {
+            if (at.length < vehicles) {
+                at = new int[vehicles];
+                Arrays.fill(at, NOWHERE);
+                since = new double[vehicles];
+                began = new double[vehicles];
+            }
+        }
+
+        void add(int stretch, double seconds) {
+            if (count[stretch] == times[stretch].length) {
+                times[stretch] = Arrays.copyOf(times[stretch], Math.max(64, 2 * count[stretch]));
+            }
+            times[stretch][count[stretch]++] = seconds;
+        }
+    }
+
+    private final Network network;
+    private final Intervals intervals;
+    private final List<Way> ways = new ArrayList<>();
+    private int[] lastLink = {}; // vehicle -> link it is on
+
+    TravelTimeMeter(Network network, Map<String, NetworkInput.Corridor> corridors, Intervals intervals) {
+        this.network = network;
+        this.intervals = intervals;
+        corridors.forEach((id, corridor) -> {
+            List<String> back = new ArrayList<>(corridor.via());
+            Collections.reverse(back);
+            ways.add(new Way(id, corridor.via()));
+            ways.add(new Way(id, back));
+        });
+    }
+
+    @Override
+    public void afterStep(TrafficView view, TrafficEvents events) {
+        if (ways.isEmpty()) {
+            return;
+        }
+        if (lastLink.length == 0) {
+            lastLink = new int[view.departures().size()];
+            ways.forEach(way -> way.reserve(lastLink.length));
+        }
+        for (int e = 0; e < events.enteredCount(); e++) {
+            int v = events.enteredVehicle(e);
+            Link link = network.links().get(view.departures().entry()[v]);
+            lastLink[v] = link.index();
+            for (Way way : ways) {
+                begin(way, v, link.from(), link.to(), events.enteredAt(e));
+            }
+        }
+        for (int e = 0; e < events.lineCount(); e++) {
+            Movement movement = network.movements().get(events.lineMovement(e));
+            if (!movement.isInner()) {
+                Link to = network.links().get(movement.toLink());
+                for (Way way : ways) {
+                    pass(way, events.lineVehicle(e), movement, to, events.lineAt(e));
+                }
+                lastLink[events.lineVehicle(e)] = to.index();
+            }
+        }
+        for (int e = 0; e < events.leftCount(); e++) {
+            int v = events.leftVehicle(e);
+            String end = network.links().get(lastLink[v]).to();
+            for (Way way : ways) {
+                arrive(way, v, end, events.leftAt(e));
+                way.at[v] = NOWHERE;
+            }
+        }
+    }
+
+    private void pass(Way way, int v, Movement movement, Link to, double at) {
+        arrive(way, v, movement.place(), at);
+        int place = way.at[v];
+        boolean goesOn = place != NOWHERE
+                && place + 1 < way.places.size()
+                && way.places.get(place).equals(movement.place())
+                && way.places.get(place + 1).equals(to.to());
+        if (!goesOn) {
+            way.at[v] = NOWHERE;
+            begin(way, v, movement.place(), to.to(), at);
+        }
+    }
+
+    /** Comes onto the corridor, where the way leads along it. */
+    private void begin(Way way, int v, String from, String to, double at) {
+        int place = way.places.indexOf(from);
+        if (place >= 0
+                && place + 1 < way.places.size()
+                && way.places.get(place + 1).equals(to)) {
+            way.at[v] = place;
+            way.since[v] = at;
+            way.began[v] = place == 0 ? at : Double.NaN;
+        }
+    }
+
+    /** Has come to the next place of the corridor, if it is on it. */
+    private void arrive(Way way, int v, String place, double at) {
+        int last = way.at[v];
+        if (last == NOWHERE
+                || last + 1 >= way.places.size()
+                || !way.places.get(last + 1).equals(place)) {
+            return;
+        }
+        if (intervals.slice(way.since[v]) >= 0) {
+            way.add(last, at - way.since[v]);
+        }
+        way.at[v] = last + 1;
+        way.since[v] = at;
+        if (last + 2 == way.places.size() && intervals.slice(way.began[v]) >= 0) {
+            way.add(way.places.size() - 1, at - way.began[v]);
+        }
+    }
+
+    @Override
+    public void afterRun(TrafficView view, TrafficEvents events) {
+        // who is under way has no travel time
+    }
+
+    /** Direction by direction the whole corridor, then its stretches. */
+    List<TravelTimeRow> rows() {
+        List<TravelTimeRow> rows = new ArrayList<>();
+        for (Way way : ways) {
+            int n = way.places.size();
+            rows.add(row(way, way.places.get(0), way.places.get(n - 1), true, n - 1));
+            for (int i = 0; i + 1 < n && n > 2; i++) {
+                rows.add(row(way, way.places.get(i), way.places.get(i + 1), false, i));
+            }
+        }
+        return rows;
+    }
+
+    private static TravelTimeRow row(Way way, String from, String to, boolean whole, int stretch) {
+        double[] times = Arrays.copyOf(way.times[stretch], way.count[stretch]);
+        return new TravelTimeRow(
+                way.corridor,
+                from,
+                to,
+                whole,
+                times.length,
+                Arrays.stream(times).sum() / times.length,
+                Percentile.of(times, 0.15),
+                Percentile.of(times, 0.50),
+                Percentile.of(times, 0.85),
+                Percentile.of(times, 0.95));
+    }
+
+    @Override
+    public void save(DataOutput out) throws IOException {
+        out.writeInt(lastLink.length);
+        SavedArrays.write(out, lastLink, lastLink.length);
+        for (Way way : ways) {
+            SavedArrays.write(out, way.at, way.at.length);
+            SavedArrays.write(out, way.since, way.since.length);
+            SavedArrays.write(out, way.began, way.began.length);
+            SavedArrays.write(out, way.count, way.count.length);
+            for (int s = 0; s < way.count.length; s++) {
+                SavedArrays.write(out, way.times[s], way.count[s]);
+            }
+        }
+    }
+
+    @Override
+    public void restore(DataInput in) throws IOException {
+        lastLink = new int[in.readInt()];
+        SavedArrays.read(in, lastLink);
+        for (Way way : ways) {
+            way.reserve(lastLink.length);
+            SavedArrays.read(in, way.at);
+            SavedArrays.read(in, way.since);
+            SavedArrays.read(in, way.began);
+            SavedArrays.read(in, way.count);
+            for (int s = 0; s < way.count.length; s++) {
+                way.times[s] = new double[way.count[s]];
+                SavedArrays.read(in, way.times[s]);
+            }
+        }
+    }
+}
