@@ -20,6 +20,7 @@ enum Commands {
     RUN("run", "Run replications in parallel and keep the results in a run folder", RunCommand::new),
     LAMPS("lamps", "Show on a board of lamps what a run publishes over MQTT", LampsCommand::new),
     RESULTS("results", "Print the tables of a run", ResultsCommand::new),
+    COMPARE("compare", "Say what differs between runs, and whether it is real", CompareCommand::new),
     TRACE("trace", "Follow one vehicle of a run, and ask why it drove as it did", TraceCommand::new),
     REPLAY("replay", "Make a page that plays a recorded run, or pictures of a moment", ReplayCommand::new);
 

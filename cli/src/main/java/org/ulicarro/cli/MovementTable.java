@@ -34,19 +34,22 @@ final class MovementTable {
     private final String name;
     private final boolean feet;
     private final String only; // place, or null for all
+    private final RowFilter filter;
 
     MovementTable(Path run) throws IOException {
-        this(run, null);
+        this(run, null, new RowFilter());
     }
 
     /**
      * The same for one place.
      *
      * @param only place, or null for all
+     * @param filter which movements and intervals
      * @throws IOException also when the run has no figures for that place
      */
-    MovementTable(Path run, String only) throws IOException {
+    MovementTable(Path run, String only, RowFilter filter) throws IOException {
         this.only = only;
+        this.filter = filter;
         record = RunFolder.record(run);
         summary = RunFolder.summary(run);
         name = run.toAbsolutePath().normalize().getFileName().toString();
@@ -81,12 +84,19 @@ final class MovementTable {
 
     private List<RunSummary.Row> shown(boolean bySlice) {
         List<RunSummary.Row> rows = bySlice ? summary.bySlice() : summary.wholePeriod();
-        return rows.stream().filter(r -> only == null || only.equals(r.place())).toList();
+        return rows.stream()
+                .filter(r -> only == null || only.equals(r.place()))
+                .filter(r -> filter.isMovement(r.name(), r.movement()))
+                .filter(r -> !bySlice || filter.isInterval(r.fromS(), r.toS()))
+                .toList();
     }
 
     private List<Observed<MovementRow>> each(boolean bySlice) {
         return summary.observations(bySlice).stream()
                 .filter(o -> only == null || only.equals(o.row().place()))
+                .filter(o -> filter.isMovement(o.row().name(), o.row().movement()))
+                .filter(o ->
+                        !bySlice || filter.isInterval(o.row().fromS(), o.row().toS()))
                 .toList();
     }
 

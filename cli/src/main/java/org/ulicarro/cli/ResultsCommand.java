@@ -3,15 +3,21 @@ package org.ulicarro.cli;
 import java.io.IOException;
 import java.io.PrintWriter;
 import java.nio.file.Path;
+import java.util.Arrays;
+import java.util.List;
+import java.util.Locale;
 import java.util.concurrent.Callable;
+import org.ulicarro.core.base.Names;
 import org.ulicarro.files.RunFolder;
 import picocli.CommandLine.Command;
+import picocli.CommandLine.ITypeConverter;
 import picocli.CommandLine.Mixin;
 import picocli.CommandLine.Model.CommandSpec;
 import picocli.CommandLine.Option;
 import picocli.CommandLine.ParameterException;
 import picocli.CommandLine.Parameters;
 import picocli.CommandLine.Spec;
+import picocli.CommandLine.TypeConversionException;
 
 @Command(
         name = "results",
@@ -28,6 +34,12 @@ import picocli.CommandLine.Spec;
             "  movements   delay, stops and queues by movement, approach and place",
             "  places      one line for each place, with its worst movement",
             "  network     distance, time and delay of whole journeys by type, also of the people on board",
+            "  lanes       lanes before signals: saturation flow, effective green, v/c, split failures",
+            "  signals     groups: greens, cycles, why greens ended",
+            "  travel-times  along corridors: mean and percentiles, whole and by stretch",
+            "  links       volume, speed and queues of every direction of a road",
+            "  emissions   fuel, CO2 and others, by place and class",
+            "  conflicts   near encounters: post-encroachment time, time to collision",
             "  waits       how long vehicles waited: mean, median, 95th percentile, longest",
             "  meters      ramp meters: rate, wait, queue",
             "  gates       gates: whom they served, what they waited",
@@ -48,13 +60,43 @@ final class ResultsCommand implements Callable<Integer> {
             arity = "0..1",
             paramLabel = "TABLE",
             defaultValue = "movements",
+            converter = TableName.class,
             description = "which table; movements where none is named")
     private Table table;
+
+    /** Reads {@code travel-times}, also shortened where that is unique. */
+    static final class TableName implements ITypeConverter<Table> {
+
+        @Override
+        public Table convert(String text) {
+            String wanted = text.toUpperCase(Locale.ROOT).replace('-', '_');
+            List<Table> begins = Arrays.stream(Table.values())
+                    .filter(t -> t.name().startsWith(wanted))
+                    .toList();
+            if (begins.size() == 1 || begins.stream().anyMatch(t -> t.name().equals(wanted))) {
+                return begins.stream()
+                        .filter(t -> t.name().equals(wanted))
+                        .findFirst()
+                        .orElse(begins.get(0));
+            }
+            List<String> known = Arrays.stream(Table.values())
+                    .map(t -> t.name().toLowerCase(Locale.ROOT).replace('_', '-'))
+                    .toList();
+            throw new TypeConversionException("there is no table '" + text + "'." + Names.suggestion(text, known)
+                    + " Tables: " + String.join(", ", known));
+        }
+    }
 
     enum Table {
         MOVEMENTS,
         PLACES,
         NETWORK,
+        LANES,
+        SIGNALS,
+        TRAVEL_TIMES,
+        LINKS,
+        EMISSIONS,
+        CONFLICTS,
         CROSSINGS,
         UNSERVED,
         LINES,
@@ -64,8 +106,8 @@ final class ResultsCommand implements Callable<Integer> {
         BAYS
     }
 
-    @Option(names = "--place", paramLabel = "PLACE", description = "movements of this place only")
-    private String place;
+    @Mixin
+    private RowFilter filter;
 
     @Option(names = "--by", paramLabel = "SLICE", description = "15min: a table for each quarter of an hour")
     private String by;
@@ -84,8 +126,15 @@ final class ResultsCommand implements Callable<Integer> {
         if (by != null && !by.equals("15min")) {
             throw new ParameterException(spec.commandLine(), "--by takes 15min, not '" + by + "'");
         }
+        if (filter.problem() != null) {
+            throw new ParameterException(spec.commandLine(), filter.problem());
+        }
         PrintWriter out = spec.commandLine().getOut();
         Path folder = RunArgument.find(run);
+        if (isMeasure(new MeasureSheets(folder, filter, by != null, form, out))) {
+            return Exit.DONE;
+        }
+        String place = filter.place();
         if (table == Table.UNSERVED) {
             printUnserved(new EntrySheets(folder), out);
             return Exit.DONE;
@@ -133,19 +182,35 @@ final class ResultsCommand implements Callable<Integer> {
             printCourtesy(new CourtesySheets(folder), out);
             return Exit.DONE;
         }
-        MovementTable table = new MovementTable(folder, place);
+        MovementTable table = new MovementTable(folder, place, filter);
+        boolean bySlice = by != null || filter.asksForTimes();
         if (form.isForMachines()) {
-            form.print(each ? table.eachRows(by != null) : table.rows(by != null), out);
+            form.print(each ? table.eachRows(bySlice) : table.rows(bySlice), out);
         } else if (each) {
-            table.printEach(out, by != null);
+            table.printEach(out, bySlice);
         } else {
-            table.print(out, by != null);
+            table.print(out, bySlice);
             if (place == null) {
                 new EntrySheets(folder).printBrief(out);
                 new CourtesySheets(folder).printBrief(out);
             }
         }
         return Exit.DONE;
+    }
+
+    private boolean isMeasure(MeasureSheets sheets) throws IOException {
+        switch (table) {
+            case LANES -> sheets.lanes();
+            case SIGNALS -> sheets.signals();
+            case TRAVEL_TIMES -> sheets.travelTimes();
+            case LINKS -> sheets.links();
+            case EMISSIONS -> sheets.emissions();
+            case CONFLICTS -> sheets.conflicts();
+            default -> {
+                return false;
+            }
+        }
+        return true;
     }
 
     private void printGates(GateSheets sheets, PrintWriter out) throws IOException {

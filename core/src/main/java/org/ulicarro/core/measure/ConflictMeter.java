@@ -8,6 +8,7 @@ import java.util.Arrays;
 import java.util.List;
 import java.util.Map;
 import java.util.TreeMap;
+import org.ulicarro.core.base.Clock;
 import org.ulicarro.core.base.SavedArrays;
 import org.ulicarro.core.network.Conflict;
 import org.ulicarro.core.network.Network;
@@ -23,6 +24,9 @@ final class ConflictMeter implements Observer {
 
     /** Times below this count (s). */
     static final double LIMIT = 1.5;
+
+    /** Steps between two looks at those who follow each other. */
+    private static final int EVERY = 2;
 
     private static final int NOBODY = -1;
 
@@ -100,13 +104,15 @@ final class ConflictMeter implements Observer {
     @Override
     public void afterStep(TrafficView view, TrafficEvents events) {
         boolean counts = intervals.slice(view.now() - 0.05) >= 0;
+        // who comes too near does so for longer than a step, so that every other one is enough to look
+        boolean looks = counts && view.tick() / Clock.ticks(view.stepSeconds()) % EVERY == 0;
         for (int lane = 0; lane < sidesOf.length; lane++) {
             int[] sides = sidesOf[lane];
             if (sides.length > 0 && view.vehiclesOn(lane) + view.guestsOn(lane) > 0) {
                 for (int side : sides) {
                     look(view, lane, side, counts);
                 }
-            } else if (counts && lanePlace[lane] >= 0 && view.vehiclesOn(lane) > 1) {
+            } else if (looks && lanePlace[lane] >= 0 && view.vehiclesOn(lane) > 1) {
                 follow(view, lane);
             }
         }
@@ -153,7 +159,7 @@ final class ConflictMeter implements Observer {
                 isNear = time < LIMIT;
                 if (isNear) {
                     int place = lanePlace[lane];
-                    nearFor[place] += view.stepSeconds();
+                    nearFor[place] += EVERY * view.stepSeconds();
                     leastFollowing[place] = Math.min(leastFollowing[place], Math.max(0, time));
                     followings[place] += near[vehicle & near.length - 1] ? 0 : 1;
                 }

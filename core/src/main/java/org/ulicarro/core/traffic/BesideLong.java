@@ -63,7 +63,7 @@ final class BesideLong {
     private boolean goesBefore(
             int u, int other, double at, double distanceThere, int v, double distance, boolean held) {
         if (occupancy.isHeld(at, other) != held) {
-            return held;
+            return held && !occupancy.isStuck(u);
         }
         boolean nearer = distanceThere < distance || distanceThere == distance && f.id[u] < f.id[v];
         return nearer && !occupancy.isStuck(u);

@@ -1,0 +1,178 @@
+package org.ulicarro.cli;
+
+import java.io.IOException;
+import java.io.PrintWriter;
+import java.nio.file.Path;
+import java.util.List;
+import org.ulicarro.core.base.Clock;
+import org.ulicarro.core.measure.ConflictRow;
+import org.ulicarro.core.measure.EmissionRow;
+import org.ulicarro.core.measure.LaneRow;
+import org.ulicarro.core.measure.LinkRow;
+import org.ulicarro.core.measure.Observed;
+import org.ulicarro.core.measure.SignalRow;
+import org.ulicarro.core.measure.TravelTimeRow;
+import org.ulicarro.files.RunFolder;
+import org.ulicarro.files.RunRecord;
+
+/** Tables of a run beside that of movements: phases, lanes, travel times, links, emissions, near encounters. */
+final class MeasureSheets {
+
+    private static final double KMH = 3.6;
+
+    private final Path run;
+    private final RunRecord record;
+    private final RowFilter filter;
+    private final boolean bySlice;
+    private final OutputForm form;
+    private final PrintWriter out;
+
+    MeasureSheets(Path run, RowFilter filter, boolean bySlice, OutputForm form, PrintWriter out) throws IOException {
+        this.run = run;
+        this.filter = filter;
+        this.bySlice = bySlice || filter.asksForTimes();
+        this.form = form;
+        this.out = out;
+        record = RunFolder.record(run);
+    }
+
+    private <R extends Record> List<Observed<R>> rows(Class<R> kind) throws IOException {
+        return filter.apply(RunFolder.rows(run, kind), record.toS() - record.fromS());
+    }
+
+    /** Prints for machines where that is asked for; whether it was. */
+    private <R extends Record> boolean isPrinted(List<Observed<R>> rows, String nothing) throws IOException {
+        if (form.isForMachines()) {
+            form.print(Rows.of(rows), out);
+            return true;
+        }
+        if (rows.isEmpty()) {
+            out.println(nothing);
+        }
+        return rows.isEmpty();
+    }
+
+    void signals() throws IOException {
+        List<Observed<SignalRow>> rows = rows(SignalRow.class);
+        if (isPrinted(rows, "There are no signals in this study.")) {
+            return;
+        }
+        new RunTable<>(rows, r -> r.place() + "/" + r.signalGroup())
+                .words("place", SignalRow::place)
+                .words("group", r -> r.signalGroup() + (r.people() ? " (people)" : ""))
+                .mean("greens", "", SignalRow::greens, 1)
+                .mean("green", "mean s", SignalRow::greenS, 1)
+                .mean("cycle", "mean s", SignalRow::cycleS, 1)
+                .mean("green", "% of time", r -> 100 * r.greenShare(), 0)
+                .mean("gap-out", "%", r -> 100 * r.gapOutShare(), 0)
+                .mean("max-out", "%", r -> 100 * r.maxOutShare(), 0)
+                .mean("force-off", "%", r -> 100 * r.forceOffShare(), 0)
+                .print(out);
+        out.println("Gap-out, max-out, force-off: why greens ended, where the controller says so.");
+    }
+
+    void lanes() throws IOException {
+        List<Observed<LaneRow>> rows = rows(LaneRow.class);
+        if (isPrinted(rows, "There are no signals in this study.")) {
+            return;
+        }
+        new RunTable<>(rows, r -> r.link() + "/" + r.lane())
+                .words("place", LaneRow::place)
+                .words("lane", r -> r.approach() + " " + r.lane())
+                .mean("green", "mean s", LaneRow::greenS, 1)
+                .mean("effective", "green s", LaneRow::effectiveGreenS, 1)
+                .mean("cycle", "mean s", LaneRow::cycleS, 1)
+                .mean("saturated", "headways", LaneRow::headways, 0)
+                .mean("saturation", "pcu/h", LaneRow::saturationPcuh, 0)
+                .mean("demand", "pcu/h", LaneRow::demandPcuh, 0)
+                .mean("v/c", "", LaneRow::vc, 2)
+                .mean("split", "failures %", r -> 100 * r.splitFailureShare(), 0)
+                .print(out);
+        out.println(
+                "Saturation flow by the fifth and later queued vehicles, where a replication has 30 of them. Split failures: greens");
+        out.println("after which somebody who had queued before was left over.");
+    }
+
+    void travelTimes() throws IOException {
+        List<Observed<TravelTimeRow>> rows = rows(TravelTimeRow.class);
+        if (isPrinted(
+                rows,
+                "There is no corridor in this study. 'network: {corridors: {quayside: {via: [west, gate, market]}}}' names one.")) {
+            return;
+        }
+        new RunTable<>(rows, r -> r.corridor() + "/" + r.fromPlace() + "/" + r.toPlace())
+                .words("corridor", r -> r.whole() ? r.corridor() : "")
+                .words("from", TravelTimeRow::fromPlace)
+                .words("to", TravelTimeRow::toPlace)
+                .mean("veh", "", TravelTimeRow::vehicles, 0)
+                .mean("mean", "s", TravelTimeRow::travelTimeS, 1)
+                .interval(TravelTimeRow::travelTimeS, 1)
+                .mean("15 %", "s", TravelTimeRow::travelTimeP15S, 1)
+                .mean("50 %", "s", TravelTimeRow::travelTimeP50S, 1)
+                .mean("85 %", "s", TravelTimeRow::travelTimeP85S, 1)
+                .mean("95 %", "s", TravelTimeRow::travelTimeP95S, 1)
+                .print(out);
+        out.println("Of those who drove all of it, and each stretch; 85 %: so many were as quick.");
+    }
+
+    void links() throws IOException {
+        List<Observed<LinkRow>> all = rows(LinkRow.class);
+        List<Observed<LinkRow>> rows = all.stream()
+                .filter(o -> bySlice != (o.row().toS() - o.row().fromS() > record.toS() - record.fromS() - 1))
+                .toList();
+        if (isPrinted(rows, "There are no links in this study.")) {
+            return;
+        }
+        new RunTable<>(rows, r -> r.link() + "/" + r.fromS())
+                .words("link", LinkRow::link)
+                .words("from", r -> Clock.timeOfDay(r.fromS()))
+                .words("to", r -> Clock.timeOfDay(r.toS()))
+                .mean("veh", "", LinkRow::vehicles, 0)
+                .interval(LinkRow::vehicles, 0)
+                .mean("veh/h", "", r -> r.vehicles() / (r.toS() - r.fromS()) * 3600, 0)
+                .mean("speed", "km/h", r -> r.speedMs() * KMH, 1)
+                .mean("on it", "veh", LinkRow::onMean, 1)
+                .mean("queued", "% of time", r -> 100 * r.queuedShare(), 0)
+                .print(out);
+        out.println("Vehicles that came to its end. Queued: share of the time on it that vehicles spent in a queue.");
+    }
+
+    void emissions() throws IOException {
+        List<Observed<EmissionRow>> rows = rows(EmissionRow.class);
+        if (isPrinted(rows, "Nobody drove.")) {
+            return;
+        }
+        new RunTable<>(rows, r -> r.place() + "/" + r.vehicles())
+                .words("place", EmissionRow::place)
+                .words("vehicles", EmissionRow::vehicles)
+                .mean("fuel", "l", EmissionRow::fuelL, 1)
+                .mean("CO2", "kg", EmissionRow::co2Kg, 1)
+                .interval(EmissionRow::co2Kg, 1)
+                .mean("NOx", "g", EmissionRow::noxG, 0)
+                .mean("PM", "g", EmissionRow::pmG, 0)
+                .mean("VOC", "g", EmissionRow::vocG, 0)
+                .print(out);
+        out.println(
+                "By speed and acceleration each second (Int Panis and others 2006, vehicles of that time): for comparing alternatives,");
+        out.println("not for the fleet of today. A place: the roads that lead to it, and inside it.");
+    }
+
+    void conflicts() throws IOException {
+        List<Observed<ConflictRow>> rows = rows(ConflictRow.class);
+        if (isPrinted(rows, "Nobody came near to anybody.")) {
+            return;
+        }
+        new RunTable<>(rows, r -> r.place() + "/" + r.kind() + "/" + r.first() + "/" + r.second())
+                .words("place", ConflictRow::place)
+                .words("kind", ConflictRow::kind)
+                .words("between", r -> r.first().isEmpty() ? "" : r.first() + " and " + r.second())
+                .mean("times", "", ConflictRow::encounters, 1)
+                .interval(ConflictRow::encounters, 1)
+                .mean("below", "for s", ConflictRow::seconds, 1)
+                .least("least", "s", ConflictRow::leastS, 1)
+                .print(out);
+        out.println(
+                "Crossing, merging: one came onto the shared stretch less than 1.5 s after the other had left it. Following: time to");
+        out.println("collision with the vehicle ahead below 1.5 s. Mean of the replications in which it came up.");
+    }
+}
