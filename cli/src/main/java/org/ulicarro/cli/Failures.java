@@ -48,6 +48,12 @@ final class Failures implements IExecutionExceptionHandler, IParameterExceptionH
             err.println("ulicarro: interrupted; nothing was kept");
             return Exit.INPUT;
         }
+        if (e instanceof IllegalArgumentException
+                && e.getMessage() != null
+                && e.getMessage().startsWith("--")) {
+            err.println("ulicarro: " + e.getMessage());
+            return Exit.USAGE;
+        }
         err.println("ulicarro: this is a defect of Ulicarro " + Main.version() + ", not of your study: " + e);
         err.println("Please send us the study and this line; ULICARRO_DEBUG=1 shows where it happened.");
         if (System.getenv("ULICARRO_DEBUG") != null) {

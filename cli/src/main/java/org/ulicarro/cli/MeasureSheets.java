@@ -5,11 +5,16 @@ import java.io.PrintWriter;
 import java.nio.file.Path;
 import java.util.List;
 import org.ulicarro.core.base.Clock;
+import org.ulicarro.core.measure.BayRow;
+import org.ulicarro.core.measure.Cause;
+import org.ulicarro.core.measure.Causes;
 import org.ulicarro.core.measure.ConflictRow;
 import org.ulicarro.core.measure.EmissionRow;
 import org.ulicarro.core.measure.LaneRow;
 import org.ulicarro.core.measure.LinkRow;
+import org.ulicarro.core.measure.MovementRow;
 import org.ulicarro.core.measure.Observed;
+import org.ulicarro.core.measure.RunSummary;
 import org.ulicarro.core.measure.SignalRow;
 import org.ulicarro.core.measure.TravelTimeRow;
 import org.ulicarro.files.RunFolder;
@@ -19,6 +24,7 @@ import org.ulicarro.files.RunRecord;
 final class MeasureSheets {
 
     private static final double KMH = 3.6;
+    private static final int WIDTH = 100;
 
     private final Path run;
     private final RunRecord record;
@@ -50,6 +56,47 @@ final class MeasureSheets {
             out.println(nothing);
         }
         return rows.isEmpty();
+    }
+
+    /** Why movements at level of service E or F are. */
+    void why() throws IOException {
+        RunSummary summary = RunFolder.summary(run);
+        List<Cause> causes = Causes.of(
+                        summary,
+                        RunFolder.rows(run, MovementRow.class),
+                        RunFolder.rows(run, LaneRow.class),
+                        RunFolder.rows(run, BayRow.class),
+                        RunFolder.rows(run, LinkRow.class))
+                .stream()
+                .filter(c -> filter.place() == null || filter.place().equals(c.place()))
+                .filter(c -> filter.isMovement(c.name(), c.movement()))
+                .toList();
+        if (form.isForMachines()) {
+            Rows rows = new Rows();
+            causes.forEach(c -> rows.add()
+                    .put("place", c.place())
+                    .put("movement", c.movement())
+                    .put("name", c.name())
+                    .put("los", c.los().name())
+                    .put("delay_s", c.delayS())
+                    .put("why", c.why()));
+            form.print(rows, out);
+            return;
+        }
+        if (causes.isEmpty()) {
+            out.println("No movement is at level of service E or F.");
+            return;
+        }
+        for (Cause c : causes) {
+            String head = String.format(
+                    java.util.Locale.ROOT, "%-9s %-5s %s  %6.1f s  ", c.place(), c.name(), c.los(), c.delayS());
+            List<String> lines = Wrapped.lines(List.of(c.why().split(" ")), WIDTH - head.length());
+            out.println(head + lines.get(0));
+            lines.stream().skip(1).forEach(line -> out.println(" ".repeat(head.length()) + line));
+        }
+        out.println();
+        out.println(
+                "Control and entry delay, level of service of the worst 15 min, and what the figures of the run say it comes from.");
     }
 
     void signals() throws IOException {

@@ -34,6 +34,7 @@ import picocli.CommandLine.TypeConversionException;
             "  movements   delay, stops and queues by movement, approach and place",
             "  places      one line for each place, with its worst movement",
             "  network     distance, time and delay of whole journeys by type, also of the people on board",
+            "  why         of movements at level of service E or F: what their delay comes from",
             "  lanes       lanes before signals: saturation flow, effective green, v/c, split failures",
             "  signals     groups: greens, cycles, why greens ended",
             "  travel-times  along corridors: mean and percentiles, whole and by stretch",
@@ -91,6 +92,7 @@ final class ResultsCommand implements Callable<Integer> {
         MOVEMENTS,
         PLACES,
         NETWORK,
+        WHY,
         LANES,
         SIGNALS,
         TRAVEL_TIMES,
@@ -200,6 +202,7 @@ final class ResultsCommand implements Callable<Integer> {
 
     private boolean isMeasure(MeasureSheets sheets) throws IOException {
         switch (table) {
+            case WHY -> sheets.why();
             case LANES -> sheets.lanes();
             case SIGNALS -> sheets.signals();
             case TRAVEL_TIMES -> sheets.travelTimes();

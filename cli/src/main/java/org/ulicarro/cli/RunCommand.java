@@ -41,6 +41,21 @@ final class RunCommand implements Callable<Integer> {
     private Integer replications;
 
     @Option(
+            names = "--precision",
+            paramLabel = "P",
+            description = "add replications until half the 95 %% interval is at most so much of the mean, such as 5%%")
+    private String precision;
+
+    @Option(
+            names = "--of",
+            paramLabel = "WHAT",
+            description = "with --precision: 'network' (delay of a journey) or a place (its control and entry delay)")
+    private String of = Precision.NETWORK;
+
+    @Option(names = "--most", paramLabel = "N", description = "with --precision: at most so many replications (200)")
+    private int most = 200;
+
+    @Option(
             names = {"-j", "--jobs"},
             paramLabel = "J",
             description = "replications at a time; one for each core unless given. Changes no result")
@@ -81,6 +96,7 @@ final class RunCommand implements Callable<Integer> {
         if (outside.problem() != null) {
             throw new ParameterException(spec.commandLine(), outside.problem());
         }
+        precision(); // says so now when it cannot be read
         RecordChoice choice = choice();
         List<LoadedStudy> loaded = new ArrayList<>();
         for (String alternative : alternatives.isEmpty() ? List.of("base") : alternatives) {
@@ -106,6 +122,21 @@ final class RunCommand implements Callable<Integer> {
         return Exit.DONE;
     }
 
+    private Precision precision() {
+        if (precision == null) {
+            return null;
+        }
+        String number = precision.replaceFirst("\\s*%$", "");
+        if (!number.matches("[0-9]{1,2}(\\.[0-9]+)?") || Double.parseDouble(number) <= 0) {
+            throw new ParameterException(
+                    spec.commandLine(), "--precision takes a share such as 5%, not '" + precision + "'");
+        }
+        if (most < Precision.LEAST || most > 10_000) {
+            throw new ParameterException(spec.commandLine(), "--most takes 5 to 10000 replications");
+        }
+        return new Precision(Double.parseDouble(number) / 100, of, most);
+    }
+
     private RecordChoice choice() {
         try {
             return RecordChoice.parse(record);
@@ -129,6 +160,7 @@ final class RunCommand implements Callable<Integer> {
                             replications == null ? 0 : replications,
                             threads,
                             choice,
+                            precision(),
                             stopOnStandstill,
                             page,
                             exchange,

@@ -8,6 +8,7 @@ import org.ulicarro.link.Exchange;
  * @param replications how many, or 0 for the study's own number
  * @param jobs threads
  * @param record what to record
+ * @param precision how sure a mean has to be, or null for a fixed number of replications
  * @param stopOnStandstill whether it ends as soon as vehicles block each other
  * @param page shows the run while it goes on, or null
  * @param outside asks controllers outside, or null
@@ -18,6 +19,7 @@ record RunSettings(
         int replications,
         int jobs,
         RecordChoice record,
+        Precision precision,
         boolean stopOnStandstill,
         WatchPage page,
         Exchange outside,
@@ -25,6 +27,6 @@ record RunSettings(
         double pace) {
 
     static RunSettings of(int replications, int jobs, RecordChoice record) {
-        return new RunSettings(replications, jobs, record, false, null, null, null, 0);
+        return new RunSettings(replications, jobs, record, null, false, null, null, null, 0);
     }
 }

@@ -75,7 +75,8 @@ final class RunWork {
         ProgressLine progress = new ProgressLine(err, count);
         List<ReplicationResult> results;
         try (RunRecorders recorders = new RunRecorders(part, study.alternative(), model, count, settings)) {
-            results = Experiment.run(model, count, settings.jobs(), progress, recorders);
+            results = new ArrayList<>(Experiment.run(model, count, settings.jobs(), progress, recorders));
+            addUntilSure(model, settings, results, recorders, progress);
         } catch (UncheckedIOException e) {
             throw e.getCause();
         } finally {
@@ -90,6 +91,41 @@ final class RunWork {
         }
         RunRecord record = record(study, model, warnings, results, started, seconds, settings.jobs());
         RunFolder.write(part, record, study, results, log(record, results));
+    }
+
+    private void addUntilSure(
+            Model model,
+            RunSettings settings,
+            List<ReplicationResult> results,
+            RunRecorders recorders,
+            ProgressLine first)
+            throws InterruptedException {
+        Precision precision = settings.precision();
+        if (precision == null) {
+            return;
+        }
+        first.done();
+        while (!precision.isReached(results) && results.size() < precision.most()) {
+            err.println(precision.words(results));
+            int more = precision.more(results);
+            ProgressLine progress = new ProgressLine(err, more);
+            try {
+                int before = results.size();
+                results.addAll(Experiment.run(
+                        model,
+                        before + 1,
+                        more,
+                        settings.jobs(),
+                        (number, share, outside) -> progress.at(number - before, share, outside),
+                        recorders));
+            } finally {
+                progress.done();
+            }
+        }
+        err.println(precision.words(results)
+                + (precision.isReached(results)
+                        ? ""
+                        : "; more than " + precision.most() + " were not asked for (--most)"));
     }
 
     private static RunRecord record(

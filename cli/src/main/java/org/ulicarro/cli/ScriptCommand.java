@@ -94,7 +94,7 @@ final class ScriptCommand implements Callable<Integer> {
         out.printf(line, "line", "holds", "goes to", "if, and what it saw");
         out.println("-".repeat(WIDTH));
         for (StageAccount.Asked rule : account.rules()) {
-            List<String> condition = wrapped(List.of(rule.condition().split(" ")), WIDTH - indent.length());
+            List<String> condition = Wrapped.lines(List.of(rule.condition().split(" ")), WIDTH - indent.length());
             out.printf(
                     line,
                     rule.line(),
@@ -102,7 +102,7 @@ final class ScriptCommand implements Callable<Integer> {
                     rule.leads().isEmpty() ? "-" : rule.leads(),
                     condition.get(0));
             condition.stream().skip(1).forEach(more -> out.println(indent + more));
-            wrapped(withCommas(rule.terms()), WIDTH - indent.length() - 2)
+            Wrapped.lines(withCommas(rule.terms()), WIDTH - indent.length() - 2)
                     .forEach(more -> out.println(indent + "  " + more));
         }
     }
@@ -113,21 +113,6 @@ final class ScriptCommand implements Callable<Integer> {
             parts.set(i, parts.get(i) + ",");
         }
         return parts;
-    }
-
-    /** Lines of parts that stay whole. */
-    private static List<String> wrapped(List<String> parts, int width) {
-        List<String> lines = new ArrayList<>();
-        StringBuilder line = new StringBuilder();
-        for (String word : parts) {
-            if (line.length() > 0 && line.length() + 1 + word.length() > width) {
-                lines.add(line.toString());
-                line.setLength(0);
-            }
-            line.append(line.length() == 0 ? "" : " ").append(word);
-        }
-        lines.add(line.toString());
-        return lines;
     }
 
     private void check(boolean holds, String otherwise) {

@@ -21,11 +21,16 @@ final class LinkMeter implements Observer {
     private static final int TIME = 1; // s
     private static final int DISTANCE = 2; // m
     private static final int QUEUED = 3; // s
-    private static final int SUMS = 4;
+    private static final int FULL = 4; // s in which a queue reached back to its start
+    private static final int SUMS = 5;
+
+    /** A queue reaches back to the start when somebody in it stands within so much of it (m). */
+    private static final double AT_START = 12;
 
     private final Network network;
     private final Intervals intervals;
     private final int[] linkOf; // lane -> link, or -1
+    private final boolean[] full; // link, in this second
     private final double[] sums; // (link, interval, what)
 
     LinkMeter(Network network, Intervals intervals) {
@@ -33,6 +38,7 @@ final class LinkMeter implements Observer {
         this.intervals = intervals;
         linkOf = new int[network.lanes().size()];
         network.lanes().forEach(lane -> linkOf[lane.index()] = lane.link());
+        full = new boolean[network.links().size()];
         sums = new double[network.links().size() * intervals.count() * SUMS];
     }
 
@@ -64,7 +70,18 @@ final class LinkMeter implements Observer {
                 add(link, slice, DISTANCE, rows.speed(row));
                 if (rows.queued(row)) {
                     add(link, slice, QUEUED, 1);
+                    full[link] |= rows.position(row) - rows.length(row) < AT_START;
                 }
+            }
+        }
+        addFull(slice);
+    }
+
+    private void addFull(int slice) {
+        for (int link = 0; link < full.length; link++) {
+            if (full[link]) {
+                add(link, slice, FULL, 1);
+                full[link] = false;
             }
         }
     }
@@ -90,6 +107,8 @@ final class LinkMeter implements Observer {
                 double length = intervals.to(i) - intervals.from(i);
                 rows.add(new LinkRow(
                         link.id(),
+                        link.from(),
+                        link.to(),
                         link.road(),
                         intervals.from(i),
                         intervals.to(i),
@@ -98,6 +117,7 @@ final class LinkMeter implements Observer {
                         sums[at + DISTANCE],
                         sums[at + TIME],
                         sums[at + DISTANCE] / sums[at + TIME],
+                        sums[at + FULL] / length,
                         sums[at + QUEUED] / sums[at + TIME]));
             }
         }

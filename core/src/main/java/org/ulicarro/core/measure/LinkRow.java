@@ -4,7 +4,9 @@ package org.ulicarro.core.measure;
  * One direction of a road in one interval of one replication.
  *
  * @param link id, {@code quay-1 ahead}
- * @param name of its road
+ * @param fromPlace where it begins
+ * @param toPlace where it ends
+ * @param name id of its road
  * @param fromS start of the interval (s since midnight)
  * @param toS its end (s since midnight)
  * @param vehicles that came to its end
@@ -12,11 +14,14 @@ package org.ulicarro.core.measure;
  * @param distanceM driven on it (m)
  * @param timeS spent on it (s)
  * @param speedMs distance over time; NaN for nobody (m/s)
+ * @param spillbackShare share of the seconds in which a queue reached back to its start
  * @param queuedShare share of that time spent in the queue of a controlled line
  */
 @TableName("links")
 public record LinkRow(
         String link,
+        String fromPlace,
+        String toPlace,
         String name,
         double fromS,
         double toS,
@@ -25,4 +30,5 @@ public record LinkRow(
         double distanceM,
         double timeS,
         double speedMs,
+        double spillbackShare,
         double queuedShare) {}

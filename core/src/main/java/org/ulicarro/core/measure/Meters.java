@@ -8,6 +8,7 @@ import java.util.Set;
 import java.util.function.IntToDoubleFunction;
 import java.util.stream.IntStream;
 import org.ulicarro.core.measure.VisitMeter.Sum;
+import org.ulicarro.core.network.EntryRule;
 import org.ulicarro.core.network.Junction;
 import org.ulicarro.core.network.Lane;
 import org.ulicarro.core.network.Link;
@@ -22,6 +23,7 @@ import org.ulicarro.core.traffic.TrafficView;
 public final class Meters {
 
     private final Network network;
+    private final SignalSystem signals;
     private final Intervals intervals;
     private final VisitMeter visits;
     private final WaitMeter waits;
@@ -48,6 +50,7 @@ public final class Meters {
     public Meters(
             Network network, SignalSystem signals, Map<String, NetworkInput.Corridor> corridors, Intervals intervals) {
         this.network = network;
+        this.signals = signals;
         this.intervals = intervals;
         bays = new BayMeter(network, intervals);
         entries = new EntryMeter(network, intervals);
@@ -270,11 +273,18 @@ public final class Meters {
                 total(of, interval, Sum.STOPS) / arrived,
                 longestMean,
                 longest,
+                of.stream().anyMatch(this::goesInGaps),
                 arrivedOnGreen(of, interval),
                 arrivedOnGreen(of, interval) / greenShare(of),
                 interval == intervals.whole() && of.size() == 1 ? saturation(of.get(0)) : Double.NaN,
                 interval == intervals.whole() ? worst(of, greens::vc) : Double.NaN,
                 interval == intervals.whole() ? worst(of, greens::splitFailures) : Double.NaN);
+    }
+
+    private boolean goesInGaps(Movement movement) {
+        return movement.rule() == EntryRule.STOP
+                || movement.rule() == EntryRule.YIELD
+                || signals.yields(movement.index());
     }
 
     private double arrivedOnGreen(List<Movement> of, int interval) {

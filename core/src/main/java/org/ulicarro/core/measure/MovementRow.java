@@ -20,6 +20,7 @@ package org.ulicarro.core.measure;
  * @param stops per vehicle
  * @param queueMeanM mean queue of its longest lane (m)
  * @param queueMaxM longest queue of any of its lanes (m)
+ * @param inGaps whether it ever goes in gaps of others
  * @param arrivalsOnGreen share of those who would have arrived on green had nothing delayed them; NaN without a signal
  * @param platoonRatio that share over the share of time with green; NaN without a signal
  * @param saturationPcuh saturation flow of its lanes together, whole period only; NaN where too few headways were seen (pcu/h)
@@ -44,6 +45,7 @@ public record MovementRow(
         double stops,
         double queueMeanM,
         double queueMaxM,
+        boolean inGaps,
         double arrivalsOnGreen,
         double platoonRatio,
         double saturationPcuh,

@@ -48,6 +48,21 @@ public record Statistic(int n, double mean, double sd, double min, double max, d
         return (hi - lo) / 2 / Math.abs(mean);
     }
 
+    /**
+     * How many replications would bring half the width of the interval to a share of the mean, if their spread stays what it is; 0 where
+     * nothing can be said.
+     */
+    public int replicationsFor(double share) {
+        if (n < 2 || !(Math.abs(mean) > 0) || !(sd >= 0)) {
+            return 0;
+        }
+        int needed = 2;
+        while (needed < 100_000 && student(needed - 1) * sd / Math.sqrt(needed) > share * Math.abs(mean)) {
+            needed += Math.max(1, needed / 50);
+        }
+        return needed;
+    }
+
     private static double student(int degrees) {
         if (degrees >= STUDENT.length) {
             return new TDistribution(degrees).inverseCumulativeProbability(0.975);

@@ -51,19 +51,27 @@ public final class Experiment {
         return run(model, count, jobs, progress, replication -> List.of());
     }
 
+    /** Runs replications 1 to {@code count}. */
+    public static List<ReplicationResult> run(Model model, int count, int jobs, Progress progress, Watch watch)
+            throws InterruptedException {
+        return run(model, 1, count, jobs, progress, watch);
+    }
+
     /**
-     * Runs replications 1 to {@code count}.
+     * Runs replications.
      *
+     * @param first number of the first one
+     * @param count how many
      * @param jobs threads
      * @return results in order of their number
      * @throws InterruptedException when interrupted; no result is kept
      */
-    public static List<ReplicationResult> run(Model model, int count, int jobs, Progress progress, Watch watch)
-            throws InterruptedException {
+    public static List<ReplicationResult> run(
+            Model model, int first, int count, int jobs, Progress progress, Watch watch) throws InterruptedException {
         ExecutorService pool = Executors.newFixedThreadPool(Math.max(1, Math.min(jobs, count)));
         try {
             List<Future<ReplicationResult>> running = new ArrayList<>();
-            for (int number = 1; number <= count; number++) {
+            for (int number = first; number < first + count; number++) {
                 int own = number;
                 // threads that no replication needs help with the ones there are
                 int threads = Math.max(1, jobs / count);

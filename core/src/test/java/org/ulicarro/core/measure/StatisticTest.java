@@ -82,7 +82,8 @@ class StatisticTest {
 
     private static MovementRow row(double from, double to, double control, double entry) {
         return new MovementRow(
-                "m", "EB", "a>b", "EBT", from, to, 10, 10, 0, control, entry, 0, 0, 1, 5, 9, 0.5, 1, 1800, 0.8, 0);
+                "m", "EB", "a>b", "EBT", from, to, 10, 10, 0, control, entry, 0, 0, 1, 5, 9, false, 0.5, 1, 1800, 0.8,
+                0);
     }
 
     private static LaneCycle cycle(int lane, double start, double back) {
