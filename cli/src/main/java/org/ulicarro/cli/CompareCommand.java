@@ -192,7 +192,7 @@ final class CompareCommand implements Callable<Integer> {
         }
     }
 
-    private static String verdict(Figures.Key key, Difference d, boolean real) {
+    static String verdict(Figures.Key key, Difference d, boolean real) {
         if (Double.isNaN(d.p())) {
             return d.n() < 2 ? "too few to tell" : "-";
         }
@@ -240,7 +240,7 @@ final class CompareCommand implements Callable<Integer> {
         }
     }
 
-    private static String signed(double value, int decimals) {
+    static String signed(double value, int decimals) {
         return Double.isFinite(value) ? String.format(Locale.ROOT, "%+." + decimals + "f", value) : "-";
     }
 

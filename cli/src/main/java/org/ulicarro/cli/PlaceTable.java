@@ -14,7 +14,7 @@ final class PlaceTable {
     /** A movement that fewer take is not held up as the worst of a place (vehicles in the period). */
     private static final double FEW = 5;
 
-    private record Line(RunSummary.Row place, RunSummary.Row worst) {}
+    record Line(RunSummary.Row place, RunSummary.Row worst) {}
 
     private final List<Line> lines = new ArrayList<>();
 
@@ -33,6 +33,10 @@ final class PlaceTable {
 
     private static double loss(RunSummary.Row row) {
         return row.controlDelay().mean() + row.entryDelay().mean();
+    }
+
+    List<Line> lines() {
+        return lines;
     }
 
     void print(PrintWriter out) {

@@ -3,7 +3,6 @@ package org.ulicarro.cli;
 import java.io.IOException;
 import java.io.PrintWriter;
 import java.nio.file.Path;
-import java.util.List;
 import java.util.OptionalDouble;
 import java.util.concurrent.Callable;
 import org.ulicarro.core.base.Clock;
@@ -11,10 +10,8 @@ import org.ulicarro.core.run.Itinerary;
 import org.ulicarro.core.run.Model;
 import org.ulicarro.core.run.Replication;
 import org.ulicarro.files.DayTimes;
-import org.ulicarro.files.LoadedStudy;
 import org.ulicarro.files.RunFolder;
 import org.ulicarro.files.RunRecord;
-import org.ulicarro.files.StudyFolder;
 import org.ulicarro.files.StudyProblem;
 import picocli.CommandLine.Command;
 import picocli.CommandLine.Model.CommandSpec;
@@ -66,7 +63,12 @@ final class TraceCommand implements Callable<Integer> {
             throw new ParameterException(spec.commandLine(), "'" + why + "' is no time of day; write it like 16:52:10");
         }
         Path folder = RunArgument.find(run);
-        Model model = model(folder);
+        RunRecord record = RunFolder.record(folder);
+        if (replication < 1 || replication > record.replications()) {
+            throw new IOException(
+                    folder + ": there is no replication " + replication + "; the run has " + record.replications());
+        }
+        Model model = RunModel.of(folder);
         Replication again = new Replication(model, replication);
         int wanted = model.demand().draw(model.study().seed(), replication).size();
         if (vehicle < 0 || vehicle >= wanted) {
@@ -90,29 +92,5 @@ final class TraceCommand implements Callable<Integer> {
             }
         }
         return Exit.DONE;
-    }
-
-    /** The run's own model, from the study beside it, if that is still the same. */
-    private Model model(Path folder) throws IOException, StudyProblem {
-        RunRecord record = RunFolder.record(folder);
-        if (replication < 1 || replication > record.replications()) {
-            throw new IOException(
-                    folder + ": there is no replication " + replication + "; the run has " + record.replications());
-        }
-        Path runs = folder.toAbsolutePath().normalize().getParent();
-        Path home = runs == null ? null : runs.getParent();
-        if (home == null) {
-            throw new IOException(folder + ": the study of this run is not beside it any more");
-        }
-        List<String> alternatives = record.alternative().equals("base")
-                ? List.of()
-                : List.of(record.alternative().split("\\+"));
-        LoadedStudy study = StudyFolder.read(home, alternatives);
-        if (!record.version().equals(Main.version()) || !RunFolder.isOf(folder, study)) {
-            throw new IOException(
-                    folder + ": the study or the program has changed since this run, so driving it again would"
-                            + " show other traffic; run it again first");
-        }
-        return study.compile(record.period()).model();
     }
 }

@@ -1,0 +1,41 @@
+package org.ulicarro.cli;
+
+import java.io.IOException;
+import java.nio.file.Path;
+import java.util.List;
+import org.ulicarro.core.run.Model;
+import org.ulicarro.files.LoadedStudy;
+import org.ulicarro.files.RunFolder;
+import org.ulicarro.files.RunRecord;
+import org.ulicarro.files.StudyFolder;
+import org.ulicarro.files.StudyProblem;
+
+/** The model of a run, from the study beside it, if that is still the same. */
+final class RunModel {
+
+    private RunModel() {}
+
+    /**
+     * Compiles the study of a run again.
+     *
+     * @throws IOException when the study is gone or has changed since
+     */
+    static Model of(Path folder) throws IOException, StudyProblem {
+        RunRecord record = RunFolder.record(folder);
+        Path runs = folder.toAbsolutePath().normalize().getParent();
+        Path home = runs == null ? null : runs.getParent();
+        if (home == null) {
+            throw new IOException(folder + ": the study of this run is not beside it any more");
+        }
+        List<String> alternatives = record.alternative().equals("base")
+                ? List.of()
+                : List.of(record.alternative().split("\\+"));
+        LoadedStudy study = StudyFolder.read(home, alternatives);
+        if (!record.version().equals(Main.version()) || !RunFolder.isOf(folder, study)) {
+            throw new IOException(
+                    folder + ": the study or the program has changed since this run, so driving it again would"
+                            + " show other traffic; run it again first");
+        }
+        return study.compile(record.period()).model();
+    }
+}
