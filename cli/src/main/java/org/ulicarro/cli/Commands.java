@@ -22,6 +22,7 @@ enum Commands {
     RESULTS("results", "Print the tables of a run", ResultsCommand::new),
     COMPARE("compare", "Say what differs between runs, and whether it is real", CompareCommand::new),
     REPORT("report", "Make the report for a client, as one HTML page or a PDF", ReportCommand::new),
+    EXPORT("export", "Write all tables of a run as CSV files", ExportCommand::new),
     TRACE("trace", "Follow one vehicle of a run, and ask why it drove as it did", TraceCommand::new),
     REPLAY("replay", "Make a page that plays a recorded run, or pictures of a moment", ReplayCommand::new);
 

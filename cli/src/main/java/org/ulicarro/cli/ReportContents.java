@@ -16,6 +16,7 @@ import org.ulicarro.core.demand.Volumes;
 import org.ulicarro.core.measure.BayRow;
 import org.ulicarro.core.measure.Causes;
 import org.ulicarro.core.measure.Difference;
+import org.ulicarro.core.measure.Geh;
 import org.ulicarro.core.measure.LaneCycle;
 import org.ulicarro.core.measure.LaneRow;
 import org.ulicarro.core.measure.LinkRow;
@@ -32,12 +33,14 @@ import org.ulicarro.files.StudyProblem;
 import org.ulicarro.report.PlanDrawing;
 import org.ulicarro.report.SignalPlanDrawing;
 import org.ulicarro.report.paper.Figure;
+import org.ulicarro.report.paper.ScatterChart;
 import org.ulicarro.report.paper.TimeChart;
 
 /** What a report says of its runs, as the template names it. */
 final class ReportContents {
 
     private static final int WIDE = 680; // points of a picture over the whole width
+    private static final int SQUARE = 330; // points
     private static final int DRAWS = 3; // for the volumes of the plan
     private static final double METRES_PER_FOOT = 0.3048;
 
@@ -297,8 +300,45 @@ final class ReportContents {
                         "why",
                         c.why())));
         one.put("causes", causes);
+        counts(folder, one);
         one.put("details", details(folder, summary, longest));
         return one;
+    }
+
+    private void counts(Path folder, Map<String, Object> one) throws IOException {
+        CountSheets counts = new CountSheets(folder, new RowFilter());
+        if (counts.lines().isEmpty()) {
+            return;
+        }
+        List<double[]> met = new ArrayList<>();
+        List<double[]> missed = new ArrayList<>();
+        List<String> worst = new ArrayList<>();
+        for (CountSheets.Line line : counts.lines()) {
+            boolean is = line.geh() < Geh.MET;
+            (is ? met : missed).add(new double[] {line.counted(), line.simulated()});
+            if (!is) {
+                worst.add(String.format(
+                        Locale.ROOT,
+                        "%s %s %.0f for %.0f",
+                        line.place(),
+                        line.name(),
+                        line.simulated(),
+                        line.counted()));
+            }
+        }
+        one.put(
+                "scatter",
+                ScatterChart.of("Flows of movements", "counted (veh/h)", "simulated (veh/h)", met, missed, SQUARE)
+                        .source(lines));
+        one.put(
+                "counts",
+                String.format(
+                        Locale.ROOT,
+                        "%d of %d movements meet their count (GEH under 5, %.0f %%).%s",
+                        counts.met(),
+                        counts.lines().size(),
+                        100.0 * counts.met() / counts.lines().size(),
+                        worst.isEmpty() ? "" : " Not met: " + String.join(", ", worst) + "."));
     }
 
     private List<Map<String, Object>> places(RunSummary summary) {

@@ -35,6 +35,7 @@ import picocli.CommandLine.TypeConversionException;
             "  places      one line for each place, with its worst movement",
             "  network     distance, time and delay of whole journeys by type, also of the people on board",
             "  why         of movements at level of service E or F: what their delay comes from",
+            "  counts      simulated flows against the counts: GEH and percent",
             "  lanes       lanes before signals: saturation flow, effective green, v/c, split failures",
             "  signals     groups: greens, cycles, why greens ended",
             "  travel-times  along corridors: mean and percentiles, whole and by stretch",
@@ -93,6 +94,7 @@ final class ResultsCommand implements Callable<Integer> {
         PLACES,
         NETWORK,
         WHY,
+        COUNTS,
         LANES,
         SIGNALS,
         TRAVEL_TIMES,
@@ -147,6 +149,15 @@ final class ResultsCommand implements Callable<Integer> {
                 form.print(lines.rows(), out);
             } else {
                 lines.print(out, each);
+            }
+            return Exit.DONE;
+        }
+        if (table == Table.COUNTS) {
+            CountSheets counts = new CountSheets(folder, filter);
+            if (form.isForMachines()) {
+                form.print(counts.rows(), out);
+            } else {
+                counts.print(out);
             }
             return Exit.DONE;
         }

@@ -4,6 +4,7 @@ import java.io.IOException;
 import java.nio.file.Files;
 import java.nio.file.Path;
 import java.sql.SQLException;
+import java.util.ArrayList;
 import java.util.List;
 import org.ulicarro.core.measure.LaneCycle;
 import org.ulicarro.core.measure.MovementRow;
@@ -12,6 +13,7 @@ import org.ulicarro.core.measure.RunSummary;
 import org.ulicarro.core.run.ReplicationResult;
 import org.ulicarro.core.study.Count;
 import tools.jackson.core.JacksonException;
+import tools.jackson.databind.JsonNode;
 import tools.jackson.databind.PropertyNamingStrategies;
 import tools.jackson.databind.json.JsonMapper;
 import tools.jackson.databind.node.ArrayNode;
@@ -70,6 +72,41 @@ public final class RunFolder {
                     .put("sha256", TableDigest.of(rows));
         }
         return root.toPrettyString() + "\n";
+    }
+
+    /** The counts that a run was made from: place, movement as it was written, interval, and how many wanted to pass. */
+    public static List<Count> counts(Path folder) throws IOException {
+        try {
+            List<Count> counts = new ArrayList<>();
+            for (JsonNode one : new JsonMapper()
+                    .readTree(Files.readString(folder.resolve(RECORD)))
+                    .path("counts")) {
+                counts.add(new Count(
+                        one.path("place").asString(),
+                        one.path("movement").asString(),
+                        one.path("from_s").doubleValue(),
+                        one.path("to_s").doubleValue(),
+                        one.path("vehicles").doubleValue(),
+                        ""));
+            }
+            return counts;
+        } catch (JacksonException e) {
+            throw new IOException(folder.resolve(RECORD) + " is damaged", e);
+        }
+    }
+
+    /**
+     * Writes every table of a run as CSV, SI units in the headings.
+     *
+     * @param into a folder, made where there is none; files of the same name are not overwritten
+     * @return the files
+     */
+    public static List<Path> export(Path folder, Path into) throws IOException {
+        try {
+            return TableExport.csv(folder.resolve(RESULTS), into);
+        } catch (SQLException e) {
+            throw new IOException(folder.resolve(RESULTS) + " cannot be read: " + e.getMessage(), e);
+        }
     }
 
     /** Whether a study is still the one that a run was made of, to the last value. */

@@ -59,7 +59,9 @@ public final class TimeChart {
         time.setNumberFormatOverride(new TimeOfDay());
         time.setTickUnit(new NumberTickUnit(QUARTER));
         NumberAxis value = new NumberAxis(axis);
-        value.setNumberFormatOverride(NumberFormat.getIntegerInstance(Locale.ROOT));
+        NumberFormat whole = NumberFormat.getIntegerInstance(Locale.ROOT);
+        whole.setGroupingUsed(false);
+        value.setNumberFormatOverride(whole);
         if (most > 0) {
             value.setRange(0, most);
         }
@@ -80,7 +82,7 @@ public final class TimeChart {
         return new Figure(width, height, g -> chart.draw(g, new Rectangle2D.Double(0, 0, width, height)));
     }
 
-    private static void dress(JFreeChart chart, XYPlot plot, String title) {
+    static void dress(JFreeChart chart, XYPlot plot, String title) {
         TextTitle heading = new TextTitle(title, Looks.bold(10));
         heading.setHorizontalAlignment(HorizontalAlignment.LEFT);
         heading.setPaint(Looks.INK);
