@@ -19,12 +19,18 @@ import org.ulicarro.files.RunRecord;
 /** The movement table of a run, for people and for machines. */
 final class MovementTable {
 
+    /** Half of an interval beyond this share of the mean is worth a note. */
+    private static final double WIDE = 0.10;
+
     private static final double METRES_PER_FOOT = 0.3048;
 
     /** Fewer outside for a moment are arrivals that came in a bunch; they stand in the entry delay. */
     private static final int MOST_STANDSTILLS = 3;
 
     private static final int WORTH_A_WARNING = 10;
+
+    /** Fewer vehicles at the start than this share of what follows, and the warm-up was too short. */
+    private static final double EMPTY_START = 0.75;
 
     /** So many places are shown movement by movement right after a run. */
     private static final int FEW_PLACES = 2;
@@ -152,6 +158,13 @@ final class MovementTable {
                             + "         they drove on another way, and are counted where they went%n",
                     record.missedTurns());
         }
+        if (record.startFill() < EMPTY_START) {
+            out.printf(
+                    Locale.ROOT,
+                    "warning: the period starts too empty: %.0f %% of the vehicles of its first quarter of an hour are on the road;%n"
+                            + "         a longer warm-up makes delays larger%n",
+                    100 * record.startFill());
+        }
         if (record.noWay() > 0) {
             out.printf(
                     Locale.ROOT,
@@ -172,8 +185,30 @@ final class MovementTable {
         if (record.replications() < 2) {
             out.println("warning: one replication has no interval; run at least five to know what a figure is worth");
         }
+        adviseOnReplications(out);
         record.warnings().forEach(out::println);
         out.println();
+    }
+
+    /** How many replications would make the worst known place sure. */
+    private void adviseOnReplications(PrintWriter out) {
+        RunSummary.Row worst = null;
+        for (RunSummary.Row row : shown(false)) {
+            boolean place =
+                    row.approach().equals(MovementRow.ALL) && row.controlDelay().n() > 1;
+            boolean larger = worst == null
+                    || row.controlDelay().relativeHalfWidth()
+                            > worst.controlDelay().relativeHalfWidth();
+            worst = place && row.controlDelay().mean() > 1 && larger ? row : worst;
+        }
+        if (worst != null && worst.controlDelay().relativeHalfWidth() > WIDE) {
+            out.printf(
+                    Locale.ROOT,
+                    "note: at '%s' the delay is known to ± %.0f %%; about %d replications would bring that to ± 5 %% (run --precision)%n",
+                    worst.place(),
+                    100 * worst.controlDelay().relativeHalfWidth(),
+                    worst.controlDelay().replicationsFor(0.05));
+        }
     }
 
     private void printPlace(PrintWriter out, List<RunSummary.Row> rows, boolean bySlice) {

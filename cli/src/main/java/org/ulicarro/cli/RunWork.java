@@ -154,6 +154,10 @@ final class RunWork {
                         .orElse(0),
                 results.stream().mapToInt(ReplicationResult::unservedPeak).max().orElse(0),
                 results.stream()
+                        .mapToDouble(ReplicationResult::startFill)
+                        .average()
+                        .orElse(1),
+                results.stream()
                         .mapToInt(ReplicationResult::missedTurns)
                         .average()
                         .orElse(0),

@@ -25,6 +25,7 @@ import tools.jackson.core.json.JsonFactory;
  * @param wanted vehicles that wanted to travel, mean over replications
  * @param unservedAtEnd vehicles outside when the period ended, mean over replications
  * @param unservedPeak the most outside at once in any replication
+ * @param startFill vehicles on the road when the period begins, as a share of the mean of its first quarter of an hour
  * @param missedTurns vehicles that found no room to change lanes for their movement, mean over replications
  * @param detoured vehicles that took another way round closed roads, mean over replications
  * @param noWay vehicles that had none, mean over replications
@@ -50,6 +51,7 @@ public record RunRecord(
         double wanted,
         double unservedAtEnd,
         int unservedPeak,
+        double startFill,
         double missedTurns,
         double detoured,
         double noWay,
@@ -99,6 +101,7 @@ public record RunRecord(
                 number(facts, "wanted"),
                 number(facts, "unserved_at_end"),
                 (int) number(facts, "unserved_peak"),
+                Double.parseDouble(facts.getOrDefault("start_fill", "1")),
                 number(facts, "missed_turns"),
                 number(facts, "detoured"),
                 number(facts, "no_way"),

@@ -22,6 +22,9 @@ import org.ulicarro.core.traffic.Witness;
 /** One replication of a model: the same model, seed and number give the same result to the bit. */
 public final class Replication implements Stateful {
 
+    /** What the start of the period is held against (s). */
+    private static final double EARLY = 900;
+
     private final Model model;
     private final int number;
     private final Traffic traffic;
@@ -31,6 +34,9 @@ public final class Replication implements Stateful {
     private int unservedPeak;
     private long vehicleSteps;
     private int mostOnRoad;
+    private int onRoadAtStart = -1; // of the measured period
+    private long onRoadEarly; // vehicle-steps of its first quarter of an hour
+    private int stepsEarly;
 
     /**
      * A replication at the start of its warm-up.
@@ -87,6 +93,11 @@ public final class Replication implements Stateful {
         TrafficView view = traffic.view();
         vehicleSteps += view.onRoad();
         mostOnRoad = Math.max(mostOnRoad, view.onRoad());
+        if (traffic.now() >= window.from() && traffic.now() < window.from() + EARLY) {
+            onRoadAtStart = onRoadAtStart < 0 ? view.onRoad() : onRoadAtStart;
+            onRoadEarly += view.onRoad();
+            stepsEarly++;
+        }
         int outside = view.wanted() - view.entered();
         if (traffic.now() >= window.from() && traffic.now() <= window.to() + 1e-9) {
             unservedAtEnd = outside;
@@ -158,6 +169,7 @@ public final class Replication implements Stateful {
                 unservedPeak,
                 vehicleSteps,
                 mostOnRoad,
+                onRoadEarly == 0 ? 1 : (double) onRoadAtStart * stepsEarly / onRoadEarly,
                 traffic.missedTurns(),
                 view.departures().detoured(),
                 view.departures().noWay(),
@@ -191,6 +203,9 @@ public final class Replication implements Stateful {
         out.writeInt(unservedPeak);
         out.writeLong(vehicleSteps);
         out.writeInt(mostOnRoad);
+        out.writeInt(onRoadAtStart);
+        out.writeLong(onRoadEarly);
+        out.writeInt(stepsEarly);
         traffic.save(out);
     }
 
@@ -200,6 +215,9 @@ public final class Replication implements Stateful {
         unservedPeak = in.readInt();
         vehicleSteps = in.readLong();
         mostOnRoad = in.readInt();
+        onRoadAtStart = in.readInt();
+        onRoadEarly = in.readLong();
+        stepsEarly = in.readInt();
         traffic.restore(in);
     }
 }

@@ -46,6 +46,7 @@ import org.ulicarro.core.measure.WaitRow;
  * @param unservedPeak the most that waited outside at once in the measured period
  * @param vehicleSteps vehicles moved, summed over all steps
  * @param mostOnRoad the most vehicles on the road at once
+ * @param startFill vehicles on the road when the period begins, as a share of the mean of its first quarter of an hour
  * @param missedTurns vehicles that found no room to change lanes in time and drove on another way
  * @param detoured vehicles that took another way round closed roads
  * @param noWay vehicles that had none: they drove on roads closed to them, or waited before a closure
@@ -75,6 +76,7 @@ public record ReplicationResult(
         int unservedPeak,
         long vehicleSteps,
         int mostOnRoad,
+        double startFill,
         int missedTurns,
         int detoured,
         int noWay,
