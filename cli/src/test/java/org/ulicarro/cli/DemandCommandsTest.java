@@ -83,7 +83,7 @@ class DemandCommandsTest extends InProcess {
                 .as("the bus leaves its lay-by, though a crossing lies ahead of it")
                 .allMatch(l -> l.endsWith(",0"));
         assertThat(run("results", study, "lines", "--json")).isZero();
-        assertThat(out).contains("\"line\":\"line-3\",\"replication\":1,\"runs\":");
+        assertThat(out).contains("\"replication\":1,\"line\":\"line-3\",\"runs\":");
     }
 
     @Test

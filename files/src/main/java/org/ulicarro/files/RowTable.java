@@ -10,7 +10,9 @@ import java.sql.SQLException;
 import java.sql.Statement;
 import java.util.ArrayList;
 import java.util.Arrays;
+import java.util.HashMap;
 import java.util.List;
+import java.util.Map;
 import java.util.stream.Collectors;
 import org.ulicarro.core.measure.Columns;
 import org.ulicarro.core.measure.Observed;
@@ -65,14 +67,16 @@ final class RowTable<R extends Record> {
             if (!Sqlite.has(db, name)) {
                 return rows;
             }
-            Constructor<R> make = kind.getDeclaredConstructor(
-                    Arrays.stream(components).map(RecordComponent::getType).toArray(Class<?>[]::new));
+            Class<?>[] types =
+                    Arrays.stream(components).map(RecordComponent::getType).toArray(Class<?>[]::new);
+            Constructor<R> make = kind.getDeclaredConstructor(types);
+            Map<String, List<String>> words = new HashMap<>(); // the same lists stand in many rows
             try (ResultSet r = statement.executeQuery("SELECT * FROM " + name + " ORDER BY rowid")) {
                 int columns = r.getMetaData().getColumnCount();
+                Object[] values = new Object[types.length];
                 while (r.next()) {
-                    Object[] values = new Object[components.length];
                     for (int c = 0; c < values.length; c++) { // a run of an older version may lack the last columns
-                        values[c] = c + 2 > columns ? none(components[c].getType()) : value(r, c + 2, components[c]);
+                        values[c] = c + 2 > columns ? none(types[c]) : value(r, c + 2, types[c], words);
                     }
                     rows.add(new Observed<>(r.getInt(1), make.newInstance(values)));
                 }
@@ -83,11 +87,11 @@ final class RowTable<R extends Record> {
         }
     }
 
-    private static Object value(ResultSet r, int column, RecordComponent component) throws SQLException {
-        Class<?> type = component.getType();
+    private static Object value(ResultSet r, int column, Class<?> type, Map<String, List<String>> words)
+            throws SQLException {
         if (type == double.class) {
             double value = r.getDouble(column);
-            return r.wasNull() ? Double.NaN : value;
+            return value == 0 && r.wasNull() ? Double.NaN : value;
         }
         if (type == int.class) {
             return r.getInt(column);
@@ -96,7 +100,9 @@ final class RowTable<R extends Record> {
             return r.getBoolean(column);
         }
         String text = r.getString(column);
-        return type == List.class ? text.isEmpty() ? List.of() : List.of(text.split(" ")) : text;
+        return type == List.class
+                ? words.computeIfAbsent(text, t -> t.isEmpty() ? List.of() : List.of(t.split(" ")))
+                : text;
     }
 
     private static Object none(Class<?> type) {

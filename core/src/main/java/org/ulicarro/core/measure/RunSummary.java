@@ -40,10 +40,18 @@ public final class RunSummary {
             LevelOfService los) {}
 
     private final List<Observed<MovementRow>> observations;
+    private final Map<String, List<MovementRow>> bySubject = new LinkedHashMap<>();
+    private final double longest; // interval: the whole period (s)
+    private final boolean sliced; // whether there are shorter ones
     private final Map<String, List<LaneCycle>> cyclesByLane = new TreeMap<>();
 
     public RunSummary(List<Observed<MovementRow>> observations, List<Observed<LaneCycle>> cycles) {
         this.observations = observations;
+        longest = observations.stream().mapToDouble(o -> length(o.row())).max().orElse(0);
+        sliced = observations.stream().anyMatch(o -> isSlice(o.row()));
+        observations.forEach(o -> bySubject
+                .computeIfAbsent(subject(o.row()), none -> new ArrayList<>())
+                .add(o.row()));
         for (Observed<LaneCycle> o : cycles) {
             LaneCycle cycle = o.row();
             cyclesByLane
@@ -64,21 +72,22 @@ public final class RunSummary {
 
     /** The rows of each replication, over the whole period or by slice. */
     public List<Observed<MovementRow>> observations(boolean bySlice) {
-        double longest =
-                observations.stream().mapToDouble(o -> length(o.row())).max().orElse(0);
-        boolean sliced = observations.stream().anyMatch(o -> length(o.row()) < longest);
         return observations.stream()
-                .filter(o -> (length(o.row()) < longest) == (bySlice && sliced))
+                .filter(o -> isSlice(o.row()) == (bySlice && sliced))
                 .toList();
     }
 
+    private boolean isSlice(MovementRow row) {
+        return length(row) < longest;
+    }
+
     private List<Row> rows(boolean slices) {
-        Map<String, List<MovementRow>> bySubject = new LinkedHashMap<>();
+        Map<String, List<MovementRow>> rows = new LinkedHashMap<>();
         for (Observed<MovementRow> o : observations(slices)) {
             String key = o.row().fromS() + "/" + subject(o.row());
-            bySubject.computeIfAbsent(key, none -> new ArrayList<>()).add(o.row());
+            rows.computeIfAbsent(key, none -> new ArrayList<>()).add(o.row());
         }
-        return bySubject.values().stream().map(this::summarise).toList();
+        return rows.values().stream().map(this::summarise).toList();
     }
 
     private Row summarise(List<MovementRow> rows) {
@@ -136,14 +145,10 @@ public final class RunSummary {
 
     /** From the mean of control and entry delay over replications in the worst slice within a row's time. */
     private LevelOfService levelOfService(MovementRow of) {
-        double longest =
-                observations.stream().mapToDouble(o -> length(o.row())).max().orElse(0);
-        boolean sliced = observations.stream().anyMatch(o -> length(o.row()) < longest);
         Map<Double, List<Double>> bySlice = new TreeMap<>();
-        for (Observed<MovementRow> o : observations) {
-            MovementRow row = o.row();
-            boolean within = row.fromS() >= of.fromS() && row.toS() <= of.toS() && (length(row) < longest || !sliced);
-            if (within && subject(row).equals(subject(of)) && row.demand() > 0) {
+        for (MovementRow row : bySubject.get(subject(of))) {
+            boolean within = row.fromS() >= of.fromS() && row.toS() <= of.toS() && (isSlice(row) || !sliced);
+            if (within && row.demand() > 0) {
                 bySlice.computeIfAbsent(row.fromS(), none -> new ArrayList<>())
                         .add(row.controlDelayS() + row.entryDelayS());
             }
