@@ -230,10 +230,11 @@ final class CompareCommand implements Callable<Integer> {
                     verdict(key, d, real[i]));
         }
         table.print(out);
-        out.println("Verdict: real at 5 % for all rows together (Holm), "
-                + (isPaired(first, second)
-                        ? "by differences of replications with the same traffic."
-                        : "by Welch's test, since the runs have different seeds."));
+        out.println("Verdict: real at 5 % for all rows of this table together (Holm 1979),");
+        out.println(
+                isPaired(first, second)
+                        ? "by differences between replications that met the same traffic."
+                        : "by Welch's test, since the runs have different seeds.");
         if (place == null && !keys.isEmpty()) {
             out.println(
                     "next: " + Main.me() + " compare " + String.join(" ", runs) + " --place PLACE    its movements");

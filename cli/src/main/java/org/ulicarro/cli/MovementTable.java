@@ -20,7 +20,7 @@ import org.ulicarro.files.RunRecord;
 final class MovementTable {
 
     /** Half of an interval beyond this share of the mean is worth a note. */
-    private static final double WIDE = 0.10;
+    private static final double WIDE = 0.055;
 
     private static final double METRES_PER_FOOT = 0.3048;
 
@@ -190,25 +190,27 @@ final class MovementTable {
         out.println();
     }
 
-    /** How many replications would make the worst known place sure. */
+    /** How many replications would make the place sure at which most is lost. */
     private void adviseOnReplications(PrintWriter out) {
-        RunSummary.Row worst = null;
+        RunSummary.Row heaviest = null;
         for (RunSummary.Row row : shown(false)) {
             boolean place =
                     row.approach().equals(MovementRow.ALL) && row.controlDelay().n() > 1;
-            boolean larger = worst == null
-                    || row.controlDelay().relativeHalfWidth()
-                            > worst.controlDelay().relativeHalfWidth();
-            worst = place && row.controlDelay().mean() > 1 && larger ? row : worst;
+            boolean more = heaviest == null || lost(row) > lost(heaviest);
+            heaviest = place && more ? row : heaviest;
         }
-        if (worst != null && worst.controlDelay().relativeHalfWidth() > WIDE) {
+        if (heaviest != null && heaviest.controlDelay().relativeHalfWidth() > WIDE) {
             out.printf(
                     Locale.ROOT,
-                    "note: at '%s' the delay is known to ± %.0f %%; about %d replications would bring that to ± 5 %% (run --precision)%n",
-                    worst.place(),
-                    100 * worst.controlDelay().relativeHalfWidth(),
-                    worst.controlDelay().replicationsFor(0.05));
+                    "note: the delay at '%s' is known to ± %.0f %%; about %d replications would make that ± 5 %%%n",
+                    heaviest.place(),
+                    100 * heaviest.controlDelay().relativeHalfWidth(),
+                    heaviest.controlDelay().replicationsFor(0.05));
         }
+    }
+
+    private static double lost(RunSummary.Row row) {
+        return row.controlDelay().mean() * row.demand().mean();
     }
 
     private void printPlace(PrintWriter out, List<RunSummary.Row> rows, boolean bySlice) {

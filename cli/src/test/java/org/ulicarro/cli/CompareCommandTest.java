@@ -54,7 +54,7 @@ class CompareCommandTest extends InProcess {
                 .isZero();
         assertThat(out)
                 .contains("before: 0001-base, after: 0002-pier-green, period 16:30-17:30, 6 pairs of replications")
-                .contains("Verdict: real at 5 % for all rows together (Holm)");
+                .contains("Verdict: real at 5 % for all rows of this table together (Holm 1979),");
         assertThat(line("market NB all")).endsWith("better");
         assertThat(line("market EBT")).endsWith("worse");
         assertThat(out.lines().mapToInt(String::length).max().orElse(0)).isLessThanOrEqualTo(120);
