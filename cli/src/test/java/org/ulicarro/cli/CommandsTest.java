@@ -145,7 +145,7 @@ class CommandsTest extends InProcess {
         assertThat(bays)
                 .as("four bays, two replications, and what they add up to")
                 .hasSizeGreaterThanOrEqualTo(1 + 8);
-        assertThat(bays).anyMatch(l -> l.startsWith("market,quay-2 back,1,WBL,2,"));
+        assertThat(bays).anyMatch(l -> l.startsWith("1,market,quay-2 back,1,WBL,2,"));
     }
 
     private void checkResults() {
