@@ -206,7 +206,8 @@ final class Town {
                 null,
                 NetworkInput.of(places, roads),
                 DemandInput.of(Map.of(VehicleType.CAR, 1.0)),
-                signals);
+                signals,
+                null);
         List<Fault> faults = new ArrayList<>();
         Network network = NetworkCompiler.compile(study.network(), study.driveOn(), faults);
         SignalSystem system = SignalCompiler.compile(network, signals, "p", 0, faults);

@@ -301,6 +301,7 @@ final class ReportContents {
                         c.why())));
         one.put("causes", causes);
         counts(folder, one);
+        field(folder, one);
         one.put("details", details(folder, summary, longest));
         return one;
     }
@@ -339,6 +340,26 @@ final class ReportContents {
                         counts.lines().size(),
                         100.0 * counts.met() / counts.lines().size(),
                         worst.isEmpty() ? "" : " Not met: " + String.join(", ", worst) + "."));
+    }
+
+    private void field(Path folder, Map<String, Object> one) {
+        List<Map<String, Object>> rows = new ArrayList<>();
+        try {
+            for (FieldSheets.Line l : new FieldSheets(folder).lines()) {
+                Map<String, Object> row = new LinkedHashMap<>();
+                row.put("what", l.what() + " (" + l.unit() + ")");
+                row.put("of", l.of());
+                row.put("observed", figure(l.observed(), 1));
+                row.put("simulated", figure(l.simulated(), 1));
+                row.put("percent", CompareCommand.signed(100 * (l.simulated() / l.observed() - 1), 1));
+                row.put("within", figure(100 * l.within(), 0));
+                row.put("met", l.holds() ? "yes" : "no");
+                rows.add(row);
+            }
+        } catch (IOException e) {
+            notes.add("note: what was measured in the field is left out: " + e.getMessage());
+        }
+        one.put("field", rows);
     }
 
     private List<Map<String, Object>> places(RunSummary summary) {

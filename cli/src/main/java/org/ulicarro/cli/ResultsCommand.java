@@ -36,6 +36,7 @@ import picocli.CommandLine.TypeConversionException;
             "  network     distance, time and delay of whole journeys by type, also of the people on board",
             "  why         of movements at level of service E or F: what their delay comes from",
             "  counts      simulated flows against the counts: GEH and percent",
+            "  field       what was measured in the field ('observed' of the study) beside the run",
             "  lanes       lanes before signals: saturation flow, effective green, v/c, split failures",
             "  signals     groups: greens, cycles, why greens ended",
             "  travel-times  along corridors: mean and percentiles, whole and by stretch",
@@ -95,6 +96,7 @@ final class ResultsCommand implements Callable<Integer> {
         NETWORK,
         WHY,
         COUNTS,
+        FIELD,
         LANES,
         SIGNALS,
         TRAVEL_TIMES,
@@ -158,6 +160,15 @@ final class ResultsCommand implements Callable<Integer> {
                 form.print(counts.rows(), out);
             } else {
                 counts.print(out);
+            }
+            return Exit.DONE;
+        }
+        if (table == Table.FIELD) {
+            FieldSheets field = new FieldSheets(folder);
+            if (form.isForMachines()) {
+                form.print(field.rows(), out);
+            } else {
+                field.print(out);
             }
             return Exit.DONE;
         }

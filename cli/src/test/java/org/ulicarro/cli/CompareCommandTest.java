@@ -202,6 +202,37 @@ class CompareCommandTest extends InProcess {
     }
 
     @Test
+    void whatWasMeasuredInTheFieldIsHeldAgainstTheRun() throws IOException {
+        Path here = temp.resolve("field");
+        Samples.write(Samples.MARKET, here);
+        String text = Files.readString(here.resolve("study.yaml"));
+        Files.writeString(
+                here.resolve("study.yaml"),
+                text.replace("15 min", "5 min") + "observed: {speeds: speeds.csv, queues: queues.csv}\n");
+        Files.writeString(here.resolve("speeds.csv"), "link,value,within\nquay-1 ahead,1 km/h,5 %\nquay-2 back,30,\n");
+        Files.writeString(here.resolve("queues.csv"), "place,movement,metres\nmarket,NBL,60 m\n");
+        assertThat(run("check", here)).isEqualTo(Exit.DOES_NOT_HOLD);
+        assertThat(out)
+                .contains("speeds.csv:3:13: '30' has no unit; write '30 km/h' or '30 mph'")
+                .contains(
+                        "queues.csv:1:1: the table begins with place,movement,value[,within], not place,movement,metres");
+        Files.writeString(
+                here.resolve("speeds.csv"), "link,value,within\nquay-1 ahead,1 km/h,5 %\nquay-2 back,30 km/h,90 %\n");
+        Files.writeString(here.resolve("queues.csv"), "place,movement,value\nmarket,NBL,60 m\nmarket,XYZ,60 m\n");
+        assertThat(run("run", here, "-n", 1)).as(err).isZero();
+        assertThat(run("results", here, "field")).isZero();
+        assertThat(line("speed (km/h)             quay-1 ahead")).endsWith("no");
+        assertThat(out.lines()
+                        .filter(l -> l.contains("quay-2 back"))
+                        .findFirst()
+                        .orElseThrow())
+                .endsWith("yes");
+        assertThat(out).contains("not in this run").contains(" of 4 are met.");
+        assertThat(run("report", here, "-o", temp.resolve("field.html"))).isZero();
+        assertThat(Files.readString(temp.resolve("field.html"))).contains("Against the field");
+    }
+
+    @Test
     void aRunMayGoOnUntilItsMeanIsSure() {
         assertThat(run("run", study, "-n", 5, "--precision", "9%", "--most", 40))
                 .as(err)

@@ -94,7 +94,8 @@ public final class Crossroads {
                 null,
                 NetworkInput.of(places, roads),
                 DemandInput.of(mix),
-                Map.of("market", controller()));
+                Map.of("market", controller()),
+                null);
     }
 
     private static Place end(double x, double y) {

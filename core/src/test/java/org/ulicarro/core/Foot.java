@@ -131,7 +131,8 @@ public final class Foot {
                         null,
                         flows,
                         new Walking(null, compliance)),
-                signals);
+                signals,
+                null);
     }
 
     /** The compiled scene; fails the test when it has errors. */

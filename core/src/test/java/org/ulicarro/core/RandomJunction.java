@@ -209,7 +209,8 @@ public final class RandomJunction {
                 null,
                 input,
                 DemandInput.of(mix, null, walkers, null),
-                signals);
+                signals,
+                null);
     }
 
     /** The compiled junction; null where one cannot be built with these bearings and lanes, or is too steep for its control. */

@@ -162,7 +162,8 @@ public final class Star {
                 null,
                 network(),
                 DemandInput.of(Map.of(VehicleType.CAR, 1.0)),
-                Map.of());
+                Map.of(),
+                null);
     }
 
     /** The same number for each movement of an approach, no turning back. */

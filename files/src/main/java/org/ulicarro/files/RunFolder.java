@@ -12,6 +12,8 @@ import org.ulicarro.core.measure.Observed;
 import org.ulicarro.core.measure.RunSummary;
 import org.ulicarro.core.run.ReplicationResult;
 import org.ulicarro.core.study.Count;
+import org.ulicarro.core.study.ObservedKind;
+import org.ulicarro.core.study.Written;
 import tools.jackson.core.JacksonException;
 import tools.jackson.databind.JsonNode;
 import tools.jackson.databind.PropertyNamingStrategies;
@@ -93,6 +95,35 @@ public final class RunFolder {
         } catch (JacksonException e) {
             throw new IOException(folder.resolve(RECORD) + " is damaged", e);
         }
+    }
+
+    /**
+     * What was measured in the field, by the tables that the study names, as they are now.
+     *
+     * @throws IOException when a table is gone or wrong
+     */
+    public static List<ObservedTable.Value> observed(Path folder) throws IOException {
+        List<ObservedTable.Value> values = new ArrayList<>();
+        List<Message> faults = new ArrayList<>();
+        Path study = folder.toAbsolutePath().normalize().getParent().getParent();
+        try {
+            JsonNode tables = new JsonMapper()
+                    .readTree(Files.readString(folder.resolve(RECORD)))
+                    .path("study")
+                    .path("observed");
+            for (ObservedKind kind : ObservedKind.values()) {
+                String name = tables.path(Written.of(kind)).asString("");
+                if (!name.isEmpty()) {
+                    values.addAll(ObservedTable.read(study.resolve(name), name, kind, faults));
+                }
+            }
+        } catch (JacksonException e) {
+            throw new IOException(folder.resolve(RECORD) + " is damaged", e);
+        }
+        if (!faults.isEmpty()) {
+            throw new IOException(faults.get(0).toString());
+        }
+        return values;
     }
 
     /**

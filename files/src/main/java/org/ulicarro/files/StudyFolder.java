@@ -20,6 +20,7 @@ import org.ulicarro.core.study.Study;
 import org.ulicarro.core.study.StudyRules;
 import org.ulicarro.core.study.TripTable;
 import org.ulicarro.core.study.Trips;
+import org.ulicarro.core.study.Written;
 import tools.jackson.databind.JsonNode;
 
 /** Reads the folder of a study. */
@@ -88,6 +89,12 @@ public final class StudyFolder {
         Study study = withTables(StudyBinder.bind(tree.root), tree, spots);
         List<Count> counts = new ArrayList<>();
         study.demand().volumes().forEach((id, file) -> readCounts(id, file, tree, spots, counts));
+        study.observed().forEach((kind, file) -> {
+            Path path = table(file, Fault.child("/observed", Written.of(kind)), tree);
+            if (path != null) { // read when a run is judged; what is wrong with it is said now
+                ObservedTable.read(path, file, kind, faults);
+            }
+        });
         List<Trips> trips = new ArrayList<>();
         study.demand().trips().forEach((file, table) -> readTrips(file, table, tree, trips));
         if (!faults.isEmpty()) {

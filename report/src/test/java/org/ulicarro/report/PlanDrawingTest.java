@@ -79,7 +79,8 @@ class PlanDrawingTest {
                 null,
                 NetworkInput.of(places, roads),
                 DemandInput.of(Map.of(VehicleType.CAR, 1.0)),
-                Map.of());
+                Map.of(),
+                null);
         List<Fault> faults = new ArrayList<>();
         Model model = Model.compile(study, counts(), "p", faults);
         assertThat(faults).isEmpty();

@@ -43,7 +43,11 @@ public record Study(
         NetworkInput network,
 
         @Required @About("Who wants to travel.") DemandInput demand,
-        @About("Signal control by place.") Map<String, SignalController> signals) {
+        @About("Signal control by place.") Map<String, SignalController> signals,
+
+        @About(
+                "What was measured in the field, as tables: {travel-times: observed/times.csv, speeds: …, queues: …, saturation: …}.")
+        Map<ObservedKind, String> observed) {
 
     /** The versions of the study format that can be read. */
     public enum Format implements Written {
@@ -81,7 +85,8 @@ public record Study(
                 vehicles,
                 network,
                 demand,
-                others);
+                others,
+                observed);
     }
 
     /** The same with another network. */
@@ -100,7 +105,8 @@ public record Study(
                 vehicles,
                 other,
                 demand,
-                signals);
+                signals,
+                observed);
     }
 
     public Study {
@@ -109,5 +115,6 @@ public record Study(
         vehicles = InOrder.map(vehicles);
         periods = InOrder.map(periods);
         signals = InOrder.map(signals);
+        observed = InOrder.map(observed);
     }
 }

@@ -98,7 +98,8 @@ final class Street {
                 vehicles,
                 network,
                 DemandInput.of(mix, services, null, null),
-                Map.of());
+                Map.of(),
+                null);
         List<Fault> faults = new ArrayList<>();
         Count count = new Count("middle", "w>e", START, START + seconds, perHour * seconds / 3600, "/counts");
         List<Count> counts = new ArrayList<>(List.of(count));

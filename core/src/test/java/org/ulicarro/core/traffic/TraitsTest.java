@@ -33,7 +33,8 @@ class TraitsTest {
                 null,
                 s.network(),
                 s.demand(),
-                s.signals());
+                s.signals(),
+                null);
     }
 
     /** Draws many drivers into row 0 and takes the mean of one of their properties. */
