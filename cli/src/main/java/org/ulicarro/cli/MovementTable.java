@@ -3,6 +3,7 @@ package org.ulicarro.cli;
 import java.io.IOException;
 import java.io.PrintWriter;
 import java.nio.file.Path;
+import java.util.Comparator;
 import java.util.LinkedHashSet;
 import java.util.List;
 import java.util.Locale;
@@ -281,6 +282,42 @@ final class MovementTable {
 
     private String metres(double value) {
         return TextTable.figure(feet ? value / METRES_PER_FOOT : value, 0);
+    }
+
+    /** Prints the movements with the largest delay, the worst first. */
+    void printWorst(PrintWriter out, int count) {
+        printHeading(out);
+        TextTable table = new TextTable(2);
+        table.alignLeft(true, true);
+        table.add("place", "movement", "veh", "control", "95 %", "LOS", "entry", "stops", "queue", "back");
+        table.add("", "", "arrived", "delay s", "± s", "", "s", "/veh", "max " + unit(), "95 % " + unit());
+        worst(count)
+                .forEach(row -> table.add(
+                        row.place(),
+                        row.name(),
+                        TextTable.figure(row.demand().mean(), 0),
+                        TextTable.figure(row.controlDelay().mean(), 1),
+                        TextTable.figure(half(row.controlDelay()), 1),
+                        row.los() == null ? "-" : row.los().name(),
+                        TextTable.figure(row.entryDelay().mean(), 1),
+                        TextTable.figure(row.stops().mean(), 2),
+                        metres(row.queueMax().mean()),
+                        metres(row.backP95())));
+        table.print(out);
+        out.println("By control and entry delay. 'results RUN why' says what it comes from.");
+    }
+
+    private List<RunSummary.Row> worst(int count) {
+        return shown(false).stream()
+                .filter(r -> !r.movement().equals(MovementRow.ALL) && r.demand().mean() > 0)
+                .sorted(Comparator.comparingDouble((RunSummary.Row r) ->
+                        -r.controlDelay().mean() - r.entryDelay().mean()))
+                .limit(count)
+                .toList();
+    }
+
+    private String unit() {
+        return feet ? "ft" : "m";
     }
 
     /** Prints each replication's figures. */

@@ -118,6 +118,12 @@ final class ResultsCommand implements Callable<Integer> {
     @Option(names = "--by", paramLabel = "SLICE", description = "15min: a table for each quarter of an hour")
     private String by;
 
+    @Option(
+            names = "--worst",
+            paramLabel = "N",
+            description = "movements: the N with the largest delay, the worst first")
+    private Integer worst;
+
     @Option(names = "--each", description = "a row for each replication instead of means")
     private boolean each;
 
@@ -208,7 +214,9 @@ final class ResultsCommand implements Callable<Integer> {
         }
         MovementTable table = new MovementTable(folder, place, filter);
         boolean bySlice = by != null || filter.asksForTimes();
-        if (form.isForMachines()) {
+        if (worst != null && !form.isForMachines()) {
+            table.printWorst(out, Math.max(1, worst));
+        } else if (form.isForMachines()) {
             form.print(each ? table.eachRows(bySlice) : table.rows(bySlice), out);
         } else if (each) {
             table.printEach(out, bySlice);

@@ -124,6 +124,7 @@ class CompareCommandTest extends InProcess {
             waits | longest
             why | Control and entry delay, level of service of the worst 15 min
             "movements --movement NBL" | NBL
+            "movements --worst 3" | By control and entry delay
             travel-times | There is no corridor in this study
             gates | There is no gate in this study
             meters | There is no ramp meter in this study
