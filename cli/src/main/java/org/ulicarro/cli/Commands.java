@@ -18,6 +18,8 @@ enum Commands {
     SCHEMA("schema", "Print the JSON Schema of a study, for editors", SchemaCommand::new),
     DRAW("draw", "Draw the plan to scale as SVG or PNG", DrawCommand::new),
     RUN("run", "Run replications in parallel and keep the results in a run folder", RunCommand::new),
+    CALIBRATE(
+            "calibrate", "Find time gaps with which queues discharge as measured in the field", CalibrateCommand::new),
     LAMPS("lamps", "Show on a board of lamps what a run publishes over MQTT", LampsCommand::new),
     RESULTS("results", "Print the tables of a run", ResultsCommand::new),
     COMPARE("compare", "Say what differs between runs, and whether it is real", CompareCommand::new),

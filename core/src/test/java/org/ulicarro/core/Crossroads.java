@@ -39,6 +39,7 @@ public final class Crossroads {
     public int lanes = 2;
     public List<String> arrows = List.of(); // of all approaches; empty for the usual ones
     public Map<VehicleType, Double> mix = Map.of(VehicleType.CAR, 1.0);
+    public Map<String, Double> saturation = Map.of(); // measured by movement, veh/h
     public final Map<String, Double> perHour = new LinkedHashMap<>();
 
     /** One through lane on each approach and nothing else. */
@@ -75,7 +76,9 @@ public final class Crossroads {
         places.put("east", end(legLength, 0));
         places.put("south", end(sin, -cos));
         places.put("north", end(-sin, cos));
-        places.put("market", Place.of(new Point(0, 0), Place.Control.SIGNAL));
+        Map<String, Double> measured = new LinkedHashMap<>();
+        saturation.forEach((movement, flow) -> measured.put(movement, flow / 3600));
+        places.put("market", Place.of(new Point(0, 0), Place.Control.SIGNAL).withSaturation(measured));
         Map<String, Road> roads = new LinkedHashMap<>();
         for (String side : List.of("west", "east", "south", "north")) {
             roads.put(side, road(side));

@@ -51,6 +51,11 @@ public final class LoadedStudy {
         return folder;
     }
 
+    /** The same with another network, as if its files said so. */
+    public LoadedStudy withNetwork(NetworkInput network) {
+        return new LoadedStudy(folder, alternative, tree, study.withNetwork(network), counts, trips, cellSpots);
+    }
+
     /** {@code base}, or the names of the alternatives that were put on it, such as {@code ferry-plan+wide-pier}. */
     public String alternative() {
         return alternative;

@@ -45,8 +45,7 @@ public final class GapTimes {
     public GapTime of(Movement movement, TurningPath path) {
         Junction junction = network.junctions().get(movement.place());
         GapTime usual = usual(junction, movement, path);
-        MovementInput own = junction.place().movements().get(movement.id());
-        own = own == null ? junction.place().movements().get(movement.name()) : own;
+        MovementInput own = junction.own(movement);
         if (own == null) {
             return usual;
         }

@@ -2,6 +2,7 @@ package org.ulicarro.core.network;
 
 import java.util.List;
 import java.util.Set;
+import org.ulicarro.core.study.MovementInput;
 import org.ulicarro.core.study.Place;
 
 /**
@@ -29,6 +30,12 @@ public record Junction(
         Ring ring,
         List<String> minor,
         Set<String> closed) {
+
+    /** What the study wants otherwise for one of its movements, named either way; null for nothing. */
+    public MovementInput own(Movement movement) {
+        MovementInput own = place.movements().get(movement.id());
+        return own == null ? place.movements().get(movement.name()) : own;
+    }
 
     public boolean signalised() {
         return place.control() == Place.Control.SIGNAL;

@@ -52,6 +52,25 @@ final class Overrides {
         checkNames(draft, id, here, place.bypass(), "bypass");
         checkNames(draft, id, here, place.rightOnRed(), "right-on-red");
         checkNames(draft, id, here, place.saturation(), "saturation");
+        sayUncalibrated(draft, id, place, here);
+    }
+
+    private static void sayUncalibrated(Draft draft, String id, Place place, List<Integer> here) {
+        for (String text : place.saturation().keySet()) {
+            Movement movement = find(draft, here, text);
+            if (movement == null) {
+                continue;
+            }
+            boolean known = List.of(movement.id(), movement.name()).stream()
+                    .map(place.movements()::get)
+                    .anyMatch(own -> own != null && own.timeGap() != null);
+            if (!known) {
+                draft.warn(
+                        Fault.child(Draft.placePointer(id) + "/saturation", text),
+                        "the queue of %s has no time-gap that meets this flow yet; 'ulicarro calibrate' finds one",
+                        text);
+            }
+        }
     }
 
     private static void checkNames(Draft draft, String id, List<Integer> here, Map<String, ?> written, String key) {

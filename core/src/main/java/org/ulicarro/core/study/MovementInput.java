@@ -14,6 +14,7 @@ import org.ulicarro.core.base.Dimension;
  * @param lanes explicit pairs, from lane to lane, each from the left
  * @param criticalGap least headway in the stream it yields to that its drivers take (s), or null
  * @param followUp headway at which they follow each other through one long gap (s), or null
+ * @param timeGap time gap and reaction time of those in its queue as it moves off, as a share of the usual; null for 1
  * @param closed nobody may make this movement
  */
 public record MovementInput(
@@ -39,10 +40,25 @@ public record MovementInput(
         @Key("follow-up") @Unit(Dimension.TIME) @About("Headway at which drivers follow each other through a long gap.")
         Double followUp,
 
+        @Key("time-gap")
+        @Unit(Dimension.SHARE)
+        @About("Time gaps and reactions when its queue moves off, as a share of the usual: 92 %; 'calibrate' finds it.")
+        Double timeGap,
+
         @About("Nobody may make this movement.") boolean closed) {
 
     public MovementInput {
         yieldsTo = yieldsTo == null ? List.of() : List.copyOf(yieldsTo);
         lanes = InOrder.map(lanes);
+    }
+
+    /** One of which only the time gap is written. */
+    public static MovementInput ofTimeGap(double share) {
+        return new MovementInput(null, null, null, null, null, null, null, share, false);
+    }
+
+    /** The same with another time gap. */
+    public MovementInput withTimeGap(double share) {
+        return new MovementInput(turn, radius, speed, yieldsTo, lanes, criticalGap, followUp, share, closed);
     }
 }

@@ -283,6 +283,9 @@ final class NetworkRules {
             if (own.speed() != null && !(own.speed() >= 1 && own.speed() <= 70)) {
                 error(here + "/speed", "a speed must be between 4 km/h and 250 km/h");
             }
+            if (own.timeGap() != null && !(own.timeGap() >= 0.3 && own.timeGap() <= 3)) {
+                error(here + "/time-gap", "a time gap must be 30 %% to 300 %% of the usual one");
+            }
         });
         place.saturation().forEach((movement, flow) -> {
             if (!(flow * 3600 >= 300 && flow * 3600 <= 12_000)) {

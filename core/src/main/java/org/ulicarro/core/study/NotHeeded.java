@@ -19,11 +19,6 @@ final class NotHeeded {
         NotHeeded warnings = new NotHeeded(faults);
         NetworkInput network = study.network();
         warnings.warn(!network.parking().isEmpty(), "/network/parking", "parking manoeuvres block nobody");
-        network.places()
-                .forEach((id, place) -> warnings.warn(
-                        !place.saturation().isEmpty(),
-                        Fault.child("/network/places", id) + "/saturation",
-                        "drivers are not calibrated to measured saturation flows"));
     }
 
     private void warn(boolean used, String pointer, String effect) {

@@ -111,6 +111,44 @@ public record Place(
         return new Place(at, control, null, null, null, null, null, null, null, null, null, null, null, null);
     }
 
+    /** The same with other wishes for its movements. */
+    public Place withMovements(Map<String, MovementInput> others) {
+        return new Place(
+                at,
+                control,
+                minor,
+                legs,
+                crossings,
+                bypass,
+                others,
+                cornerRadius,
+                setback,
+                outerDiameter,
+                lanes,
+                ring,
+                rightOnRed,
+                saturation);
+    }
+
+    /** The same with other measured saturation flows. */
+    public Place withSaturation(Map<String, Double> measured) {
+        return new Place(
+                at,
+                control,
+                minor,
+                legs,
+                crossings,
+                bypass,
+                movements,
+                cornerRadius,
+                setback,
+                outerDiameter,
+                lanes,
+                ring,
+                rightOnRed,
+                measured);
+    }
+
     /** The same at another point. */
     public Place movedTo(Point point) {
         return new Place(

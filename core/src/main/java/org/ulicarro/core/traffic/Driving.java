@@ -37,6 +37,9 @@ final class Driving extends AtJunctions {
     /** Who moves up to such a line, where it has to stop anyway, keeps this share of its usual gap to the one that goes. */
     private static final double CLOSES_UP = 0.4;
 
+    /** A time gap of a movement's own holds from this far before its line, about as far as its queue speeds up (m). */
+    private static final double TUNED_WITHIN = 150;
+
     private final LaneRules rules;
     private final Ledger ledger;
     private final Wayfinding wayfinding;
@@ -52,6 +55,7 @@ final class Driving extends AtJunctions {
     private boolean walked;
     private boolean gated;
     private boolean motorway;
+    private boolean tuned;
     private double grade;
     private double end;
 
@@ -79,6 +83,7 @@ final class Driving extends AtJunctions {
             walked = table.foot.ofLane[lane].length > 0;
             gated = gates.any(lane);
             motorway = rules.motorway[lane];
+            tuned = rules.tuned[lane];
             grade = rules.grade[lane];
             end = table.end[lane];
             int leader = -1;
@@ -90,10 +95,20 @@ final class Driving extends AtJunctions {
         }
     }
 
+    /** Share of its time gap and reaction time that a driver has in the queue of its movement and on its path. */
+    private double localGap(int lane, int v) {
+        if (path) {
+            return rules.timeGap[lane];
+        }
+        int next = f.next[v];
+        return next >= 0 && end - f.pos[v] < TUNED_WITHIN ? rules.timeGap[next] : 1;
+    }
+
     /** One driver's decision; the leader is the vehicle ahead on the same lane, or -1. */
     private void decide(int lane, int v, int leader) {
         accel = Double.POSITIVE_INFINITY;
         closeUp = leader < 0 && watchesForGaps(v) ? CLOSES_UP : 1;
+        gapShare = tuned ? localGap(lane, v) : 1;
         byControl = false;
         byVehicle = -1;
         restraint = NOTHING;
@@ -336,7 +351,7 @@ final class Driving extends AtJunctions {
             return Math.min(accel, 0);
         }
         boolean watching = f.goes(v) || watchesForGaps(v);
-        f.ready[v] -= (float) dt;
+        f.ready[v] -= (float) (dt / gapShare);
         return watching || f.ready[v] <= 0 ? accel : 0;
     }
 }

@@ -107,7 +107,7 @@ final class Fleet extends Columns implements Stateful {
     int[] inTheWay; // who denied it the gap it looks for, as a number among the departures, or -1
     int[] stoodSince; // tick at which it came to a stand, or -1 while it moves
     float[] ease; // share of its time gap and standing distance that it keeps: below 1 for a while after somebody moved
-    // in
+    // in, or in a queue with a shorter time gap of its own
     float[] changeLeft; // s until it has left that lane
     int[] gate; // booth at which it was served last, or -1
     float[] service; // s left at the booth where it stands, NaN when it stands at none

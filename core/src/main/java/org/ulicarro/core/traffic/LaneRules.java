@@ -7,10 +7,13 @@ import org.ulicarro.core.base.Clock;
 import org.ulicarro.core.network.Lane;
 import org.ulicarro.core.network.Link;
 import org.ulicarro.core.network.Marking;
+import org.ulicarro.core.network.Movement;
 import org.ulicarro.core.network.Network;
 import org.ulicarro.core.network.StopPlace;
+import org.ulicarro.core.network.TurningPath;
 import org.ulicarro.core.study.Direction;
 import org.ulicarro.core.study.Drivers;
+import org.ulicarro.core.study.MovementInput;
 import org.ulicarro.core.study.Road;
 import org.ulicarro.core.study.RoadClass;
 import org.ulicarro.core.study.Study;
@@ -32,6 +35,8 @@ final class LaneRules {
     final double[] grade; // lane -> uphill, as a share
     final boolean[] motorway; // lane -> whether it belongs to a motorway
     final boolean[] keepOuter; // lane -> whether drivers go back to the lane next to the kerb
+    final double[] timeGap; // path -> share of their time gaps and reactions in its queue; 1 on lanes of links
+    final boolean[] tuned; // lane -> whether that is another share than 1 on it, or on a path that leaves it
     final double[] politeness; // lane -> weight of what others lose or gain
     final double[] patience; // lane -> s that a driver waits at its end for room to change
     private final double[][]
@@ -48,6 +53,8 @@ final class LaneRules {
         grade = new double[table.lanes];
         motorway = new boolean[table.lanes];
         keepOuter = new boolean[table.lanes];
+        timeGap = new double[table.lanes];
+        tuned = new boolean[table.lanes];
         politeness = new double[table.lanes];
         patience = new double[table.lanes];
         zoneFrom = new double[table.lanes][];
@@ -68,6 +75,7 @@ final class LaneRules {
             politeness[lane] = drivers == null || drivers.politeness() == null ? POLITENESS : drivers.politeness();
             patience[lane] = drivers == null || drivers.patience() == null ? PATIENCE : drivers.patience();
         }
+        readTimeGaps();
         readZones(study);
         readUse(study);
         for (StopPlace stop : network.stops()) {
@@ -82,6 +90,20 @@ final class LaneRules {
     static double cooperation(Study study, RoadClass roadClass) {
         Drivers drivers = study.drivers().get(roadClass);
         return drivers == null || drivers.cooperation() == null ? COOPERATION : drivers.cooperation();
+    }
+
+    private void readTimeGaps() {
+        java.util.Arrays.fill(timeGap, 1);
+        for (Movement movement : table.network.movements()) {
+            MovementInput own = table.network.junctions().get(movement.place()).own(movement);
+            if (own != null && own.timeGap() != null) {
+                for (TurningPath path : movement.paths()) {
+                    timeGap[path.lane()] = own.timeGap();
+                    tuned[path.lane()] = true;
+                    tuned[path.fromLane()] = true;
+                }
+            }
+        }
     }
 
     private void readZones(Study study) {

@@ -234,6 +234,10 @@ final class Motion {
             enterJunction(v, lane, over, now);
         } else {
             leaveJunction(v, lane);
+            if (rules.tuned[old] && rules.timeGap[old] < f.ease[v]) {
+                // who came close opens its gap bit by bit: braking for it would send a wave back to the line
+                f.ease[v] = (float) rules.timeGap[old];
+            }
         }
     }
 

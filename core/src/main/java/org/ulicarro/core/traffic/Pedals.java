@@ -6,6 +6,9 @@ package org.ulicarro.core.traffic;
  */
 abstract class Pedals {
 
+    /** Faster than the one ahead by this, nobody keeps a time gap of the queue's own any more (m/s). */
+    private static final double CLOSES_IN = 0.3;
+
     /** Distance to a stop line at which drivers come to rest (m). */
     static final double BEFORE_LINE = 1.0;
 
@@ -49,6 +52,7 @@ abstract class Pedals {
 
     // the strictest constraint found so far for the vehicle in hand
     double accel;
+    double gapShare; // share of its time gap and reaction time that the one in hand has in this queue
     double closeUp; // share of its time gap and standing distance that the one in hand keeps just now
     boolean byControl;
     int byVehicle; // row, or -1
@@ -91,8 +95,12 @@ abstract class Pedals {
         double speed = f.speed[v];
         double leaderSpeed = f.speed[leader];
         double ease = f.ease[v] * closeUp;
-        double wanted = Following.towards(
-                speed, gap, leaderSpeed, f.space[v] * ease, f.gapTime[v] * ease, f.pickup[v], f.closing[v]);
+        double timeGap = f.gapTime[v] * ease;
+        if (gapShare != 1) {
+            timeGap *= moving(speed - leaderSpeed);
+        }
+        double wanted =
+                Following.towards(speed, gap, leaderSpeed, f.space[v] * ease, timeGap, f.pickup[v], f.closing[v]);
         wanted = wanted < -Following.HARDEST ? -Following.HARDEST : wanted;
         double after = speed + wanted * dt;
         after = after < 0 ? 0 : after;
@@ -103,6 +111,18 @@ abstract class Pedals {
             wanted = Math.min(wanted, Following.safe(speed, gap, leaderSpeed, dt));
         }
         return wanted;
+    }
+
+    /**
+     * Share of the usual time gap in a queue with one of its own. It holds where the queue moves off and flows; who closes in on slower
+     * ones brakes as usual, since a shorter gap would bring vehicles to rest so near to each other that they move off late: with it, queues discharged more
+     * slowly the shorter the gap was.
+     */
+    private double moving(double closingIn) {
+        if (closingIn <= 0) {
+            return gapShare;
+        }
+        return closingIn >= CLOSES_IN ? 1 : gapShare + (1 - gapShare) * closingIn / CLOSES_IN;
     }
 
     final void stopAt(int v, double distance, double standOff, byte reason, int whom) {

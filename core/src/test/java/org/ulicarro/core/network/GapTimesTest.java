@@ -78,7 +78,7 @@ class GapTimesTest {
     @Test
     void whatIsWrittenGoesFirst() {
         Star star = minor(1);
-        star.movements = Map.of("NBT", new MovementInput(null, null, null, null, null, 5.5, 2.9, false));
+        star.movements = Map.of("NBT", new MovementInput(null, null, null, null, null, 5.5, 2.9, null, false));
         assertThat(of(star, "NBT").critical()).isEqualTo(5.5);
         assertThat(of(star, "NBT").followUp()).isEqualTo(2.9);
         assertThat(of(star, "NBR").critical()).isEqualTo(6.2);

@@ -315,8 +315,8 @@ class JunctionGeometryTest {
     @Test
     void speedsAndRadiiCanBeWritten() {
         Star star = Star.cross(Control.YIELD);
-        var slow = new MovementInput(null, null, 3.0, List.of("s>n"), null, null, null, false);
-        var closed = new MovementInput(null, null, null, null, null, null, null, true);
+        var slow = new MovementInput(null, null, 3.0, List.of("s>n"), null, null, null, null, false);
+        var closed = new MovementInput(null, null, null, null, null, null, null, null, true);
         star.minor = List.of("s", "n");
         star.movements = Map.of("EBT", slow, "w>n", closed);
         Network network = star.compiled();

@@ -1,0 +1,228 @@
+package org.ulicarro.cli;
+
+import java.io.IOException;
+import java.io.PrintWriter;
+import java.util.List;
+import java.util.Locale;
+import java.util.concurrent.Callable;
+import org.ulicarro.core.run.Calibration;
+import org.ulicarro.core.run.Calibration.Outcome;
+import org.ulicarro.core.run.Experiment;
+import org.ulicarro.core.run.ReplicationResult;
+import org.ulicarro.core.study.NetworkInput;
+import org.ulicarro.files.LoadedStudy;
+import org.ulicarro.files.StudyEditor;
+import org.ulicarro.files.StudyProblem;
+import picocli.CommandLine.Command;
+import picocli.CommandLine.Mixin;
+import picocli.CommandLine.Model.CommandSpec;
+import picocli.CommandLine.Option;
+import picocli.CommandLine.ParameterException;
+import picocli.CommandLine.Spec;
+
+@Command(
+        name = "calibrate",
+        mixinStandardHelpOptions = true,
+        description = {
+            "Runs the study with one time gap after the other until the queues of movements discharge with the saturation flows",
+            "that were measured: 'saturation: {NBT: 1720 pcu/h}' at their place. Other figures of the drivers stay."
+        },
+        footer = {"", "Example:  ulicarro calibrate quayside -n 5 --write measured-queues"})
+final class CalibrateCommand implements Callable<Integer> {
+
+    private static final int WIDTH = 100;
+
+    @Mixin
+    private StudyArguments study;
+
+    @Mixin
+    private OneAlternative alternative;
+
+    @Option(
+            names = {"-n", "--replications"},
+            paramLabel = "N",
+            defaultValue = "5",
+            description = "replications for each trial (${DEFAULT-VALUE})")
+    private int replications;
+
+    @Option(
+            names = "--within",
+            paramLabel = "PERCENT",
+            defaultValue = "2",
+            description = "a target counts as met that near, in percent (${DEFAULT-VALUE})")
+    private double within;
+
+    @Option(
+            names = "--trials",
+            paramLabel = "N",
+            defaultValue = "8",
+            description = "give up after so many trials (${DEFAULT-VALUE})")
+    private int trials;
+
+    @Option(
+            names = "--write",
+            paramLabel = "ALT",
+            description = "write the time gaps into this alternative, which is made if need be")
+    private String write;
+
+    @Mixin
+    private OutputForm form;
+
+    @Spec
+    private CommandSpec spec;
+
+    private int trial;
+
+    @Override
+    public Integer call() throws StudyProblem, IOException, InterruptedException {
+        check(replications >= 1 && replications <= 1000, "--replications takes 1 to 1000");
+        check(trials >= 1 && trials <= 100, "--trials takes 1 to 100");
+        check(within >= 0.1 && within <= 20, "--within takes 0.1 to 20 percent");
+        check(
+                write == null || write.matches("[A-Za-z0-9_-]+"),
+                "the name of an alternative may hold letters, digits, '-' and '_' only");
+        LoadedStudy loaded = study.read(alternative.name);
+        Calibration calibration = new Calibration(loaded.compile(study.period).model(), within / 100);
+        check(
+                !calibration.targets().isEmpty(),
+                "no place says a measured saturation flow; write one there, such as saturation: {NBT: 1720 pcu/h}");
+        List<Outcome> outcomes = search(calibration, loaded);
+        PrintWriter out = spec.commandLine().getOut();
+        sheet(outcomes).print(form, out);
+        if (!form.isForMachines()) {
+            explain(outcomes, out);
+        }
+        if (write != null) {
+            write(loaded, outcomes, out);
+        }
+        return outcomes.stream().allMatch(Outcome::met) ? Exit.DONE : Exit.DOES_NOT_HOLD;
+    }
+
+    private void check(boolean holds, String otherwise) {
+        if (!holds) {
+            throw new ParameterException(spec.commandLine(), otherwise);
+        }
+    }
+
+    /** Trials throw what running and compiling throws; one wrapper carries the two kinds through. */
+    private List<Outcome> search(Calibration calibration, LoadedStudy loaded)
+            throws StudyProblem, InterruptedException {
+        try {
+            return calibration.search(trials, network -> attempt(loaded, network));
+        } catch (Failed failed) {
+            if (failed.getCause() instanceof StudyProblem problem) {
+                throw problem;
+            }
+            throw (InterruptedException) failed.getCause();
+        }
+    }
+
+    private static final class Failed extends Exception {
+        private static final long serialVersionUID = 1;
+
+        Failed(Exception cause) {
+            super(cause);
+        }
+    }
+
+    private List<ReplicationResult> attempt(LoadedStudy loaded, NetworkInput network) throws Failed {
+        PrintWriter err = spec.commandLine().getErr();
+        err.println("trial " + ++trial);
+        ProgressLine progress = new ProgressLine(err, replications);
+        try {
+            int jobs = Runtime.getRuntime().availableProcessors();
+            var model = loaded.withNetwork(network).compile(study.period).model();
+            return Experiment.run(model, replications, jobs, progress);
+        } catch (StudyProblem | InterruptedException e) {
+            throw new Failed(e);
+        } finally {
+            progress.done();
+        }
+    }
+
+    private static Sheet sheet(List<Outcome> outcomes) {
+        Sheet sheet = new Sheet()
+                .words("place", "place")
+                .words("movement", "movement")
+                .numbers("lanes", "lanes", 0)
+                .numbers("target_pcu_per_h", "target pcu/h", 0)
+                .numbers("before_pcu_per_h", "before", 0)
+                .numbers("reached_pcu_per_h", "reached", 0)
+                .numbers("reached_half_width_pcu_per_h", "±", 0)
+                .numbers("time_gap", "time gap %", 1, 100)
+                .words("met", "met");
+        for (Outcome o : outcomes) {
+            sheet.add(
+                    o.target().place(),
+                    o.target().movement().name(),
+                    (double) o.target().lanes(),
+                    o.target().flow(),
+                    o.before().mean(),
+                    o.reached().mean(),
+                    half(o),
+                    o.share(),
+                    o.met() ? "yes" : "no");
+        }
+        return sheet;
+    }
+
+    private void explain(List<Outcome> outcomes, PrintWriter out) {
+        for (Outcome o : outcomes) {
+            String name = o.target().place() + " " + o.target().movement().name();
+            if (o.isUnknown()) {
+                say(
+                        out,
+                        name + ": too few vehicles leave standing queues to tell a saturation flow (30 in a"
+                                + " replication); raise the demand for this, such as 'demand: {growth: 40 %}' in an"
+                                + " alternative, or take a longer period");
+            } else if (!o.met() && o.reached().mean() < o.target().flow()) {
+                say(
+                        out,
+                        name
+                                + ": shorter time gaps do not make it quicker than that; something else holds its queue up:"
+                                + " people on a crossing, a turn in the same lane, a queue beyond, its radius or grade"
+                                + " ('results RUN why' and 'results RUN lanes' tell)");
+            } else if (!o.met()) {
+                say(out, name + ": not met yet; more --trials or replications may help");
+            } else if (!(half(o) <= 2 * within / 100 * o.target().flow())) {
+                say(out, name + ": met on the mean, but known less exactly than asked for; take more replications");
+            }
+        }
+        if (write == null && outcomes.stream().anyMatch(Outcome::met)) {
+            out.println("next: --write ALT keeps the time gaps as an alternative of the study");
+        }
+    }
+
+    private static double half(Outcome o) {
+        return (o.reached().hi() - o.reached().lo()) / 2;
+    }
+
+    private static void say(PrintWriter out, String text) {
+        Wrapped.lines(List.of(text.split(" ")), WIDTH).forEach(out::println);
+    }
+
+    private void write(LoadedStudy loaded, List<Outcome> outcomes, PrintWriter out) throws IOException, StudyProblem {
+        StudyEditor editor = StudyEditor.open(loaded.folder(), write);
+        String file = null;
+        for (Outcome o : outcomes) {
+            if (o.met()) {
+                file = editor.set(
+                        "network.places.\"" + o.target().place() + "\".movements.\""
+                                + o.target().key() + "\".time-gap",
+                        String.format(Locale.ROOT, "%.1f %%", 100 * o.share()));
+            }
+        }
+        if (file == null) {
+            say(out, "nothing was written, since no target was met");
+            return;
+        }
+        editor.check();
+        editor.save();
+        if (!form.isForMachines()) {
+            out.println("wrote " + loaded.folder().resolve(file) + " (what was met)");
+            boolean base = loaded.alternative().equals("base");
+            out.println("next: " + Main.me() + " run " + loaded.folder() + " -a "
+                    + (base ? "" : loaded.alternative() + "+") + write);
+        }
+    }
+}

@@ -1,0 +1,210 @@
+package org.ulicarro.core.run;
+
+import java.util.ArrayList;
+import java.util.LinkedHashMap;
+import java.util.List;
+import java.util.Map;
+import org.ulicarro.core.analysis.TimeGapSearch;
+import org.ulicarro.core.measure.MovementRow;
+import org.ulicarro.core.measure.Statistic;
+import org.ulicarro.core.network.Junction;
+import org.ulicarro.core.network.Movement;
+import org.ulicarro.core.network.TurningPath;
+import org.ulicarro.core.study.MovementInput;
+import org.ulicarro.core.study.NetworkInput;
+import org.ulicarro.core.study.Place;
+
+/**
+ * Finds the time gaps with which queues at signals discharge as was measured in the field. All movements with a target are searched
+ * together, since a lane may serve several: in each round all replications are run with the time gaps so far, and each movement that
+ * misses its target tries another one.
+ */
+public final class Calibration {
+
+    /** Usual time gap, where a search begins (s). */
+    private static final double USUAL_GAP = 1.0;
+
+    /** Saturation flows are written in vehicles per second and told in vehicles per hour. */
+    private static final double HOUR = 3600;
+
+    /**
+     * What is to be met.
+     *
+     * @param place id of the place
+     * @param movement of which a flow was measured
+     * @param key name under which the study holds what is wanted of the movement, or would
+     * @param flow saturation flow of its lanes together (pcu/h)
+     * @param lanes how many
+     */
+    public record Target(String place, Movement movement, String key, double flow, int lanes) {}
+
+    /**
+     * What became of a target.
+     *
+     * @param target it
+     * @param before saturation flow with the time gap that the study had; without a value where too few headways were seen (pcu/h)
+     * @param reached the one with the time gap that was found, likewise
+     * @param share that time gap as a share of the usual
+     * @param met whether it is near enough
+     */
+    public record Outcome(Target target, Statistic before, Statistic reached, double share, boolean met) {
+
+        /** Whether too few vehicles left a standing queue to tell. */
+        public boolean isUnknown() {
+            return Double.isNaN(reached.mean());
+        }
+    }
+
+    /** Runs a network. */
+    @FunctionalInterface
+    public interface Trial<X extends Exception> {
+
+        /** All replications on the study with this network. */
+        List<ReplicationResult> run(NetworkInput network) throws X;
+    }
+
+    private record Round(double[] shares, Statistic[] flows, double miss) {}
+
+    private final NetworkInput network;
+    private final List<Target> targets;
+    private final double within;
+
+    /**
+     * Begins a calibration.
+     *
+     * @param model of the study, whose places say what was measured
+     * @param within share of a target by which it may be missed
+     */
+    public Calibration(Model model, double within) {
+        network = model.study().network();
+        targets = targets(model);
+        this.within = within;
+    }
+
+    private static List<Target> targets(Model model) {
+        List<Target> targets = new ArrayList<>();
+        model.network()
+                .junctions()
+                .forEach((id, junction) -> junction.movements().stream()
+                        .map(model.network().movements()::get)
+                        .filter(movement -> measured(junction, movement) != null)
+                        .forEach(movement -> {
+                            Map<String, MovementInput> own = junction.place().movements();
+                            String key = own.containsKey(movement.id()) ? movement.id() : movement.name();
+                            boolean unique = junction.movements().stream()
+                                            .filter(m -> model.network()
+                                                    .movements()
+                                                    .get(m)
+                                                    .name()
+                                                    .equals(movement.name()))
+                                            .count()
+                                    == 1;
+                            int lanes = (int) movement.paths().stream()
+                                    .mapToInt(TurningPath::fromLane)
+                                    .distinct()
+                                    .count();
+                            targets.add(new Target(
+                                    id,
+                                    movement,
+                                    own.containsKey(key) || unique ? key : movement.id(),
+                                    HOUR * measured(junction, movement),
+                                    lanes));
+                        }));
+        return targets;
+    }
+
+    private static Double measured(Junction junction, Movement movement) {
+        Map<String, Double> written = junction.place().saturation();
+        Double flow = written.get(movement.id());
+        return flow == null ? written.get(movement.name()) : flow;
+    }
+
+    public List<Target> targets() {
+        return targets;
+    }
+
+    /**
+     * Searches.
+     *
+     * @param rounds at most so many trials
+     * @return what became of each target: of the trial that came nearest to all of them
+     */
+    public <X extends Exception> List<Outcome> search(int rounds, Trial<X> trial) throws X {
+        double[] shares = new double[targets.size()];
+        TimeGapSearch[] searches = new TimeGapSearch[targets.size()];
+        for (int t = 0; t < shares.length; t++) {
+            Target target = targets.get(t);
+            MovementInput own = network.places().get(target.place()).movements().get(target.key());
+            shares[t] = own == null || own.timeGap() == null ? 1 : own.timeGap();
+            searches[t] = new TimeGapSearch(target.flow(), target.lanes(), USUAL_GAP);
+        }
+        Round first = null;
+        Round best = null;
+        for (int round = 0; round < rounds; round++) {
+            Round now = round(shares, trial.run(with(shares)));
+            first = first == null ? now : first;
+            best = best == null || now.miss < best.miss ? now : best;
+            boolean moved = false;
+            shares = shares.clone();
+            for (int t = 0; t < shares.length; t++) {
+                double flow = now.flows[t].mean();
+                if (!Double.isNaN(flow) && !isMet(t, flow)) {
+                    double next = searches[t].next(shares[t], flow);
+                    moved |= Math.abs(next - shares[t]) > 0.001;
+                    shares[t] = next;
+                }
+            }
+            if (!moved) {
+                break;
+            }
+        }
+        List<Outcome> outcomes = new ArrayList<>();
+        for (int t = 0; t < shares.length; t++) {
+            Statistic reached = best.flows[t];
+            outcomes.add(
+                    new Outcome(targets.get(t), first.flows[t], reached, best.shares[t], isMet(t, reached.mean())));
+        }
+        return outcomes;
+    }
+
+    private boolean isMet(int t, double flow) {
+        return Math.abs(flow / targets.get(t).flow() - 1) <= within;
+    }
+
+    private Round round(double[] shares, List<ReplicationResult> results) {
+        Statistic[] flows = new Statistic[targets.size()];
+        double miss = 0;
+        for (int t = 0; t < flows.length; t++) {
+            Movement movement = targets.get(t).movement();
+            flows[t] = Statistic.of(
+                    results.stream().mapToDouble(r -> flow(r, movement)).toArray());
+            double off = flows[t].mean() / targets.get(t).flow() - 1;
+            miss += Double.isNaN(off) ? 0 : off * off;
+        }
+        return new Round(shares, flows, miss);
+    }
+
+    private static double flow(ReplicationResult result, Movement movement) {
+        double flow = Double.NaN;
+        for (MovementRow row : result.rows()) {
+            if (row.place().equals(movement.place()) && row.movement().equals(movement.id())) {
+                flow = row.saturationPcuh(); // the whole period comes last; intervals have none
+            }
+        }
+        return flow;
+    }
+
+    /** The network with these time gaps. */
+    private NetworkInput with(double[] shares) {
+        Map<String, Place> places = new LinkedHashMap<>(network.places());
+        for (int t = 0; t < shares.length; t++) {
+            Target target = targets.get(t);
+            Place place = places.get(target.place());
+            Map<String, MovementInput> movements = new LinkedHashMap<>(place.movements());
+            MovementInput own = movements.get(target.key());
+            movements.put(target.key(), own == null ? MovementInput.ofTimeGap(shares[t]) : own.withTimeGap(shares[t]));
+            places.put(target.place(), place.withMovements(movements));
+        }
+        return network.with(places, network.roads());
+    }
+}
