@@ -2,6 +2,7 @@ package org.ulicarro.cli;
 
 import java.io.IOException;
 import java.io.PrintWriter;
+import java.nio.file.Path;
 import java.util.ArrayList;
 import java.util.Comparator;
 import java.util.LinkedHashMap;
@@ -18,10 +19,15 @@ import org.ulicarro.core.network.Network;
 import org.ulicarro.core.run.Model;
 import org.ulicarro.core.run.Passages;
 import org.ulicarro.core.run.Passages.Stretch;
+import org.ulicarro.report.DrawingFile;
+import org.ulicarro.report.paper.Figure;
+import org.ulicarro.report.paper.TimeChart;
 
 /** Who used a link, how a place's traffic turned, how long between two places: of one replication, in any window. */
 final class PassageSheets {
 
+    private static final int WIDE = 900; // a chart
+    private static final int HIGH = 420;
     private static final int WAYS = 8; // that are listed
     private static final int LONGEST_WAY = 84; // characters
 
@@ -53,8 +59,9 @@ final class PassageSheets {
      * Who came to the end of a link: when, from where to where, and by which way.
      *
      * @param bin length of the intervals in which they are counted (s)
+     * @param picture file for a chart of these counts, or null
      */
-    void link(String id, double bin) throws IOException {
+    void link(String id, double bin, Path picture) throws IOException {
         Link link = network.links().stream()
                 .filter(l -> l.id().equals(id))
                 .findFirst()
@@ -77,6 +84,9 @@ final class PassageSheets {
                     ways.merge(places, 1, Integer::sum);
                 }
             }
+        }
+        if (picture != null) {
+            draw(id, byBin, bin, picture);
         }
         if (form.isForMachines()) {
             Rows rows = new Rows();
@@ -127,6 +137,29 @@ final class PassageSheets {
                     TextTable.figure(100.0 * e.getValue() / all, 0));
         }
         list.print(out);
+    }
+
+    private static String interval(double seconds) {
+        return seconds % 60 == 0 ? Math.round(seconds / 60) + " min" : Math.round(seconds) + " s";
+    }
+
+    /** Volumes as steps, since each holds for its whole interval. */
+    private void draw(String id, Map<Double, Integer> byBin, double bin, Path picture) throws IOException {
+        List<double[]> steps = new ArrayList<>();
+        for (double start = from; start < to - 1e-9; start += bin) {
+            double end = Math.min(to, start + bin);
+            double flow = byBin.getOrDefault(start, 0) / (end - start) * 3600;
+            steps.add(new double[] {start, flow});
+            steps.add(new double[] {end, flow});
+        }
+        Figure figure = TimeChart.of(
+                id + ", vehicles at its end",
+                "veh/h",
+                List.of(new TimeChart.Line("by " + interval(bin), steps)),
+                0,
+                WIDE,
+                HIGH);
+        DrawingFile.write(picture, WIDE, HIGH, figure.drawing());
     }
 
     /** How those who came to a place in the window turned there. */

@@ -17,6 +17,7 @@ import org.ulicarro.files.DayTimes;
 import org.ulicarro.files.RunFolder;
 import org.ulicarro.files.RunRecord;
 import org.ulicarro.files.StudyProblem;
+import org.ulicarro.report.DrawingFile;
 import picocli.CommandLine.ArgGroup;
 import picocli.CommandLine.Command;
 import picocli.CommandLine.Mixin;
@@ -86,6 +87,12 @@ final class TraceCommand implements Callable<Integer> {
     @Option(names = "--bin", paramLabel = "T", description = "with --link: count in intervals of, such as 5min (15min)")
     private String bin = "15min";
 
+    @Option(
+            names = {"-o", "--output"},
+            paramLabel = "FILE",
+            description = "with --link: draw its volumes by interval as well, .svg or .png")
+    private Path output;
+
     @Mixin
     private OutputForm form;
 
@@ -109,6 +116,10 @@ final class TraceCommand implements Callable<Integer> {
         }
         if (question.vehicle == null && why != null) {
             throw new ParameterException(spec.commandLine(), "--why goes with --vehicle");
+        }
+        if (output != null && (question.link == null || !DrawingFile.canWrite(output))) {
+            throw new ParameterException(
+                    spec.commandLine(), "-o goes with --link, and its name ends with .svg or .png: volumes.svg");
         }
         Path folder = RunArgument.find(run);
         RunRecord record = RunFolder.record(folder);
@@ -168,7 +179,7 @@ final class TraceCommand implements Callable<Integer> {
         PassageSheets sheets = new PassageSheets(
                 model, passages, begin, end, form, spec.commandLine().getOut());
         if (question.link != null) {
-            sheets.link(question.link, seconds);
+            sheets.link(question.link, seconds, output);
         } else if (question.turns != null) {
             sheets.turns(question.turns);
         } else {

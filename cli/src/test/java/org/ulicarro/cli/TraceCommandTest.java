@@ -11,6 +11,8 @@ import org.junit.jupiter.api.BeforeAll;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.io.TempDir;
 import org.ulicarro.files.Samples;
+import tools.jackson.databind.JsonNode;
+import tools.jackson.databind.json.JsonMapper;
 
 /** One vehicle followed and asked why; and what a run says of turns that were missed. */
 class TraceCommandTest extends InProcess {
@@ -45,6 +47,69 @@ class TraceCommandTest extends InProcess {
         assertThat(run("trace", study, "--vehicle", 300)).as(err).isZero();
         assertThat(out).contains("came in").contains("passed the line").contains("left the network");
         assertThat(out.lines()).allSatisfy(line -> assertThat(line.length()).isLessThanOrEqualTo(140));
+    }
+
+    private JsonNode rows(Object... words) {
+        assertThat(run(words)).as(err).isZero();
+        return JsonMapper.builder().build().readTree(out);
+    }
+
+    private static long sum(JsonNode rows, String key) {
+        long sum = 0;
+        for (JsonNode row : rows) {
+            sum += Math.round(row.path(key).doubleValue());
+        }
+        return sum;
+    }
+
+    /** Two ways of counting agree: the run's tables, and the vehicles followed one by one. */
+    @Test
+    void turnsAndUsersAreThoseThatTheRunCounted() {
+        JsonNode turns = rows("trace", study, "--turns", "market", "--json");
+        assertThat(turns.size()).isGreaterThanOrEqualTo(12);
+        long checked = 0;
+        for (JsonNode row : rows("results", study, "--place", "market", "--json")) {
+            for (JsonNode turn : turns) {
+                boolean same =
+                        turn.path("id").asString().equals(row.path("movement").asString());
+                if (same && turn.path("movement").asString().equals("WBT")) {
+                    assertThat(turn.path("vehicles").doubleValue())
+                            .isEqualTo(row.path("vehicles").doubleValue());
+                    checked++;
+                }
+            }
+        }
+        assertThat(checked).isEqualTo(1);
+
+        String link = "";
+        double vehicles = 0;
+        for (JsonNode row : rows("results", study, "links", "--json")) {
+            if (row.path("vehicles").doubleValue() > vehicles) {
+                link = row.path("link").asString();
+                vehicles = row.path("vehicles").doubleValue();
+            }
+        }
+        long first = sum(rows("trace", study, "--link", link, "--to", "16:36", "--json"), "vehicles");
+        long second = sum(rows("trace", study, "--link", link, "--from", "16:36", "--json"), "vehicles");
+        assertThat(first + second).as(link).isEqualTo((long) vehicles);
+        assertThat(first).isPositive();
+    }
+
+    @Test
+    void volumesAreDrawnAndWindowsMakeSense() throws IOException {
+        Path picture = temp.resolve("volumes.svg");
+        JsonNode link = rows("results", study, "links", "--json").get(0).path("link");
+        assertThat(run("trace", study, "--link", link.asString(), "--bin", "3min", "-o", picture))
+                .as(err)
+                .isZero();
+        assertThat(out.lines().filter(l -> l.matches("16:[0-9:]+  16:.*"))).hasSize(5);
+        assertThat(Files.readString(picture)).contains("vehicles at its end", "by 3 min");
+        assertThat(run("trace", study, "--turns", "market", "-o", picture)).isEqualTo(2);
+        assertThat(err).contains("-o goes with --link");
+        assertThat(run("trace", study, "--turns", "marked")).isEqualTo(3);
+        assertThat(err).contains("market");
+        assertThat(run("trace", study, "--turns", "market", "--from", "16:40", "--to", "16:35"))
+                .isEqualTo(2);
     }
 
     @Test

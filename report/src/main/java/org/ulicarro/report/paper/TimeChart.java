@@ -62,6 +62,7 @@ public final class TimeChart {
         NumberFormat whole = NumberFormat.getIntegerInstance(Locale.ROOT);
         whole.setGroupingUsed(false);
         value.setNumberFormatOverride(whole);
+        value.setTickLabelInsets(new RectangleInsets(6, 4, 6, 4)); // air between labels: rounder steps are chosen
         if (most > 0) {
             value.setRange(0, most);
         }
