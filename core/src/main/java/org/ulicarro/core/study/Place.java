@@ -113,44 +113,20 @@ public record Place(
 
     /** The same with other wishes for its movements. */
     public Place withMovements(Map<String, MovementInput> others) {
-        return new Place(
-                at,
-                control,
-                minor,
-                legs,
-                crossings,
-                bypass,
-                others,
-                cornerRadius,
-                setback,
-                outerDiameter,
-                lanes,
-                ring,
-                rightOnRed,
-                saturation);
+        return with(at, others, saturation);
     }
 
     /** The same with other measured saturation flows. */
     public Place withSaturation(Map<String, Double> measured) {
-        return new Place(
-                at,
-                control,
-                minor,
-                legs,
-                crossings,
-                bypass,
-                movements,
-                cornerRadius,
-                setback,
-                outerDiameter,
-                lanes,
-                ring,
-                rightOnRed,
-                measured);
+        return with(at, movements, measured);
     }
 
     /** The same at another point. */
     public Place movedTo(Point point) {
+        return with(point, movements, saturation);
+    }
+
+    private Place with(Point point, Map<String, MovementInput> wishes, Map<String, Double> measured) {
         return new Place(
                 point,
                 control,
@@ -158,13 +134,13 @@ public record Place(
                 legs,
                 crossings,
                 bypass,
-                movements,
+                wishes,
                 cornerRadius,
                 setback,
                 outerDiameter,
                 lanes,
                 ring,
                 rightOnRed,
-                saturation);
+                measured);
     }
 }
