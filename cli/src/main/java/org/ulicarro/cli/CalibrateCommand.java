@@ -180,7 +180,7 @@ final class CalibrateCommand implements Callable<Integer> {
                         out,
                         name
                                 + ": shorter time gaps do not make it quicker than that; something else holds its queue up:"
-                                + " people on a crossing, a turn in the same lane, a queue beyond, its radius or grade"
+                                + " people on a crossing, a full bay beside it, a turn in its lane, a queue beyond, its radius or grade"
                                 + " ('results RUN why' and 'results RUN lanes' tell)");
             } else if (!o.met()) {
                 say(out, name + ": not met yet; more --trials or replications may help");
