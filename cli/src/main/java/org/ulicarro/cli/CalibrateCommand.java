@@ -23,10 +23,10 @@ import picocli.CommandLine.Spec;
 @Command(
         name = "calibrate",
         mixinStandardHelpOptions = true,
-        description = {
-            "Runs the study with one time gap after the other until the queues of movements discharge with the saturation flows",
-            "that were measured: 'saturation: {NBT: 1720 pcu/h}' at their place. Other figures of the drivers stay."
-        },
+        description =
+                "Runs the study with one time gap after the other until the queues of movements discharge with the saturation flows"
+                        + " that were measured, 'saturation: {NBT: 1720 pcu/h}' at their place. Reactions at the start go along with"
+                        + " the time gaps; other figures of the drivers stay.",
         footer = {"", "Example:  ulicarro calibrate quayside -n 5 --write measured-queues"})
 final class CalibrateCommand implements Callable<Integer> {
 
