@@ -65,6 +65,7 @@ final class MeasureSheets {
                         summary,
                         RunFolder.rows(run, MovementRow.class),
                         RunFolder.rows(run, LaneRow.class),
+                        RunFolder.rows(run, SignalRow.class),
                         RunFolder.rows(run, BayRow.class),
                         RunFolder.rows(run, LinkRow.class))
                 .stream()
@@ -114,8 +115,14 @@ final class MeasureSheets {
                 .mean("gap-out", "%", r -> 100 * r.gapOutShare(), 0)
                 .mean("max-out", "%", r -> 100 * r.maxOutShare(), 0)
                 .mean("force-off", "%", r -> 100 * r.forceOffShare(), 0)
+                .mean("priority", "%", r -> 100 * r.priorityShare(), 0)
+                .mean("skipped", "% of cycles", r -> 100 * r.skipShare(), 0)
+                .mean("early", "return s", SignalRow::earlyReturnS, 1)
                 .print(out);
-        out.println("Gap-out, max-out, force-off: why greens ended, where the controller says so.");
+        out.println(
+                "Gap-out, max-out, force-off, priority: why greens ended, where the controller says so. Skipped: cycles");
+        out.println(
+                "of the place in which the group had no green. Early return: of coordinated greens, before their split.");
     }
 
     void lanes() throws IOException {

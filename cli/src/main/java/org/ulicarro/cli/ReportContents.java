@@ -24,6 +24,7 @@ import org.ulicarro.core.measure.MovementRow;
 import org.ulicarro.core.measure.Observed;
 import org.ulicarro.core.measure.Percentile;
 import org.ulicarro.core.measure.RunSummary;
+import org.ulicarro.core.measure.SignalRow;
 import org.ulicarro.core.measure.Statistic;
 import org.ulicarro.core.measure.TravelTimeRow;
 import org.ulicarro.core.run.Model;
@@ -288,6 +289,7 @@ final class ReportContents {
                         summary,
                         RunFolder.rows(folder, MovementRow.class),
                         RunFolder.rows(folder, LaneRow.class),
+                        RunFolder.rows(folder, SignalRow.class),
                         RunFolder.rows(folder, BayRow.class),
                         RunFolder.rows(folder, LinkRow.class))
                 .forEach(c -> causes.add(Map.of(

@@ -23,6 +23,25 @@ public final class SavedArrays {
         }
     }
 
+    /** Whole columns of a table, one behind the other. */
+    public static void write(DataOutput out, double[][] reals, int[][] wholes) throws IOException {
+        for (double[] column : reals) {
+            write(out, column, column.length);
+        }
+        for (int[] column : wholes) {
+            write(out, column, column.length);
+        }
+    }
+
+    public static void read(DataInput in, double[][] reals, int[][] wholes) throws IOException {
+        for (double[] column : reals) {
+            read(in, column);
+        }
+        for (int[] column : wholes) {
+            read(in, column);
+        }
+    }
+
     public static void read(DataInput in, double[] into) throws IOException {
         int used = in.readInt();
         for (int i = 0; i < used; i++) {

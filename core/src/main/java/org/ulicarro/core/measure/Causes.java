@@ -20,15 +20,20 @@ public final class Causes {
     private static final double OFTEN_BLOCKED = 0.03; // share of the time
     private static final double MANY_FAILURES = 0.10; // share of greens
     private static final double SELDOM = 150; // s between greens
+    private static final double OFTEN_CUT = 0.10; // share of greens
+    private static final double OFTEN_SKIPPED = 0.10; // share of cycles
     private static final double POOR_ARRIVAL = 0.75; // platoon ratio
 
     private final List<LaneRow> lanes;
+    private final List<SignalRow> signals;
     private final List<BayRow> bays;
     private final List<LinkRow> links;
     private final double period; // s
 
-    private Causes(List<LaneRow> lanes, List<BayRow> bays, List<LinkRow> links, double period) {
+    private Causes(
+            List<LaneRow> lanes, List<SignalRow> signals, List<BayRow> bays, List<LinkRow> links, double period) {
         this.lanes = lanes;
+        this.signals = signals;
         this.bays = bays;
         this.links = links;
         this.period = period;
@@ -39,6 +44,7 @@ public final class Causes {
      *
      * @param rows movements of all replications
      * @param lanes before signals, of all replications
+     * @param signals groups, of all replications
      * @param bays turning bays, of all replications
      * @param links of all replications
      */
@@ -46,6 +52,7 @@ public final class Causes {
             RunSummary summary,
             List<Observed<MovementRow>> rows,
             List<Observed<LaneRow>> lanes,
+            List<Observed<SignalRow>> signals,
             List<Observed<BayRow>> bays,
             List<Observed<LinkRow>> links) {
         List<Cause> causes = new ArrayList<>();
@@ -55,7 +62,7 @@ public final class Causes {
                 continue;
             }
             double period = row.toS() - row.fromS();
-            Causes found = new Causes(unwrapped(lanes), unwrapped(bays), unwrapped(links), period);
+            Causes found = new Causes(unwrapped(lanes), unwrapped(signals), unwrapped(bays), unwrapped(links), period);
             List<MovementRow> own = rows.stream()
                     .map(Observed::row)
                     .filter(r -> r.place().equals(row.place())
@@ -89,6 +96,7 @@ public final class Causes {
         }
         downstream(row, reasons);
         bayBeside(row, mine, reasons);
+        priority(mine, reasons);
         splitFailures(mine, reasons);
         seldomGreen(mine, reasons);
         if (first.inGaps()) {
@@ -182,6 +190,23 @@ public final class Causes {
                     }
                 }
             }
+        }
+    }
+
+    /** A bus or tram took its green. The controllers of scripts do not say so; there it shows in seldom greens. */
+    private void priority(List<LaneRow> mine, List<String> reasons) {
+        Predicate<SignalRow> own = s -> mine.stream()
+                .anyMatch(l -> l.place().equals(s.place()) && l.signalGroup().equals(s.signalGroup()));
+        double cut = mean(signals, own, SignalRow::priorityShare);
+        if (cut > OFTEN_CUT) {
+            double skipped = mean(signals, own, SignalRow::skipShare);
+            reasons.add(String.format(
+                    Locale.ROOT,
+                    "starved by priority: %.0f %% of its greens end early for a bus, a tram or a pre-emption%s",
+                    100 * cut,
+                    skipped > OFTEN_SKIPPED
+                            ? String.format(Locale.ROOT, ", and it is left out of %.0f %% of the cycles", 100 * skipped)
+                            : ""));
         }
     }
 

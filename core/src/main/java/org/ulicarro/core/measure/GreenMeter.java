@@ -12,6 +12,7 @@ import org.ulicarro.core.network.Link;
 import org.ulicarro.core.network.Movement;
 import org.ulicarro.core.network.Network;
 import org.ulicarro.core.signal.Aspect;
+import org.ulicarro.core.signal.SignalSystem;
 import org.ulicarro.core.traffic.Observer;
 import org.ulicarro.core.traffic.TrafficEvents;
 import org.ulicarro.core.traffic.TrafficView;
@@ -259,14 +260,14 @@ final class GreenMeter implements Observer {
     }
 
     /** One row for each lane that had green. */
-    List<LaneRow> rows(Network network) {
+    List<LaneRow> rows(Network network, SignalSystem signals) {
         return java.util.stream.IntStream.range(0, lanes.length)
                 .filter(p -> greens[p] > 0)
-                .mapToObj(p -> row(network, p))
+                .mapToObj(p -> row(network, signals, p))
                 .toList();
     }
 
-    private LaneRow row(Network network, int p) {
+    private LaneRow row(Network network, SignalSystem signals, int p) {
         Lane lane = network.lanes().get(lanes[p]);
         Link link = network.links().get(lane.link());
         return new LaneRow(
@@ -278,6 +279,7 @@ final class GreenMeter implements Observer {
                         .filter(m -> network.path(lane.index(), m.index()).isPresent())
                         .map(Movement::id)
                         .toList(),
+                signals.groups().get(group[p]).id(),
                 greens[p],
                 green[p] / greens[p],
                 cycle[p] / cycles[p],
@@ -316,22 +318,12 @@ final class GreenMeter implements Observer {
     @Override
     public void save(DataOutput out) throws IOException {
         out.writeBoolean(begun);
-        for (double[] column : reals()) {
-            SavedArrays.write(out, column, column.length);
-        }
-        for (int[] column : wholes()) {
-            SavedArrays.write(out, column, column.length);
-        }
+        SavedArrays.write(out, reals(), wholes());
     }
 
     @Override
     public void restore(DataInput in) throws IOException {
         begun = in.readBoolean();
-        for (double[] column : reals()) {
-            SavedArrays.read(in, column);
-        }
-        for (int[] column : wholes()) {
-            SavedArrays.read(in, column);
-        }
+        SavedArrays.read(in, reals(), wholes());
     }
 }

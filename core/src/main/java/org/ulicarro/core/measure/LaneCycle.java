@@ -12,6 +12,8 @@ import java.util.List;
  * @param movements ids of the movements that the lane serves
  * @param startS start of the cycle, when red began (s since midnight)
  * @param backOfQueueM furthest rear of a vehicle that stopped or joined (m from the line)
+ * @param greenFromS when the lane first got green in it (s since midnight); NaN where it got none
+ * @param greenS how long it had green in all (s)
  */
 @TableName("lane_cycles")
 public record LaneCycle(
@@ -21,4 +23,6 @@ public record LaneCycle(
         int lane,
         List<String> movements,
         double startS,
-        double backOfQueueM) {}
+        double backOfQueueM,
+        double greenFromS,
+        double greenS) {}

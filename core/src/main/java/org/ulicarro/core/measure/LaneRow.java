@@ -10,6 +10,7 @@ import java.util.List;
  * @param link id of the link
  * @param lane number from the left
  * @param movements ids of those that the lane serves
+ * @param signalGroup whose light it heeds
  * @param greens green periods that ended in it
  * @param greenS mean green (s)
  * @param cycleS mean time from one beginning of green to the next (s)
@@ -28,6 +29,7 @@ public record LaneRow(
         String link,
         int lane,
         List<String> movements,
+        String signalGroup,
         int greens,
         double greenS,
         double cycleS,

@@ -151,7 +151,15 @@ public final class Meters {
                 .map(Movement::id)
                 .toList();
         return new LaneCycle(
-                link.to(), link.approach(), link.id(), lane.number(), movements, cycle.start(), cycle.back());
+                link.to(),
+                link.approach(),
+                link.id(),
+                lane.number(),
+                movements,
+                cycle.start(),
+                cycle.back(),
+                cycle.greenFrom(),
+                cycle.green());
     }
 
     /** Rows of all controlled movements, approaches and places, interval by interval, the whole period last. */
@@ -194,7 +202,7 @@ public final class Meters {
 
     /** What the greens of lanes before signals did. */
     public List<LaneRow> lanes() {
-        return greens.rows(network);
+        return greens.rows(network, signals);
     }
 
     /** Whom gates served. */

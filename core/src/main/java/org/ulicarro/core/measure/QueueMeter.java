@@ -6,6 +6,7 @@ import java.io.IOException;
 import java.util.ArrayList;
 import java.util.Arrays;
 import java.util.List;
+import org.ulicarro.core.base.Clock;
 import org.ulicarro.core.base.SavedArrays;
 import org.ulicarro.core.signal.Aspect;
 import org.ulicarro.core.signal.SignalSystem;
@@ -33,6 +34,8 @@ final class QueueMeter implements Observer {
     private final double[] back; // furthest rear in the cycle of each lane, m
     private final double[] cycleStart; // when that began, s since midnight; NaN before the first
     private final int[] red; // 1 while the lane's group shows red
+    private final double[] greenFrom; // when green began in the cycle of each lane, s since midnight; NaN before
+    private final int[] green; // how long it has lasted in this cycle, ticks
     private double nextSample;
     private final List<QueueCycle> cycles = new ArrayList<>();
 
@@ -52,6 +55,9 @@ final class QueueMeter implements Observer {
         cycleStart = new double[lanes.length];
         Arrays.fill(cycleStart, Double.NaN);
         red = new int[lanes.length];
+        greenFrom = new double[lanes.length];
+        Arrays.fill(greenFrom, Double.NaN);
+        green = new int[lanes.length];
     }
 
     double mean(int lane, int interval) {
@@ -77,11 +83,9 @@ final class QueueMeter implements Observer {
             }
         }
         for (int p = 0; p < lanes.length; p++) {
-            boolean isRed = group[p] != SignalSystem.NO_GROUP && view.aspects().of(group[p]) == Aspect.RED;
-            if (isRed && red[p] == 0) {
-                closeCycle(p, view);
+            if (group[p] != SignalSystem.NO_GROUP) {
+                look(p, view.aspects().of(group[p]), view);
             }
-            red[p] = isRed ? 1 : 0;
         }
         if (view.now() >= nextSample) {
             sample(view);
@@ -89,11 +93,27 @@ final class QueueMeter implements Observer {
         }
     }
 
+    private void look(int p, Aspect aspect, TrafficView view) {
+        boolean isRed = aspect == Aspect.RED;
+        if (isRed && red[p] == 0) {
+            closeCycle(p, view);
+        }
+        red[p] = isRed ? 1 : 0;
+        if (aspect.letsGo()) {
+            green[p] += Clock.ticks(view.stepSeconds());
+            if (Double.isNaN(greenFrom[p])) {
+                greenFrom[p] = Clock.seconds(view.aspects().since(group[p]));
+            }
+        }
+    }
+
     private void closeCycle(int p, TrafficView view) {
         if (intervals.slice(cycleStart[p]) >= 0) {
-            cycles.add(new QueueCycle(lanes[p], cycleStart[p], back[p]));
+            cycles.add(new QueueCycle(lanes[p], cycleStart[p], back[p], greenFrom[p], Clock.seconds(green[p])));
         }
         cycleStart[p] = view.now();
+        greenFrom[p] = Double.NaN;
+        green[p] = 0;
         back[p] = queue(view, lanes[p]);
     }
 
@@ -145,12 +165,16 @@ final class QueueMeter implements Observer {
         SavedArrays.write(out, back, back.length);
         SavedArrays.write(out, cycleStart, cycleStart.length);
         SavedArrays.write(out, red, red.length);
+        SavedArrays.write(out, greenFrom, greenFrom.length);
+        SavedArrays.write(out, green, green.length);
         out.writeDouble(nextSample);
         out.writeInt(cycles.size());
         for (QueueCycle cycle : cycles) {
             out.writeInt(cycle.lane());
             out.writeDouble(cycle.start());
             out.writeDouble(cycle.back());
+            out.writeDouble(cycle.greenFrom());
+            out.writeDouble(cycle.green());
         }
     }
 
@@ -162,11 +186,14 @@ final class QueueMeter implements Observer {
         SavedArrays.read(in, back);
         SavedArrays.read(in, cycleStart);
         SavedArrays.read(in, red);
+        SavedArrays.read(in, greenFrom);
+        SavedArrays.read(in, green);
         nextSample = in.readDouble();
         cycles.clear();
         int count = in.readInt();
         for (int i = 0; i < count; i++) {
-            cycles.add(new QueueCycle(in.readInt(), in.readDouble(), in.readDouble()));
+            cycles.add(
+                    new QueueCycle(in.readInt(), in.readDouble(), in.readDouble(), in.readDouble(), in.readDouble()));
         }
     }
 }

@@ -30,6 +30,8 @@ final class SignalMeter implements Observer {
     private final double[] cycle; // s
     private final double[] shown; // s of green within the period
     private final int[] reasons; // (group, Ended) -> greens
+    private final int[] returns; // coordinated greens that began
+    private final int[] early; // ticks by which those began before their split
 
     SignalMeter(SignalSystem signals, Intervals intervals) {
         this.signals = signals;
@@ -44,6 +46,8 @@ final class SignalMeter implements Observer {
         cycle = new double[groups];
         shown = new double[groups];
         reasons = new int[groups * REASONS];
+        returns = new int[groups];
+        early = new int[groups];
     }
 
     /** Hears why phases of a place end. */
@@ -51,15 +55,32 @@ final class SignalMeter implements Observer {
         return new RingWatch() {
             @Override
             public void yellow(int tick, String phase, Ended because) {
-                for (int g = 0; g < green.length; g++) {
-                    SignalSystem.GroupInfo info = signals.groups().get(g);
-                    boolean meant = info.place().equals(place) && info.id().equals(phase);
-                    if (meant && intervals.slice(Clock.seconds(tick)) >= 0) {
-                        reasons[g * REASONS + because.ordinal()]++;
-                    }
+                int g = group(place, phase, tick);
+                if (g >= 0) {
+                    reasons[g * REASONS + because.ordinal()]++;
+                }
+            }
+
+            @Override
+            public void early(int tick, String phase, int ticks) {
+                int g = group(place, phase, tick);
+                if (g >= 0) {
+                    returns[g]++;
+                    early[g] += ticks;
                 }
             }
         };
+    }
+
+    /** The signal group of a phase; -1 outside the measured period. */
+    private int group(String place, String phase, int tick) {
+        for (int g = 0; g < green.length && intervals.slice(Clock.seconds(tick)) >= 0; g++) {
+            SignalSystem.GroupInfo info = signals.groups().get(g);
+            if (info.place().equals(place) && info.id().equals(phase)) {
+                return g;
+            }
+        }
+        return -1;
     }
 
     @Override
@@ -113,9 +134,22 @@ final class SignalMeter implements Observer {
                     Math.min(1, shown[g] / period),
                     share(g, told, Ended.GAP_OUT),
                     share(g, told, Ended.MAX_OUT),
-                    share(g, told, Ended.FORCE_OFF) + share(g, told, Ended.YIELD)));
+                    share(g, told, Ended.FORCE_OFF) + share(g, told, Ended.YIELD),
+                    share(g, told, Ended.PRIORITY) + share(g, told, Ended.PREEMPTION),
+                    1 - (double) greens[g] / cyclesOf(info.place()),
+                    Clock.seconds(early[g]) / returns[g]));
         }
         return rows;
+    }
+
+    /** Greens of the vehicles' group that had most of them. */
+    private int cyclesOf(String place) {
+        int most = 0;
+        for (int g = 0; g < green.length; g++) {
+            SignalSystem.GroupInfo info = signals.groups().get(g);
+            most = info.place().equals(place) && !info.people() ? Math.max(most, greens[g]) : most;
+        }
+        return most;
     }
 
     private double share(int group, int told, Ended why) {
@@ -127,7 +161,7 @@ final class SignalMeter implements Observer {
     }
 
     private int[][] wholes() {
-        return new int[][] {greens, cycles, reasons};
+        return new int[][] {greens, cycles, reasons, returns, early};
     }
 
     @Override
@@ -135,12 +169,7 @@ final class SignalMeter implements Observer {
         for (boolean one : green) {
             out.writeBoolean(one);
         }
-        for (double[] column : reals()) {
-            SavedArrays.write(out, column, column.length);
-        }
-        for (int[] column : wholes()) {
-            SavedArrays.write(out, column, column.length);
-        }
+        SavedArrays.write(out, reals(), wholes());
     }
 
     @Override
@@ -148,11 +177,6 @@ final class SignalMeter implements Observer {
         for (int g = 0; g < green.length; g++) {
             green[g] = in.readBoolean();
         }
-        for (double[] column : reals()) {
-            SavedArrays.read(in, column);
-        }
-        for (int[] column : wholes()) {
-            SavedArrays.read(in, column);
-        }
+        SavedArrays.read(in, reals(), wholes());
     }
 }

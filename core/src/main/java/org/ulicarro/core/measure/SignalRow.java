@@ -13,6 +13,10 @@ package org.ulicarro.core.measure;
  * @param gapOutShare share of the greens that ended since nobody came; NaN where the controller gives no reasons
  * @param maxOutShare since they had lasted as long as they may
  * @param forceOffShare since their split was over, or the coordinated green gave way
+ * @param priorityShare since a bus or tram wanted another one, or a pre-emption did
+ * @param skipShare share of the cycles of its place in which it had no green; cycles are counted by the group with most greens
+ * @param earlyReturnS how much earlier than its split says a coordinated green began, since others had no use for their time: mean
+ *     over its greens (s); NaN where it is not coordinated
  */
 @TableName("signals")
 public record SignalRow(
@@ -25,4 +29,7 @@ public record SignalRow(
         double greenShare,
         double gapOutShare,
         double maxOutShare,
-        double forceOffShare) {}
+        double forceOffShare,
+        double priorityShare,
+        double skipShare,
+        double earlyReturnS) {}

@@ -16,6 +16,11 @@ final class WatchRelay implements RingWatch {
     }
 
     @Override
+    public void early(int tick, String phase, int ticks) {
+        counter.early(tick, phase, ticks);
+    }
+
+    @Override
     public void cleared(int tick, String phase) {
         to.cleared(tick, phase);
     }

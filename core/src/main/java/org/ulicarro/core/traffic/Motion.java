@@ -8,12 +8,6 @@ final class Motion {
     /** Below this a vehicle stands (m/s). */
     static final double STANDING = 0.01;
 
-    /** Below this a vehicle counts as stopped (m/s): 8 km/h. */
-    static final double STOP_SPEED = 8 / 3.6;
-
-    /** Above this its next fall below the stop speed is a new stop (m/s): 24 km/h. */
-    static final double MOVING_SPEED = 24 / 3.6;
-
     /** Past the line, the delay of a control ends at the latest here (m). */
     private static final double CONTROL_REACH = 150;
 
@@ -28,6 +22,7 @@ final class Motion {
     private final Entries entries;
     private final Wayfinding wayfinding;
     private final TrafficEvents events;
+    private final Accounts accounts;
     private final double dt;
     private Tally over = new Tally(); // rows that may be over the end of their lane
     private Tally stillOver = new Tally();
@@ -42,6 +37,7 @@ final class Motion {
         this.entries = entries;
         wayfinding = parts.wayfinding;
         events = parts.events;
+        accounts = new Accounts(parts.fleet, parts.ledger, parts.dt);
         dt = parts.dt;
     }
 
@@ -66,7 +62,7 @@ final class Motion {
                     moved.stoodOrWent.add(v);
                 }
                 settle(v);
-                keepAccount(v, metres, after);
+                accounts.keep(v, metres, after);
                 int lane = f.lane[v];
                 if (f.pos[v] >= table.end[lane]) {
                     moved.over.add(v);
@@ -106,58 +102,6 @@ final class Motion {
     private boolean isBehindIt(int v, int lane) {
         boolean recovered = f.speed[v] >= RECOVERED * ledger.cruise[v] && !table.path[lane];
         return recovered || ledger.sinceLine[v] >= CONTROL_REACH;
-    }
-
-    private void keepAccount(int v, double moved, double after) {
-        if ((f.rare[v] & Fleet.CALLS) != 0 && !Float.isNaN(f.dwell[v])) {
-            return; // passengers get on and off: that is what it came for, and no delay
-        }
-        double freeTime = moved * ledger.pace[v];
-        double cruise = ledger.cruise[v];
-        double full = cruise * cruise;
-        double want = f.want[v];
-        if (want < cruise || ledger.aloneSquared[v] < full || f.slowTo[v] < want && slowsHere(v, full)) {
-            double onStraight = freeTime;
-            freeTime = timeAlone(v, moved, want * want);
-            ledger.geometric[v] += freeTime - onStraight;
-        }
-        double lost = dt - freeTime;
-        ledger.delay[v] += lost;
-        if (Double.isNaN(ledger.lineTime[v])) {
-            ledger.lost[v] += lost;
-        } else {
-            ledger.sinceLine[v] += moved;
-        }
-        if (ledger.held[v] != Ledger.FREE) {
-            ledger.control[v] += lost;
-        }
-        if (after < STOP_SPEED) {
-            ledger.stopped[v] += dt;
-            if (ledger.armed[v] == 1) {
-                ledger.stops[v]++;
-                ledger.armed[v] = 0;
-            }
-        } else if (after > MOVING_SPEED) {
-            ledger.armed[v] = 1;
-        }
-    }
-
-    /** Whether a vehicle alone would have begun to brake for the slower stretch ahead. */
-    private boolean slowsHere(int v, double full) {
-        double slow = f.slowTo[v];
-        return slow * slow + 2 * Pedals.CURVE_DECELERATION * (f.slowAt[v] - f.pos[v]) < full;
-    }
-
-    /** Time for a stretch near a curve, if the vehicle were alone: it brakes for the curve and picks up speed after it. */
-    private double timeAlone(int v, double moved, double wantSquared) {
-        double distance = Math.max(0, f.slowAt[v] - (f.pos[v] - moved));
-        double slow = f.slowTo[v];
-        double allowed = Math.min(wantSquared, slow * slow + 2 * Pedals.CURVE_DECELERATION * distance);
-        double alone = Math.min(ledger.aloneSquared[v], allowed);
-        double share = Math.min(1, alone / wantSquared);
-        double reached = Math.min(allowed, alone + 2 * f.pickup[v] * (1 - share * share) * moved);
-        ledger.aloneSquared[v] = reached;
-        return moved / Math.sqrt((alone + reached) / 2);
     }
 
     /**

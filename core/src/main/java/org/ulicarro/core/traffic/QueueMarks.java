@@ -27,8 +27,8 @@ final class QueueMarks {
             int ahead = -1;
             for (int k = 0; k < queues.count[lane]; k++) {
                 int v = queues.at(lane, k);
-                if (f.speed[v] < Motion.MOVING_SPEED && ledger.queued[v] == 0 && waits(v)) {
-                    boolean stopped = f.speed[v] < Motion.STOP_SPEED;
+                if (f.speed[v] < Accounts.MOVING_SPEED && ledger.queued[v] == 0 && waits(v)) {
+                    boolean stopped = f.speed[v] < Accounts.STOP_SPEED;
                     boolean joined = ahead >= 0
                             && ledger.queued[ahead] == 1
                             && f.pos[ahead] - f.length[ahead] - f.pos[v] < JOINS_WITHIN;

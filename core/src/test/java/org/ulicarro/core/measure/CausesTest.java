@@ -24,6 +24,7 @@ class CausesTest {
     private double cycle = 90;
     private double failures = 0;
     private double demandPcuh = 320;
+    private final List<Observed<SignalRow>> signals = new ArrayList<>();
     private final List<Observed<BayRow>> bays = new ArrayList<>();
     private final List<Observed<LinkRow>> links = new ArrayList<>();
 
@@ -60,6 +61,7 @@ class CausesTest {
                 "west ahead",
                 2,
                 List.of("west>east"),
+                "2",
                 40,
                 36,
                 cycle,
@@ -75,9 +77,9 @@ class CausesTest {
     private List<Cause> causes() {
         List<Observed<MovementRow>> rows = List.of(new Observed<>(1, movement(-2)), new Observed<>(2, movement(2)));
         List<Observed<LaneRow>> lanes = List.of(new Observed<>(1, lane()), new Observed<>(2, lane()));
-        LaneCycle cycle = new LaneCycle("mill", "EB", "west ahead", 2, List.of("west>east"), FROM, 40);
+        LaneCycle cycle = new LaneCycle("mill", "EB", "west ahead", 2, List.of("west>east"), FROM, 40, FROM + 50, 30);
         RunSummary summary = new RunSummary(rows, List.of(new Observed<>(1, cycle))); // only signals have cycles
-        return Causes.of(summary, rows, lanes, bays, links);
+        return Causes.of(summary, rows, lanes, signals, bays, links);
     }
 
     private String why() {
@@ -150,6 +152,23 @@ class CausesTest {
     void aGreenThatSeldomComes() {
         cycle = 240;
         assertThat(why()).isEqualTo("starved: green only once in 240 s");
+    }
+
+    private static Observed<SignalRow> signal(int replication, String group, double priority, double skipped) {
+        return new Observed<>(
+                replication,
+                new SignalRow("mill", group, false, 40, 30, 90, 0.3, 0.2, 0, 0.3, priority, skipped, Double.NaN));
+    }
+
+    @Test
+    void busesThatTakeItsGreen() {
+        signals.add(signal(1, "2", 0.3, 0.05));
+        signals.add(signal(2, "2", 0.4, 0.1));
+        signals.add(signal(1, "4", 0.9, 0.9)); // of another movement
+        assertThat(why())
+                .isEqualTo("starved by priority: 35 % of its greens end early for a bus, a tram or a pre-emption");
+        signals.add(signal(3, "2", 0.35, 0.6));
+        assertThat(why()).endsWith("pre-emption, and it is left out of 25 % of the cycles");
     }
 
     @Test

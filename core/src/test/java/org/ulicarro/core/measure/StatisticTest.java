@@ -87,6 +87,6 @@ class StatisticTest {
     }
 
     private static LaneCycle cycle(int lane, double start, double back) {
-        return new LaneCycle("m", "EB", "a ahead", lane, List.of("a>b"), start, back);
+        return new LaneCycle("m", "EB", "a ahead", lane, List.of("a>b"), start, back, start + 50, 35);
     }
 }

@@ -81,6 +81,12 @@ final class BackgroundCycle implements Stateful {
         return c != null && c.coordinated()[p];
     }
 
+    /** How long before the beginning of its split a phase is green, when it becomes so at a tick; 0 when it is late. */
+    int early(int p, int tick) {
+        int before = Math.floorMod(points.start()[p] + phase[p].walkLead() - clock(tick), points.length());
+        return before > points.length() / 2 ? 0 : before;
+    }
+
     /** Whether a phase that began at a tick would have its shortest green before its force-off, and not that of the next cycle. */
     boolean isOpen(int p, int tick) {
         if (c == null || c.coordinated()[p]) {

@@ -391,6 +391,9 @@ public final class RingController implements Controller {
         calls.served(own);
         order.refresh(own);
         watch.green(tick, phase[own].id());
+        if (cycle.isCoordinated(own)) {
+            watch.early(tick, phase[own].id(), cycle.early(own, tick));
+        }
     }
 
     private void advanceOverlaps(int tick) {

@@ -12,6 +12,9 @@ public interface RingWatch {
 
     default void yellow(int tick, String phase, Ended because) {}
 
+    /** A coordinated phase has become green, so many ticks before its split says. */
+    default void early(int tick, String phase, int ticks) {}
+
     default void red(int tick, String phase) {}
 
     default void walk(int tick, String phase) {}

@@ -1,0 +1,80 @@
+package org.ulicarro.core.traffic;
+
+/** What each step costs a vehicle, against the same vehicle alone: delay of any kind, delay by control, standing, stops. */
+final class Accounts {
+
+    /** Below this a vehicle counts as stopped (m/s): 8 km/h. */
+    static final double STOP_SPEED = 8 / 3.6;
+
+    /** Above this its next fall below the stop speed is a new stop (m/s): 24 km/h. */
+    static final double MOVING_SPEED = 24 / 3.6;
+
+    private final Fleet f;
+    private final Ledger ledger;
+    private final double dt; // s
+
+    Accounts(Fleet fleet, Ledger ledger, double dt) {
+        f = fleet;
+        this.ledger = ledger;
+        this.dt = dt;
+    }
+
+    /**
+     * Books one step.
+     *
+     * @param v row of the vehicle
+     * @param moved how far it came (m)
+     * @param after its speed at the end (m/s)
+     */
+    void keep(int v, double moved, double after) {
+        if ((f.rare[v] & Fleet.CALLS) != 0 && !Float.isNaN(f.dwell[v])) {
+            return; // passengers get on and off: that is what it came for, and no delay
+        }
+        double freeTime = moved * ledger.pace[v];
+        double cruise = ledger.cruise[v];
+        double full = cruise * cruise;
+        double want = f.want[v];
+        if (want < cruise || ledger.aloneSquared[v] < full || f.slowTo[v] < want && slowsHere(v, full)) {
+            double onStraight = freeTime;
+            freeTime = timeAlone(v, moved, want * want);
+            ledger.geometric[v] += freeTime - onStraight;
+        }
+        double lost = dt - freeTime;
+        ledger.delay[v] += lost;
+        if (Double.isNaN(ledger.lineTime[v])) {
+            ledger.lost[v] += lost;
+        } else {
+            ledger.sinceLine[v] += moved;
+        }
+        if (ledger.held[v] != Ledger.FREE) {
+            ledger.control[v] += lost;
+        }
+        if (after < STOP_SPEED) {
+            ledger.stopped[v] += dt;
+            if (ledger.armed[v] == 1) {
+                ledger.stops[v]++;
+                ledger.armed[v] = 0;
+            }
+        } else if (after > MOVING_SPEED) {
+            ledger.armed[v] = 1;
+        }
+    }
+
+    /** Whether a vehicle alone would have begun to brake for the slower stretch ahead. */
+    private boolean slowsHere(int v, double full) {
+        double slow = f.slowTo[v];
+        return slow * slow + 2 * Pedals.CURVE_DECELERATION * (f.slowAt[v] - f.pos[v]) < full;
+    }
+
+    /** Time for a stretch near a curve, if the vehicle were alone: it brakes for the curve and picks up speed after it. */
+    private double timeAlone(int v, double moved, double wantSquared) {
+        double distance = Math.max(0, f.slowAt[v] - (f.pos[v] - moved));
+        double slow = f.slowTo[v];
+        double allowed = Math.min(wantSquared, slow * slow + 2 * Pedals.CURVE_DECELERATION * distance);
+        double alone = Math.min(ledger.aloneSquared[v], allowed);
+        double share = Math.min(1, alone / wantSquared);
+        double reached = Math.min(allowed, alone + 2 * f.pickup[v] * (1 - share * share) * moved);
+        ledger.aloneSquared[v] = reached;
+        return moved / Math.sqrt((alone + reached) / 2);
+    }
+}

@@ -1,0 +1,112 @@
+package org.ulicarro.core.traffic;
+
+import static org.assertj.core.api.Assertions.assertThat;
+import static org.assertj.core.api.Assertions.within;
+
+import org.junit.jupiter.api.BeforeEach;
+import org.junit.jupiter.api.Test;
+
+/** Delay and stops of one car that wants 15 m/s, second by second, against sums made on paper. */
+class AccountsTest {
+
+    private static final double WANTED = 15; // m/s
+
+    private final Fleet fleet = new Fleet();
+    private final Ledger ledger = new Ledger();
+    private final Accounts accounts = new Accounts(fleet, ledger, 1);
+    private int car;
+
+    @BeforeEach
+    void aCarAtItsSpeed() {
+        car = fleet.take();
+        fleet.speed[car] = WANTED;
+        fleet.want[car] = WANTED;
+        fleet.slowTo[car] = WANTED;
+        fleet.pickup[car] = 1;
+        ledger.open(car, 0, 0, WANTED, 0);
+    }
+
+    /** The speeds at the end of each second; between them the acceleration is even. */
+    private void drive(double... speeds) {
+        for (double after : speeds) {
+            accounts.keep(car, (fleet.speed[car] + after) / 2, after);
+            fleet.speed[car] = after;
+        }
+    }
+
+    @Test
+    void whoKeepsItsSpeedLosesNothing() {
+        drive(15, 15, 15);
+        assertThat(ledger.delay[car]).isCloseTo(0, within(1e-12));
+        assertThat(ledger.stops[car]).isZero();
+    }
+
+    /** Braking over 37.5 m in 5 s costs 2.5 s, ten seconds of standing cost ten, and picking up costs what braking did. */
+    @Test
+    void aStopCostsItsStandingAndHalfOfBrakingAndPickingUp() {
+        ledger.held[car] = Ledger.HELD;
+        drive(12, 9, 6, 3, 0);
+        assertThat(ledger.control[car]).isCloseTo(2.5, within(1e-12));
+        drive(0, 0, 0, 0, 0, 0, 0, 0, 0, 0);
+        drive(3, 6, 9, 12, 15);
+        assertThat(ledger.control[car]).isCloseTo(15, within(1e-12));
+        assertThat(ledger.delay[car]).isCloseTo(15, within(1e-12));
+        assertThat(ledger.stopped[car])
+                .as("below 8 km/h at the end of the second")
+                .isEqualTo(11);
+        assertThat(ledger.stops[car]).isEqualTo(1);
+    }
+
+    /** What is lost before the first braking for the control is delay, and no control delay. */
+    @Test
+    void controlDelayBeginsWithTheControl() {
+        drive(10, 10, 10, 10, 10, 10);
+        double before = 6 - 62.5 / 15;
+        assertThat(ledger.delay[car]).isCloseTo(before, within(1e-12));
+        assertThat(ledger.control[car]).isZero();
+        ledger.held[car] = Ledger.HELD;
+        drive(10, 10, 10);
+        assertThat(ledger.control[car]).isCloseTo(1, within(1e-12));
+        assertThat(ledger.delay[car]).isCloseTo(before + 1, within(1e-12));
+    }
+
+    /** 8 km/h are 2.22 m/s, 24 are 6.67: creeping forward in a queue is no second stop. */
+    @Test
+    void aStopIsArmedAgainAbove24() {
+        drive(2.3, 2.2);
+        assertThat(ledger.stops[car]).isEqualTo(1);
+        drive(6.6, 2.2, 6.6, 0, 6.6);
+        assertThat(ledger.stops[car]).as("never above 24 km/h since").isEqualTo(1);
+        drive(6.7, 2.3);
+        assertThat(ledger.stops[car]).as("not below 8 km/h yet").isEqualTo(1);
+        drive(2.2);
+        assertThat(ledger.stops[car]).isEqualTo(2);
+    }
+
+    /** In a curve that nobody takes faster than 5 m/s, a car at 5 m/s loses no time to others: the curve costs 1 - 5/15 s each second. */
+    @Test
+    void aCurveCostsGeometricDelayAlone() {
+        fleet.speed[car] = 5;
+        fleet.want[car] = 5;
+        fleet.slowTo[car] = 5;
+        ledger.aloneSquared[car] = 25;
+        drive(5, 5, 5);
+        assertThat(ledger.delay[car]).isCloseTo(0, within(1e-12));
+        assertThat(ledger.geometric[car]).isCloseTo(2, within(1e-12));
+        drive(2.5, 2.5);
+        assertThat(ledger.delay[car]).as("6.25 m at 5 m/s take 1.25 s, not 2").isCloseTo(0.75, within(1e-12));
+    }
+
+    /** Passengers get on and off: what a bus does at its stop is no delay. */
+    @Test
+    void timeAtAStopOfTheLineIsNoDelay() {
+        fleet.rare[car] |= Fleet.CALLS;
+        fleet.dwell[car] = 20;
+        drive(0, 0, 0);
+        assertThat(ledger.delay[car]).isZero();
+        assertThat(ledger.stops[car]).isZero();
+        fleet.dwell[car] = Float.NaN;
+        drive(0);
+        assertThat(ledger.delay[car]).isEqualTo(1);
+    }
+}

@@ -1,0 +1,91 @@
+package org.ulicarro.core.traffic;
+
+import java.util.ArrayList;
+import java.util.List;
+import org.ulicarro.core.base.Clock;
+import org.ulicarro.core.demand.Walks;
+import org.ulicarro.core.run.Model;
+import org.ulicarro.core.signal.Aspect;
+import org.ulicarro.core.signal.Control;
+
+/**
+ * Traffic in which nothing moves by itself: a test puts vehicles where it wants them, shows what signals show, and lets observers look
+ * at it second by second. So that what they measure can be worked out on paper.
+ */
+public final class ByHand {
+
+    private final Parts parts;
+    private final Entries entries;
+    private final TrafficView view;
+    private final QueueMarks marks;
+    private final Tally joins = new Tally();
+    private final List<Observer> observers = new ArrayList<>();
+    private int tick;
+
+    public ByHand(Model model, double start) {
+        parts = new Parts(model.study(), model.table(), model.demand().draw(1, 1), Walks.nobody());
+        entries = new Entries(parts, new Traits(model.study()));
+        view = new TrafficView(parts, entries, new Control(model.signals(), parts.aspects));
+        marks = new QueueMarks(parts);
+        tick = Clock.ticks(start);
+    }
+
+    public void observe(Observer observer) {
+        observers.add(observer);
+    }
+
+    public void show(int group, Aspect aspect) {
+        parts.aspects.show(group, aspect, tick);
+    }
+
+    /** A car 5 m long at the end of the queue of a lane; its front that far from the line. Answers its row. */
+    public int car(int lane, double toLine, double speed, int movement) {
+        int row = parts.fleet.take();
+        parts.fleet.id[row] = row;
+        parts.fleet.lane[row] = lane;
+        parts.fleet.pos[row] = parts.table.end[lane] - toLine;
+        parts.fleet.speed[row] = speed;
+        parts.fleet.length[row] = 5;
+        parts.queues.append(lane, row);
+        parts.ledger.open(row, Clock.seconds(tick), Clock.seconds(tick), 15, movement);
+        return row;
+    }
+
+    public void place(int row, double toLine, double speed) {
+        parts.fleet.pos[row] = parts.table.end[parts.fleet.lane[row]] - toLine;
+        parts.fleet.speed[row] = speed;
+    }
+
+    /** The first car of a lane passes the line, and is out of sight. */
+    public void pass(int lane, int movement) {
+        int row = parts.queues.at(lane, 0);
+        parts.queues.removeFirst(lane);
+        parts.events.passedLine(parts.fleet.id[row], movement, lane, Clock.seconds(tick));
+    }
+
+    /** Closes the account of somebody who passed the line at one moment and would have been there at another, undelayed. */
+    public void visit(int movement, double virtualArrival, double line) {
+        int row = parts.fleet.take();
+        parts.ledger.open(row, virtualArrival, virtualArrival, 15, movement);
+        parts.ledger.lineTime[row] = line;
+        parts.events.writeVisits().add(parts.ledger, row, row, virtualArrival, true);
+        parts.fleet.release(row);
+    }
+
+    /** Lets the observers look, and a second go by. */
+    public void second() {
+        joins.clear();
+        marks.mark(0, parts.table.lanes, joins);
+        marks.tell(joins, parts.events);
+        tick += Clock.TICKS_PER_SECOND;
+        view.at(tick);
+        observers.forEach(o -> o.afterStep(view, parts.events));
+        parts.events.clear();
+    }
+
+    public void seconds(int n) {
+        for (int i = 0; i < n; i++) {
+            second();
+        }
+    }
+}
