@@ -111,18 +111,18 @@ final class MeasureSheets {
                 .mean("greens", "", SignalRow::greens, 1)
                 .mean("green", "mean s", SignalRow::greenS, 1)
                 .mean("cycle", "mean s", SignalRow::cycleS, 1)
-                .mean("green", "% of time", r -> 100 * r.greenShare(), 0)
-                .mean("gap-out", "%", r -> 100 * r.gapOutShare(), 0)
-                .mean("max-out", "%", r -> 100 * r.maxOutShare(), 0)
-                .mean("force-off", "%", r -> 100 * r.forceOffShare(), 0)
-                .mean("priority", "%", r -> 100 * r.priorityShare(), 0)
-                .mean("skipped", "% of cycles", r -> 100 * r.skipShare(), 0)
-                .mean("early", "return s", SignalRow::earlyReturnS, 1)
+                .mean("green", "% time", r -> 100 * r.greenShare(), 0)
+                .mean("gap-", "out %", r -> 100 * r.gapOutShare(), 0)
+                .mean("max-", "out %", r -> 100 * r.maxOutShare(), 0)
+                .mean("force-", "off %", r -> 100 * r.forceOffShare(), 0)
+                .mean("prio-", "rity %", r -> 100 * r.priorityShare(), 0)
+                .mean("skip-", "ped %", r -> 100 * r.skipShare(), 0)
+                .mean("early", "by s", SignalRow::earlyReturnS, 1)
                 .print(out);
         out.println(
                 "Gap-out, max-out, force-off, priority: why greens ended, where the controller says so. Skipped: cycles");
         out.println(
-                "of the place in which the group had no green. Early return: of coordinated greens, before their split.");
+                "of the place in which the group had no green. Early: by how much a coordinated green returned before their split says.");
     }
 
     void lanes() throws IOException {

@@ -4,25 +4,17 @@ import java.io.IOException;
 import java.nio.file.Path;
 import java.util.ArrayList;
 import java.util.LinkedHashMap;
-import java.util.LinkedHashSet;
 import java.util.List;
 import java.util.Locale;
 import java.util.Map;
-import java.util.Set;
-import java.util.TreeMap;
 import org.ulicarro.core.base.Clock;
-import org.ulicarro.core.base.Names;
 import org.ulicarro.core.demand.Volumes;
 import org.ulicarro.core.measure.BayRow;
 import org.ulicarro.core.measure.Causes;
-import org.ulicarro.core.measure.Difference;
-import org.ulicarro.core.measure.Geh;
-import org.ulicarro.core.measure.LaneCycle;
 import org.ulicarro.core.measure.LaneRow;
 import org.ulicarro.core.measure.LinkRow;
 import org.ulicarro.core.measure.MovementRow;
 import org.ulicarro.core.measure.Observed;
-import org.ulicarro.core.measure.Percentile;
 import org.ulicarro.core.measure.RunSummary;
 import org.ulicarro.core.measure.SignalRow;
 import org.ulicarro.core.measure.Statistic;
@@ -32,18 +24,12 @@ import org.ulicarro.files.RunFolder;
 import org.ulicarro.files.RunRecord;
 import org.ulicarro.files.StudyProblem;
 import org.ulicarro.report.PlanDrawing;
-import org.ulicarro.report.SignalPlanDrawing;
 import org.ulicarro.report.paper.Figure;
-import org.ulicarro.report.paper.ScatterChart;
-import org.ulicarro.report.paper.TimeChart;
 
 /** What a report says of its runs, as the template names it. */
 final class ReportContents {
 
-    private static final int WIDE = 680; // points of a picture over the whole width
-    private static final int SQUARE = 330; // points
     private static final int DRAWS = 3; // for the volumes of the plan
-    private static final double METRES_PER_FOOT = 0.3048;
 
     private final List<Path> runs;
     private final List<String> wantedPlaces;
@@ -102,14 +88,19 @@ final class ReportContents {
     }
 
     Map<String, Object> model() throws IOException {
-        model.put("warnings", warnings());
+        List<String> warnings = new ArrayList<>();
+        for (int i = 0; i < runs.size(); i++) {
+            warnings.addAll(ReportWarnings.of(records.get(i), runs.size() > 1 ? name(i) + ": " : ""));
+        }
+        model.put("warnings", warnings);
         keyFigures();
-        model.put("comparisons", comparisons());
+        model.put("comparisons", ReportComparisons.of(runs, records));
         study();
         List<Map<String, Object>> all = new ArrayList<>();
-        double longest = longestQueue();
+        QueueCharts charts = new QueueCharts(runs, wantedPlaces, lines, feet);
+        ReportPlaces places = new ReportPlaces(wantedPlaces, charts, lines, feet);
         for (int i = 0; i < runs.size(); i++) {
-            all.add(run(i, longest));
+            all.add(run(i, places));
         }
         model.put("runs", all);
         method();
@@ -118,45 +109,6 @@ final class ReportContents {
 
     private String name(int run) {
         return runs.get(run).toAbsolutePath().normalize().getFileName().toString();
-    }
-
-    private List<String> warnings() {
-        List<String> warnings = new ArrayList<>();
-        for (int i = 0; i < runs.size(); i++) {
-            RunRecord r = records.get(i);
-            String of = runs.size() > 1 ? name(i) + ": " : "";
-            if (r.unservedAtEnd() >= 1) {
-                warnings.add(String.format(
-                        Locale.ROOT,
-                        "%s%.0f vehicles found no room to enter by the end of the period (at most %d at once). They wait outside, and"
-                                + " delays inside look better than they are.",
-                        of,
-                        r.unservedAtEnd(),
-                        r.unservedPeak()));
-            } else if (r.unservedPeak() >= 10) {
-                warnings.add(String.format(
-                        Locale.ROOT,
-                        "%sAt times up to %d vehicles wait outside for room; their time there is the entry delay.",
-                        of,
-                        r.unservedPeak()));
-            }
-            if (!r.standstills().isEmpty()) {
-                warnings.add(of + "Vehicles blocked each other for good in "
-                        + r.standstills().size() + " case(s): "
-                        + r.standstills().get(0));
-            }
-            if (r.replications() < 5) {
-                warnings.add(of + r.replications() + " replication(s) are too few to know what a figure is worth.");
-            }
-            if (r.missedTurns() >= 1) {
-                warnings.add(String.format(
-                        Locale.ROOT,
-                        "%s%.1f vehicles per replication found no room to change lanes for their turn and drove another way.",
-                        of,
-                        r.missedTurns()));
-            }
-        }
-        return warnings;
     }
 
     private static String figure(double value, int decimals) {
@@ -192,58 +144,6 @@ final class ReportContents {
                         : needed > 0 ? "The delay of a journey is known to ± 5 %." : "");
     }
 
-    private List<Map<String, Object>> comparisons() throws IOException {
-        List<Map<String, Object>> all = new ArrayList<>();
-        for (int i = 1; i < runs.size(); i++) {
-            Figures a = comparable(0);
-            Figures b = comparable(i);
-            List<Figures.Key> keys = a.shared(b);
-            boolean paired = records.get(0).seed() == records.get(i).seed();
-            List<Difference> differences = keys.stream()
-                    .map(k -> paired
-                            ? Difference.paired(a.values().get(k), b.values().get(k))
-                            : Difference.unpaired(a.values().get(k), b.values().get(k)))
-                    .toList();
-            boolean[] real = Difference.real(differences);
-            List<Map<String, Object>> rows = new ArrayList<>();
-            String last = "";
-            for (int k = 0; k < keys.size(); k++) {
-                Figures.Key key = keys.get(k);
-                Difference d = differences.get(k);
-                String verdict = CompareCommand.verdict(key, d, real[k]);
-                Map<String, Object> row = new LinkedHashMap<>();
-                row.put("subject", key.subject().equals(last) ? "" : key.subject());
-                row.put("measure", key.measure() + (key.unit().isEmpty() ? "" : " (" + key.unit() + ")"));
-                row.put("before", figure(d.before(), key.decimals()));
-                row.put("after", figure(d.after(), key.decimals()));
-                row.put("difference", CompareCommand.signed(d.difference(), key.decimals()));
-                row.put("half", figure((d.hi() - d.lo()) / 2, key.decimals()));
-                row.put("percent", CompareCommand.signed(100 * d.share(), 0));
-                row.put("verdict", verdict);
-                row.put("style", verdict.equals("better") || verdict.equals("worse") ? verdict : "");
-                rows.add(row);
-                last = key.subject();
-            }
-            Map<String, Object> one = new LinkedHashMap<>();
-            one.put(
-                    "heading",
-                    records.get(i).alternative() + " against " + records.get(0).alternative());
-            one.put("rows", rows);
-            one.put(
-                    "note",
-                    paired
-                            ? "Replications of the same number met the same traffic and are compared pair by pair. Better and worse are"
-                                    + " real at 5 % for all rows together (Holm 1979)."
-                            : "The runs have different seeds and are compared by Welch's test, at 5 % for all rows together (Holm 1979).");
-            all.add(one);
-        }
-        return all;
-    }
-
-    private Figures comparable(int run) throws IOException {
-        return new Figures(runs.get(run)).network().journeys().movements(null, Figures.Measure.DELAY);
-    }
-
     private static Map<String, Object> fact(String name, String value) {
         return Map.of("name", name, "value", value);
     }
@@ -276,7 +176,7 @@ final class ReportContents {
         }
     }
 
-    private Map<String, Object> run(int i, double longest) throws IOException {
+    private Map<String, Object> run(int i, ReportPlaces details) throws IOException {
         Path folder = runs.get(i);
         RunSummary summary = RunFolder.summary(folder);
         Map<String, Object> one = new LinkedHashMap<>();
@@ -302,66 +202,11 @@ final class ReportContents {
                         "why",
                         c.why())));
         one.put("causes", causes);
-        counts(folder, one);
-        field(folder, one);
-        one.put("details", details(folder, summary, longest));
+        ReportField field = new ReportField(lines, notes);
+        field.counts(folder, one);
+        field.field(folder, one);
+        one.put("details", details.of(folder, summary));
         return one;
-    }
-
-    private void counts(Path folder, Map<String, Object> one) throws IOException {
-        CountSheets counts = new CountSheets(folder, new RowFilter());
-        if (counts.lines().isEmpty()) {
-            return;
-        }
-        List<double[]> met = new ArrayList<>();
-        List<double[]> missed = new ArrayList<>();
-        List<String> worst = new ArrayList<>();
-        for (CountSheets.Line line : counts.lines()) {
-            boolean is = line.geh() < Geh.MET;
-            (is ? met : missed).add(new double[] {line.counted(), line.simulated()});
-            if (!is) {
-                worst.add(String.format(
-                        Locale.ROOT,
-                        "%s %s %.0f for %.0f",
-                        line.place(),
-                        line.name(),
-                        line.simulated(),
-                        line.counted()));
-            }
-        }
-        one.put(
-                "scatter",
-                ScatterChart.of("Flows of movements", "counted (veh/h)", "simulated (veh/h)", met, missed, SQUARE)
-                        .source(lines));
-        one.put(
-                "counts",
-                String.format(
-                        Locale.ROOT,
-                        "%d of %d movements meet their count (GEH under 5, %.0f %%).%s",
-                        counts.met(),
-                        counts.lines().size(),
-                        100.0 * counts.met() / counts.lines().size(),
-                        worst.isEmpty() ? "" : " Not met: " + String.join(", ", worst) + "."));
-    }
-
-    private void field(Path folder, Map<String, Object> one) {
-        List<Map<String, Object>> rows = new ArrayList<>();
-        try {
-            for (FieldSheets.Line l : new FieldSheets(folder).lines()) {
-                Map<String, Object> row = new LinkedHashMap<>();
-                row.put("what", l.what() + " (" + l.unit() + ")");
-                row.put("of", l.of());
-                row.put("observed", figure(l.observed(), 1));
-                row.put("simulated", figure(l.simulated(), 1));
-                row.put("percent", CompareCommand.signed(100 * (l.simulated() / l.observed() - 1), 1));
-                row.put("within", figure(100 * l.within(), 0));
-                row.put("met", l.holds() ? "yes" : "no");
-                rows.add(row);
-            }
-        } catch (IOException e) {
-            notes.add("note: what was measured in the field is left out: " + e.getMessage());
-        }
-        one.put("field", rows);
     }
 
     private List<Map<String, Object>> places(RunSummary summary) {
@@ -392,7 +237,7 @@ final class ReportContents {
         return rows;
     }
 
-    private static double half(Statistic s) {
+    static double half(Statistic s) {
         return (s.hi() - s.lo()) / 2;
     }
 
@@ -445,148 +290,6 @@ final class ReportContents {
                                     1)));
         });
         return rows;
-    }
-
-    private List<Map<String, Object>> details(Path folder, RunSummary summary, double longest) throws IOException {
-        Set<String> all = new LinkedHashSet<>();
-        summary.wholePeriod().forEach(r -> all.add(r.place()));
-        for (String place : wantedPlaces) {
-            if (!all.contains(place)) {
-                throw new IOException("run " + folder.getFileName() + " has no place '" + place + "'."
-                        + Names.suggestion(place, all));
-            }
-        }
-        List<Observed<MovementRow>> rows = RunFolder.rows(folder, MovementRow.class);
-        List<Observed<LaneCycle>> cycles = RunFolder.rows(folder, LaneCycle.class);
-        Model compiled = compiled(folder);
-        List<Map<String, Object>> details = new ArrayList<>();
-        for (String place : wantedPlaces.isEmpty() ? all : wantedPlaces) {
-            Map<String, Object> one = new LinkedHashMap<>();
-            one.put("heading", place);
-            one.put("breaks", false);
-            one.put("rows", movements(place, summary, rows));
-            if (compiled != null && compiled.signals().orderAt(place) != null) {
-                SignalPlanDrawing drawing = new SignalPlanDrawing(compiled, place);
-                one.put("signal", new Figure(WIDE, drawing.height(WIDE), g -> drawing.draw(g, WIDE)).source(lines));
-            }
-            one.put("charts", charts(place, cycles, longest));
-            details.add(one);
-        }
-        return details;
-    }
-
-    private Model compiled(Path folder) {
-        try {
-            return RunModel.of(folder);
-        } catch (IOException | StudyProblem e) {
-            return null; // the reason has been noted
-        }
-    }
-
-    private List<Map<String, Object>> movements(
-            String place, RunSummary summary, List<Observed<MovementRow>> observed) {
-        List<Map<String, Object>> rows = new ArrayList<>();
-        for (RunSummary.Row r : summary.wholePeriod()) {
-            if (!r.place().equals(place)) {
-                continue;
-            }
-            List<MovementRow> own = observed.stream()
-                    .map(Observed::row)
-                    .filter(o -> o.place().equals(place)
-                            && o.approach().equals(r.approach())
-                            && o.movement().equals(r.movement())
-                            && o.fromS() == r.fromS()
-                            && o.toS() == r.toS())
-                    .toList();
-            boolean all = r.movement().equals(MovementRow.ALL);
-            Map<String, Object> row = new LinkedHashMap<>();
-            row.put("name", r.approach().equals(MovementRow.ALL) ? "place" : all ? r.name() + " all" : r.name());
-            row.put("all", all);
-            row.put("vehicles", figure(r.vehicles().mean(), 0));
-            row.put("delay", figure(r.controlDelay().mean(), 1));
-            row.put("half", figure(half(r.controlDelay()), 1));
-            row.put("los", r.los() == null ? "" : r.los().name());
-            row.put("entry", figure(r.entryDelay().mean(), 1));
-            row.put("stops", figure(r.stops().mean(), 2));
-            row.put("vc", figure(mean(own, MovementRow::vc), 2));
-            row.put("green", figure(100 * mean(own, MovementRow::arrivalsOnGreen), 0));
-            row.put("back", length(r.backP50()) + ", " + length(r.backP95()));
-            rows.add(row);
-        }
-        return rows;
-    }
-
-    private String length(double metres) {
-        return figure(feet ? metres / METRES_PER_FOOT : metres, 0);
-    }
-
-    private static double mean(List<MovementRow> rows, java.util.function.ToDoubleFunction<MovementRow> of) {
-        return Statistic.of(rows.stream().mapToDouble(of).toArray()).mean();
-    }
-
-    /** The longest back of queue in any cycle of any run, so that all charts have one scale (m). */
-    private double longestQueue() throws IOException {
-        double longest = 0;
-        for (Path run : runs) {
-            for (Observed<LaneCycle> o : RunFolder.rows(run, LaneCycle.class)) {
-                boolean shown =
-                        wantedPlaces.isEmpty() || wantedPlaces.contains(o.row().place());
-                longest = shown ? Math.max(longest, o.row().backOfQueueM()) : longest;
-            }
-        }
-        return longest;
-    }
-
-    private List<String> charts(String place, List<Observed<LaneCycle>> cycles, double longest) throws IOException {
-        Map<String, Map<Double, List<Double>>> byApproach =
-                new TreeMap<>(); // approach -> cycle -> back in each replication
-        Map<String, double[]> worst = new TreeMap<>(); // replication, approach, cycle -> longest lane
-        for (Observed<LaneCycle> o : cycles) {
-            LaneCycle c = o.row();
-            if (c.place().equals(place)) {
-                double start =
-                        Math.rint(c.startS() / 60) * 60; // actuated cycles begin at other moments in each replication
-                String key = o.replication() + "\t" + c.approach() + "\t" + start;
-                double[] most = worst.computeIfAbsent(key, none -> new double[1]);
-                most[0] = Math.max(most[0], c.backOfQueueM());
-            }
-        }
-        worst.forEach((key, most) -> {
-            String[] parts = key.split("\t");
-            byApproach
-                    .computeIfAbsent(parts[1], none -> new TreeMap<>())
-                    .computeIfAbsent(Double.parseDouble(parts[2]), none -> new ArrayList<>())
-                    .add(most[0]);
-        });
-        if (byApproach.isEmpty()) {
-            return List.of();
-        }
-        List<TimeChart.Line> means = new ArrayList<>();
-        byApproach.forEach((approach, times) -> {
-            List<double[]> points = new ArrayList<>();
-            times.forEach((time, backs) -> points.add(new double[] {
-                time, scaled(Percentile.of(backs.stream().mapToDouble(b -> b).toArray(), 0.50))
-            }));
-            means.add(new TimeChart.Line(approach, points));
-        });
-        double top = means.stream()
-                .flatMap(line -> line.points().stream())
-                .mapToDouble(p -> p[1])
-                .max()
-                .orElse(0);
-        double most = runs.size() > 1 ? scaled(longest) : Math.max(50, top * 1.1);
-        Figure chart = TimeChart.of(
-                "Back of queue in each cycle, longest lane, median over replications",
-                feet ? "ft" : "m",
-                means,
-                most,
-                WIDE,
-                210);
-        return List.of(chart.source(lines));
-    }
-
-    private double scaled(double metres) {
-        return feet ? metres / METRES_PER_FOOT : metres;
     }
 
     private void method() {

@@ -59,7 +59,8 @@ public final class ScatterChart {
         plot.addAnnotation(
                 new XYLineAnnotation(0, 0, most * 1.05, most * 1.05, new BasicStroke(0.8f), new Color(0x9A958C)));
         JFreeChart chart = new JFreeChart(null, Looks.plain(9), plot, true);
-        TimeChart.dress(chart, plot, title);
+        TimeChart.dress(chart, title);
+        TimeChart.dress(plot);
         return new Figure(size, size, g -> chart.draw(g, new Rectangle2D.Double(0, 0, size, size)));
     }
 
