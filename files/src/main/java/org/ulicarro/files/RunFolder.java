@@ -132,9 +132,18 @@ public final class RunFolder {
      * @param into a folder, made where there is none; files of the same name are not overwritten
      * @return the files
      */
-    public static List<Path> export(Path folder, Path into) throws IOException {
+    public static List<Path> exportCsv(Path folder, Path into) throws IOException {
+        return export(folder, into, ".csv", CsvTable::write);
+    }
+
+    /** The same as Apache Parquet. */
+    public static List<Path> exportParquet(Path folder, Path into) throws IOException {
+        return export(folder, into, ".parquet", ParquetTable::write);
+    }
+
+    private static List<Path> export(Path folder, Path into, String ending, TableExport.Form form) throws IOException {
         try {
-            return TableExport.csv(folder.resolve(RESULTS), into);
+            return TableExport.write(folder.resolve(RESULTS), into, ending, form);
         } catch (SQLException e) {
             throw new IOException(folder.resolve(RESULTS) + " cannot be read: " + e.getMessage(), e);
         }
