@@ -45,42 +45,28 @@ final class RunTable<R extends Record> {
 
     /** A mean over replications. */
     RunTable<R> mean(String heading, String under, ToDoubleFunction<R> what, int decimals) {
-        columns.add(new Column<>(
-                heading,
-                under,
-                false,
-                rows -> TextTable.figure(statistic(rows, what).mean(), decimals)));
-        return this;
+        return figure(heading, under, what, Statistic::mean, decimals);
     }
 
     /** Half of the 95 % interval of a mean. */
     RunTable<R> interval(ToDoubleFunction<R> what, int decimals) {
-        columns.add(new Column<>(
-                "95 %",
-                "±", false, rows -> {
-                    Statistic s = statistic(rows, what);
-                    return TextTable.figure((s.hi() - s.lo()) / 2, decimals);
-                }));
-        return this;
+        return figure("95 %", "±", what, s -> (s.hi() - s.lo()) / 2, decimals);
     }
 
     /** The greatest over replications. */
     RunTable<R> most(String heading, String under, ToDoubleFunction<R> what, int decimals) {
-        columns.add(new Column<>(
-                heading,
-                under,
-                false,
-                rows -> TextTable.figure(statistic(rows, what).max(), decimals)));
-        return this;
+        return figure(heading, under, what, Statistic::max, decimals);
     }
 
     /** The least over replications. */
     RunTable<R> least(String heading, String under, ToDoubleFunction<R> what, int decimals) {
+        return figure(heading, under, what, Statistic::min, decimals);
+    }
+
+    private RunTable<R> figure(
+            String heading, String under, ToDoubleFunction<R> what, ToDoubleFunction<Statistic> of, int decimals) {
         columns.add(new Column<>(
-                heading,
-                under,
-                false,
-                rows -> TextTable.figure(statistic(rows, what).min(), decimals)));
+                heading, under, false, rows -> TextTable.figure(of.applyAsDouble(statistic(rows, what)), decimals)));
         return this;
     }
 
