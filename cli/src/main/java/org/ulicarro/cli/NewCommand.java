@@ -5,9 +5,7 @@ import java.io.PrintWriter;
 import java.nio.file.Files;
 import java.nio.file.Path;
 import java.util.List;
-import java.util.Locale;
 import java.util.concurrent.Callable;
-import java.util.stream.Collectors;
 import java.util.stream.Stream;
 import org.ulicarro.core.base.Dimension;
 import org.ulicarro.core.base.Names;
@@ -17,6 +15,7 @@ import org.ulicarro.core.network.Network;
 import org.ulicarro.files.Samples;
 import org.ulicarro.files.StudyFolder;
 import org.ulicarro.files.StudyProblem;
+import org.ulicarro.files.TrialDemandText;
 import picocli.CommandLine.Command;
 import picocli.CommandLine.Model.CommandSpec;
 import picocli.CommandLine.Option;
@@ -75,7 +74,8 @@ final class NewCommand implements Callable<Integer> {
         if (demand != null) {
             Network network =
                     StudyFolder.read(folder, List.of()).compile(null).model().network();
-            Files.writeString(folder.resolve("demand.yaml"), text(TrialDemand.of(network, perSecond)));
+            Files.writeString(
+                    folder.resolve("demand.yaml"), TrialDemandText.of(TrialDemand.of(network, perSecond), demand));
         }
         PrintWriter out = spec.commandLine().getOut();
         out.println("wrote " + folder + ": " + String.join(", ", Samples.files(like)));
@@ -96,24 +96,6 @@ final class NewCommand implements Callable<Integer> {
             // told below, as a flow that is none
         }
         throw new ParameterException(spec.commandLine(), "--demand takes a flow above 0, such as '1200 veh/h'");
-    }
-
-    private String text(List<TrialDemand> entries) {
-        StringBuilder text = new StringBuilder("# A trial: " + demand
-                + " from all ends to all ends alike, shared among them by their lanes.\ndemand:\n"
-                + "  mix: {car: 92 %, van: 4 %, truck: 3 %, bus: 1 %}\n  entries:\n");
-        for (TrialDemand entry : entries) {
-            String routes = entry.ends().stream()
-                    .map(end -> "to-" + end + ": {via: [" + end + "]}")
-                    .collect(Collectors.joining(", "));
-            text.append(String.format(
-                    Locale.ROOT,
-                    "    %s: {vehicles: %.1f veh/h, routes: {%s}}%n",
-                    entry.place(),
-                    entry.vehicles() * 3600,
-                    routes));
-        }
-        return text.toString();
     }
 
     static boolean isInUse(Path folder) throws IOException {

@@ -52,6 +52,11 @@ public final class GeoReference {
         return fitted(network, origin.places(), faults);
     }
 
+    /** The plan whose [0, 0] lies there, y to the north. */
+    public static GeoReference at(double lat, double lon) {
+        return new GeoReference(about(lat, lon), 0, 0, 0);
+    }
+
     private static CoordinateReferenceSystem about(double lat, double lon) {
         return new CRSFactory()
                 .createFromParameters(

@@ -1,0 +1,317 @@
+package org.ulicarro.files.osm;
+
+import java.io.IOException;
+import java.nio.file.Files;
+import java.nio.file.Path;
+import java.util.ArrayList;
+import java.util.List;
+import java.util.Locale;
+import java.util.function.Consumer;
+import java.util.stream.Collectors;
+import java.util.stream.Stream;
+import org.ulicarro.core.base.Fault;
+import org.ulicarro.core.demand.TrialDemand;
+import org.ulicarro.core.network.Network;
+import org.ulicarro.core.network.NetworkCompiler;
+import org.ulicarro.core.signal.TrialPlan;
+import org.ulicarro.core.study.Study;
+import org.ulicarro.core.study.StudyRules;
+import org.ulicarro.files.GeoReference;
+import org.ulicarro.files.StudyFolder;
+import org.ulicarro.files.StudyProblem;
+import org.ulicarro.files.TrialDemandText;
+
+/** Makes a study of a road map. */
+public final class MapImport {
+
+    /** Beyond this the study is written without being checked and mended: nobody reads a report on so many junctions. */
+    private static final int MOST_CHECKED = 12_000;
+
+    private static final int MOST_ROUNDS = 60;
+
+    /**
+     * What is wanted of a map.
+     *
+     * @param area the part that is taken
+     * @param from the least important class that is taken, as the map names it: {@code residential}
+     * @param driveRight on which side people drive
+     * @param title of the study
+     * @param demand vehicles per second from all ends to all ends for a trial; 0 for none
+     * @param demandText how it was asked for
+     */
+    public record Wish(Area area, String from, boolean driveRight, String title, double demand, String demandText) {}
+
+    /**
+     * What came of it.
+     *
+     * @param places of the network
+     * @param signals of those
+     * @param roads of the network
+     * @param kilometres of them
+     * @param guesses what the map does not say, and what of it was left out
+     * @param checked whether the result was checked
+     * @param files what was written
+     */
+    public record Result(
+            int places,
+            int signals,
+            int roads,
+            double kilometres,
+            Guesses guesses,
+            boolean checked,
+            List<String> files) {}
+
+    private final Wish wish;
+    private final Consumer<String> progress;
+    private final Guesses guesses = new Guesses();
+    private GeoReference plan;
+    private double lat;
+    private double lon;
+
+    /** @param progress told what goes on */
+    public MapImport(Wish wish, Consumer<String> progress) {
+        this.wish = wish;
+        this.progress = progress;
+    }
+
+    /** Classes of roads from the least important, as the map names them. */
+    public static List<String> classes() {
+        return Stream.of(WayRoad.Kind.values()).map(k -> k.word).toList();
+    }
+
+    /**
+     * Reads a map and writes a study, all of it or nothing.
+     *
+     * @param folder that does not exist yet, or is empty
+     */
+    public Result run(Path file, Path folder) throws IOException, StudyProblem {
+        long[] told = {-1};
+        OsmMap map = OsmMap.read(file, guesses, permille -> {
+            if (permille / 100 > told[0]) {
+                told[0] = permille / 100;
+                progress.accept("reading " + file.getFileName() + ": " + 10 * told[0] + " %");
+            }
+        });
+        Marks marks = new Marks();
+        RoadGraph graph = graph(file, map, marks);
+        progress.accept(
+                String.format(Locale.ROOT, "%d nodes, %d ways; making junctions", map.nodeCount(), map.wayCount()));
+        map = null; // no longer needed, and large
+        MapStages.run(graph, marks, wish.driveRight(), guesses);
+        Path parent = folder.toAbsolutePath().getParent();
+        Files.createDirectories(parent);
+        Path work = Files.createTempDirectory(parent, ".import-");
+        try {
+            Result result = write(graph, marks, work);
+            Files.deleteIfExists(folder); // an empty one
+            Files.move(work, folder);
+            return result;
+        } finally {
+            delete(work);
+        }
+    }
+
+    private static void delete(Path folder) throws IOException {
+        if (Files.isDirectory(folder)) {
+            try (Stream<Path> files = Files.list(folder)) {
+                for (Path file : files.toList()) {
+                    Files.delete(file);
+                }
+            }
+            Files.delete(folder);
+        }
+    }
+
+    private RoadGraph graph(Path file, OsmMap map, Marks marks) throws StudyProblem {
+        WayRoad.Kind least = WayRoad.Kind.of(wish.from());
+        List<OsmMap.Way> ways = new ArrayList<>();
+        List<WayRoad> roads = new ArrayList<>();
+        boolean[] inside = new boolean[map.nodeCount()];
+        for (int i = 0; i < inside.length; i++) {
+            inside[i] = wish.area().has(map.lat(i), map.lon(i));
+        }
+        double[] box = {90, 180, -90, -180};
+        for (OsmMap.Way way : map.ways) {
+            WayRoad.Kind kind = WayRoad.Kind.of(way.tags().get("highway"));
+            if (kind == null || kind.compareTo(least) < 0) {
+                continue;
+            }
+            boolean any = false;
+            for (long node : way.nodes()) {
+                int at = map.find(node);
+                if (at >= 0 && inside[at]) {
+                    any = true;
+                    box[0] = Math.min(box[0], map.lat(at));
+                    box[1] = Math.min(box[1], map.lon(at));
+                    box[2] = Math.max(box[2], map.lat(at));
+                    box[3] = Math.max(box[3], map.lon(at));
+                }
+            }
+            WayRoad road = any ? WayTags.read(way, wish.driveRight(), guesses) : null;
+            if (road != null) {
+                ways.add(way);
+                roads.add(road);
+            }
+        }
+        if (ways.isEmpty()) {
+            throw OsmFile.problem(
+                    file,
+                    1,
+                    1,
+                    "there is no road for vehicles in it, or none in the area; it has " + map.nodeCount()
+                            + " nodes and " + map.wayCount() + " ways");
+        }
+        lat = Math.rint((box[0] + box[2]) / 2 * 1e5) / 1e5;
+        lon = Math.rint((box[1] + box[3]) / 2 * 1e5) / 1e5;
+        plan = GeoReference.at(lat, lon);
+        return new WaySplitter(map, plan, i -> inside[i], marks, guesses).split(ways, roads);
+    }
+
+    private Result write(RoadGraph graph, Marks marks, Path work) throws IOException, StudyProblem {
+        DraftNetwork.Names names = new DraftNetwork.Names();
+        Mender mender = new Mender(graph, guesses);
+        boolean checked = graph.edges.size() <= MOST_CHECKED;
+        for (int round = 1; ; round++) {
+            Guesses own = new Guesses();
+            DraftNetwork draft = new DraftNetwork(graph, names);
+            new Controls(draft, marks, wish.driveRight(), own).apply();
+            draft.stops.removeIf(s -> mender.badStops.contains(s.id()));
+            if (mender.noMidCrossings) {
+                draft.crossings.clear();
+            }
+            mender.apply(draft);
+            Ramps ramps = new Ramps(draft, own);
+            List<String> networks =
+                    new NetworkText(draft, mender.dropped, ramps, wish.driveRight(), own).write(lat, lon);
+            List<String> files = new ArrayList<>();
+            for (int i = 0; i < networks.size(); i++) {
+                files.add(networks.size() == 1 ? "network.yaml" : "network-" + (i + 1) + ".yaml");
+                Files.writeString(work.resolve(files.get(i)), networks.get(i));
+            }
+            List<String> all = new ArrayList<>(files);
+            placeholders(draft, work, all);
+            study(work, all);
+            if (!checked) {
+                return result(draft, own, false, all);
+            }
+            List<Fault> errors = new ArrayList<>();
+            Network network = compile(work, errors);
+            if (errors.isEmpty()) {
+                progress.accept("writing signals" + (wish.demand() > 0 ? " and demand" : ""));
+                signalsAndDemand(network, work, files);
+                return result(draft, own, true, files);
+            }
+            progress.accept("mending: " + errors.size() + " places and roads do not fit yet");
+            if (round == MOST_ROUNDS || !mender.mend(draft, errors)) {
+                throw new IOException("the map gives a network that cannot be mended: "
+                        + errors.get(0).message());
+            }
+            new PruneStage(graph, guesses).deadParts();
+            new JoinStage(graph).run();
+            graph.edges.forEach(RoadGraph::reach);
+        }
+    }
+
+    private Result result(DraftNetwork draft, Guesses own, boolean checked, List<String> files) {
+        own.kinds().forEach(k -> guesses.addAll(k));
+        double metres = draft.roads.keySet().stream()
+                .mapToDouble(RoadGraph.Edge::length)
+                .sum();
+        int signals = (int) draft.places.values().stream()
+                .filter(p -> p.control == DraftNetwork.Control.SIGNAL)
+                .count();
+        List<String> all = new ArrayList<>(List.of("study.yaml"));
+        all.addAll(files);
+        return new Result(draft.places.size(), signals, draft.roads.size(), metres / 1000, guesses, checked, all);
+    }
+
+    private void study(Path work, List<String> files) throws IOException {
+        Files.writeString(
+                work.resolve("study.yaml"),
+                String.format(
+                        Locale.ROOT,
+                        """
+                        # A study of a road map. Map data (c) OpenStreetMap contributors, Open Database License 1.0.
+                        format: ulicarro/1
+                        title: "%s"
+                        drive-on: %s
+                        periods:
+                          trial: {from: "08:00", to: "09:00"}
+                        step: 0.2 s
+                        replications: 5
+                        seed: 1
+                        files: [%s]
+                        """,
+                        wish.title().replace("\\", "\\\\").replace("\"", "\\\""),
+                        wish.driveRight() ? "right" : "left",
+                        String.join(", ", files)));
+    }
+
+    /** What the rules want to be there before signals and demand can be made. */
+    private static void placeholders(DraftNetwork draft, Path work, List<String> files) throws IOException {
+        StringBuilder signals = new StringBuilder();
+        for (DraftNetwork.Place place : draft.places.values()) {
+            if (place.control == DraftNetwork.Control.SIGNAL) {
+                signals.append("  ").append(place.id).append(": {kind: fixed, groups: {}, plans: {}}\n");
+            }
+        }
+        if (!signals.isEmpty()) {
+            Files.writeString(work.resolve("signals.yaml"), "signals:\n" + signals);
+            files.add("signals.yaml");
+        }
+        Files.writeString(work.resolve("demand.yaml"), "demand:\n  mix: {car: 92 %, van: 4 %, truck: 3 %, bus: 1 %}\n");
+        files.add("demand.yaml");
+    }
+
+    /** Errors of the network alone; signals come when it has none. */
+    private Network compile(Path work, List<Fault> errors) throws StudyProblem {
+        Study study = StudyFolder.read(work, List.of()).study();
+        List<Fault> faults = new ArrayList<>();
+        StudyRules.check(study, faults);
+        faults.removeIf(f -> f.pointer().startsWith("/signals"));
+        Network network = faults.stream().anyMatch(f -> f.severity() == Fault.Severity.ERROR)
+                ? null
+                : NetworkCompiler.compile(study.network(), study.driveOn(), faults);
+        faults.stream().filter(f -> f.severity() == Fault.Severity.ERROR).forEach(errors::add);
+        return network;
+    }
+
+    private void signalsAndDemand(Network network, Path work, List<String> files) throws IOException {
+        List<TrialPlan> plans = TrialPlan.of(network);
+        if (!plans.isEmpty()) {
+            Files.writeString(work.resolve("signals.yaml"), signals(plans));
+            files.add("signals.yaml");
+        }
+        files.add("demand.yaml");
+        if (wish.demand() > 0) {
+            Files.writeString(
+                    work.resolve("demand.yaml"),
+                    TrialDemandText.of(TrialDemand.of(network, wish.demand()), wish.demandText()));
+        }
+        study(work, files);
+    }
+
+    private static String signals(List<TrialPlan> plans) {
+        StringBuilder text = new StringBuilder(
+                "# Guessed: a map has no signal plans. These are safe, and no more than a start: 'ulicarro time' finds better ones.\nsignals:\n");
+        for (TrialPlan plan : plans) {
+            text.append("  ").append(plan.place()).append(":\n    kind: fixed\n    groups:\n");
+            plan.groups()
+                    .forEach((id, group) -> text.append(String.format(
+                            Locale.ROOT,
+                            "      %s: {serves: [%s]%s}%n",
+                            id,
+                            String.join(", ", group.serves()),
+                            group.yields().isEmpty() ? "" : ", yields: [" + String.join(", ", group.yields()) + "]")));
+            String greens = plan.greens().entrySet().stream()
+                    .map(e -> e.getKey() + ": [" + e.getValue()[0] + "-" + e.getValue()[1] + "]")
+                    .collect(Collectors.joining(", "));
+            text.append(String.format(
+                    Locale.ROOT,
+                    "    plans:%n      trial: {cycle: %d s, offset: 0 s, greens: {%s}}%n",
+                    plan.cycle(),
+                    greens));
+        }
+        return text.toString();
+    }
+}

@@ -1,0 +1,97 @@
+package org.ulicarro.files.osm;
+
+import java.util.List;
+
+/**
+ * What the tags of a way say of a road. Directions: ahead is that of the way's nodes.
+ *
+ * @param way id on the map
+ * @param name of the street, or null
+ * @param kind its class
+ * @param link whether it is a slip road or ramp of its class
+ * @param ring whether it is part of a roundabout
+ * @param ahead lanes ahead, 0 where nobody may
+ * @param back lanes back
+ * @param speed limit (m/s)
+ * @param turnsAhead arrows from the left, {@code L T TR}; empty where none are drawn
+ * @param turnsBack likewise
+ * @param busAhead lanes from the left that only buses may use
+ * @param busBack likewise
+ * @param only {@code bus} where nobody else may use it, or null
+ * @param closedTo types that may not
+ * @param guessed what was assumed: {@code lanes}, {@code speed}
+ */
+record WayRoad(
+        long way,
+        String name,
+        Kind kind,
+        boolean link,
+        boolean ring,
+        int ahead,
+        int back,
+        double speed,
+        List<String> turnsAhead,
+        List<String> turnsBack,
+        List<Integer> busAhead,
+        List<Integer> busBack,
+        String only,
+        List<String> closedTo,
+        List<String> guessed) {
+
+    /** Classes of roads from the least important. */
+    enum Kind {
+        SERVICE("service", 1, 30),
+        LIVING("living_street", 1, 10),
+        RESIDENTIAL("residential", 1, 50),
+        UNCLASSIFIED("unclassified", 1, 50),
+        TERTIARY("tertiary", 1, 50),
+        SECONDARY("secondary", 1, 50),
+        PRIMARY("primary", 1, 50),
+        TRUNK("trunk", 1, 80),
+        MOTORWAY("motorway", 2, 120);
+
+        final String word;
+        final int lanes; // usual ones of a direction
+        final double kmh; // usual limit
+
+        Kind(String word, int lanes, double kmh) {
+            this.word = word;
+            this.lanes = lanes;
+            this.kmh = kmh;
+        }
+
+        static Kind of(String highway) {
+            String plain = highway.endsWith("_link") ? highway.substring(0, highway.length() - 5) : highway;
+            for (Kind kind : values()) {
+                if (kind.word.equals(plain)) {
+                    return kind;
+                }
+            }
+            return plain.equals("road") ? UNCLASSIFIED : null;
+        }
+    }
+
+    boolean isOneWay() {
+        return ahead == 0 || back == 0;
+    }
+
+    /** The same road as somebody sees it who comes the other way. */
+    WayRoad turned() {
+        return new WayRoad(
+                way,
+                name,
+                kind,
+                link,
+                ring,
+                back,
+                ahead,
+                speed,
+                turnsBack,
+                turnsAhead,
+                busBack,
+                busAhead,
+                only,
+                closedTo,
+                guessed);
+    }
+}
