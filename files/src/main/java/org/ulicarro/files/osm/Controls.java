@@ -192,7 +192,7 @@ final class Controls {
     }
 
     private static double rank(Edge edge) {
-        return edge.main().kind().ordinal() - (edge.main().link() ? 0.5 : 0);
+        return edge.main().link() ? 0.5 : edge.main().kind().ordinal(); // a ramp gives way where it meets streets
     }
 
     private void slips() {

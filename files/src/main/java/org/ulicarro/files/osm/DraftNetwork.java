@@ -87,12 +87,13 @@ final class DraftNetwork {
         private static final int LONGEST = 40;
         private final Map<Object, String> given = new HashMap<>();
         private final Map<String, Integer> next = new HashMap<>();
-        private final Set<String> used = new HashSet<>();
+        private final Set<String> usedByRoads = new HashSet<>();
+        private final Set<String> usedByPlaces = new HashSet<>();
 
         String of(Edge edge) {
             return given.computeIfAbsent(edge, none -> {
                 String name = Slug.of(edge.main().name());
-                return numbered(name == null ? edge.main().kind().word.replace('_', '-') : name, true);
+                return numbered(name == null ? edge.main().kind().word.replace('_', '-') : name, usedByRoads);
             });
         }
 
@@ -110,14 +111,16 @@ final class DraftNetwork {
                     base = (streets.isEmpty() ? "road" : streets.get(0)) + "-end";
                 }
                 return numbered(
-                        base.length() > LONGEST ? base.substring(0, LONGEST).replaceAll("-+$", "") : base, false);
+                        base.length() > LONGEST ? base.substring(0, LONGEST).replaceAll("-+$", "") : base,
+                        usedByPlaces);
             });
         }
 
-        private String numbered(String base, boolean always) {
+        private String numbered(String base, Set<String> used) {
+            boolean isRoad = used == usedByRoads;
             while (true) {
-                int n = next.merge(base, 1, Integer::sum);
-                String id = n == 1 && !always ? base : base + "-" + n;
+                int n = next.merge((isRoad ? "road " : "place ") + base, 1, Integer::sum);
+                String id = n == 1 && !isRoad ? base : base + "-" + n;
                 if (used.add(id)) {
                     return id;
                 }

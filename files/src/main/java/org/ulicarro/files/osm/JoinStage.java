@@ -52,7 +52,8 @@ final class JoinStage {
         Edge joined = graph.edge(from, to, shape, merged(sections));
         joined.meetsFrom = a.meetsFrom;
         joined.meetsTo = b.meetsTo;
-        joined.median = (a.median * a.length() + b.median * b.length()) / Math.max(1, a.length() + b.length());
+        double mean = (a.median * a.length() + b.median * b.length()) / Math.max(1, a.length() + b.length());
+        joined.median = mean < 0.5 ? 0 : Math.rint(2 * mean) / 2;
         node.gone = true;
     }
 

@@ -91,18 +91,21 @@ final class MedianStage {
                         Rule.ONLY_INTO, in.near(node, NEAR), node.at(), side.near(node, NEAR), "a median"));
             }
         }
-        split(far, best.along(), node, index);
+        double[] beside = Lines.at(far.shape, best.along());
+        split(far, best.along(), node);
+        node.x = (node.x + beside[0]) / 2;
+        node.y = (node.y + beside[1]) / 2;
+        node.edges.forEach(RoadGraph::reach);
         return true;
     }
 
-    private void split(Edge far, double at, Node node, STRtree index) {
+    private void split(Edge far, double at, Node node) {
         double length = far.length();
         List<double[]> first = Lines.part(far.shape, 0, at);
         List<double[]> second = Lines.part(far.shape, at, length);
         Edge one = graph.edge(far.from, node, first, Sections.part(far.sections, 0, at / length));
         Edge two = graph.edge(node, far.to, second, Sections.part(far.sections, at / length, 1));
         graph.remove(far);
-        // their ends stay where the carriageway is; when it is paired its axis moves to the middle
         for (Edge edge : List.of(one, two)) {
             edge.meetsFrom = edge == one ? far.meetsFrom : null;
             edge.meetsTo = edge == two ? far.meetsTo : null;
