@@ -75,7 +75,8 @@ final class NewCommand implements Callable<Integer> {
             Network network =
                     StudyFolder.read(folder, List.of()).compile(null).model().network();
             Files.writeString(
-                    folder.resolve("demand.yaml"), TrialDemandText.of(TrialDemand.of(network, perSecond), demand));
+                    folder.resolve("demand.yaml"),
+                    TrialDemandText.of(TrialDemand.of(network, perSecond), demand, TrialDemandText.ALL));
         }
         PrintWriter out = spec.commandLine().getOut();
         out.println("wrote " + folder + ": " + String.join(", ", Samples.files(like)));

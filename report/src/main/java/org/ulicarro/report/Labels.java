@@ -39,6 +39,12 @@ final class Labels {
 
     private static final double ROOM_FOR_DEVICES = 1.1;
 
+    /** A network of fewer places has room for the names of all of them. */
+    private static final int FEW = 60;
+
+    /** From far, a shorter street has no name (units, both directions together). */
+    private static final double WORTH_A_NAME = 160;
+
     private final Model model;
     private final Network network;
     private final String place;
@@ -60,22 +66,42 @@ final class Labels {
             keepOffTheRoad();
         }
         if (place == null) {
-            network.junctions().values().forEach(junction -> namePlace(g, junction));
+            boolean all = !FarRoads.isFar(camera);
+            network.junctions().values().stream()
+                    .filter(junction -> all || isMain(junction))
+                    .forEach(junction -> namePlace(g, junction));
         }
         Set<String> named = new LinkedHashSet<>();
+        boolean far = place == null && FarRoads.isFar(camera);
+        Map<String, Double> lengths = new LinkedHashMap<>(); // of streets, m
+        network.links().forEach(l -> lengths.merge(name(l), l.length(), Double::sum));
         for (Link link : network.links()) {
             if (!link.ring() && camera.scale() > ROOM_FOR_GROUPS) {
                 nameApproach(g, link);
             }
         }
         for (Link link : network.links()) {
-            if (!link.ring() && named.add(link.road())) {
+            if (far && lengths.get(name(link)) * camera.scale() < WORTH_A_NAME) {
+                continue;
+            }
+            if (!link.ring() && named.add(far ? name(link) : link.road())) {
                 nameRoad(g, link);
             }
         }
         if (camera.scale() > ROOM_FOR_DEVICES) {
             nameDevices(g);
         }
+    }
+
+    /** From far, in a large network, only roundabouts are named: the others would hide the roads. */
+    private boolean isMain(Junction junction) {
+        boolean few = network.junctions().size() < FEW;
+        return few || junction.isRoundabout();
+    }
+
+    private String name(Link link) {
+        String name = model.study().network().roads().get(link.road()).name();
+        return name == null ? link.road() : name;
     }
 
     /** The street's name along it, beside the carriageway, never upside down. */

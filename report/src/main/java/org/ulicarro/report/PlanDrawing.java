@@ -70,6 +70,9 @@ public final class PlanDrawing {
             new PathLayer(model, place).draw(g);
         }
         g.setTransform(page);
+        if (FarRoads.isFar(camera)) {
+            new FarRoads(network, camera).draw(g);
+        }
         Rectangle2D sheet = new Rectangle2D.Double(0, 0, width, height - FOOTER);
         if (volumes == null) {
             new Labels(model, place, camera, sheet).draw(g);

@@ -6,13 +6,20 @@ import org.ulicarro.core.network.Link;
 import org.ulicarro.core.network.Network;
 
 /**
- * Demand for a quick trial: shared among entries by their lanes, from each to all ends that it leads to alike.
+ * Demand for a quick trial: shared among entries by their lanes, from each to all ends that it leads to alike, or to a dozen of them
+ * where there are many.
  *
  * @param place where they enter
  * @param vehicles how many (veh/s)
  * @param ends where they go
  */
 public record TrialDemand(String place, double vehicles, List<String> ends) {
+
+    /** In a network of more ends than this, not everybody goes everywhere: the ways would be too many to write down. */
+    private static final int MANY = 40;
+
+    /** So many ends an entry leads to then, spread over all. */
+    private static final int SOME = 12;
 
     public TrialDemand {
         ends = List.copyOf(ends);
@@ -23,8 +30,9 @@ public record TrialDemand(String place, double vehicles, List<String> ends) {
         Ways ways = new Ways(network);
         List<TrialDemand> raw = new ArrayList<>();
         double lanes = 0;
+        int number = 0;
         for (String place : ways.entries()) {
-            List<String> ends = ways.exits().stream()
+            List<String> ends = some(List.copyOf(ways.exits()), number++).stream()
                     .filter(end -> !end.equals(place) && ways.over(List.of(place, end)) != null)
                     .toList();
             double own = network.entries().stream()
@@ -40,5 +48,16 @@ public record TrialDemand(String place, double vehicles, List<String> ends) {
         return raw.stream()
                 .map(one -> new TrialDemand(one.place, one.vehicles * perLane, one.ends))
                 .toList();
+    }
+
+    private static List<String> some(List<String> all, int entry) {
+        if (all.size() <= MANY) {
+            return all;
+        }
+        List<String> some = new ArrayList<>();
+        for (int k = 0; k < SOME; k++) {
+            some.add(all.get((entry * 7 + k * all.size() / SOME) % all.size()));
+        }
+        return some.stream().distinct().toList();
     }
 }

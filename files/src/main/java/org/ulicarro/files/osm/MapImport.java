@@ -259,7 +259,7 @@ public final class MapImport {
             Files.writeString(work.resolve("signals.yaml"), "signals:\n" + signals);
             files.add("signals.yaml");
         }
-        Files.writeString(work.resolve("demand.yaml"), "demand:\n  mix: {car: 92 %, van: 4 %, truck: 3 %, bus: 1 %}\n");
+        Files.writeString(work.resolve("demand.yaml"), "demand:\n  mix: " + TrialDemandText.LIGHT + "\n");
         files.add("demand.yaml");
     }
 
@@ -286,7 +286,8 @@ public final class MapImport {
         if (wish.demand() > 0) {
             Files.writeString(
                     work.resolve("demand.yaml"),
-                    TrialDemandText.of(TrialDemand.of(network, wish.demand()), wish.demandText()));
+                    TrialDemandText.of(
+                            TrialDemand.of(network, wish.demand()), wish.demandText(), TrialDemandText.LIGHT));
         }
         study(work, files);
     }
