@@ -102,14 +102,16 @@ final class Lines {
         return simple(middle, 0.5);
     }
 
-    /** Mean distance of two lines that run side by side in the same direction. */
+    /** Distance of two lines that run side by side in the same direction over most of their way: the median of it, for they may close up at their ends. */
     static double apart(List<double[]> a, List<double[]> b) {
-        double sum = 0;
         int pieces = 20;
+        double[] distances = new double[pieces + 1];
+        double length = length(a);
         for (int i = 0; i <= pieces; i++) {
-            sum += nearest(b, at(a, length(a) * i / pieces)).distance();
+            distances[i] = nearest(b, at(a, length * i / pieces)).distance();
         }
-        return sum / (pieces + 1);
+        java.util.Arrays.sort(distances);
+        return distances[pieces / 2];
     }
 
     /** With as few points as keep it within a tolerance (Douglas and Peucker 1973). */

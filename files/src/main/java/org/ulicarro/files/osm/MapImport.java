@@ -100,7 +100,9 @@ public final class MapImport {
         MapStages.run(graph, marks, wish.driveRight(), guesses);
         Path parent = folder.toAbsolutePath().getParent();
         Files.createDirectories(parent);
-        Path work = Files.createTempDirectory(parent, ".import-");
+        Path work = parent.resolve("." + folder.getFileName() + ".unfinished");
+        delete(work);
+        Files.createDirectory(work);
         try {
             Result result = write(graph, marks, work);
             Files.deleteIfExists(folder); // an empty one

@@ -14,6 +14,8 @@ final class MapStages {
     static void run(RoadGraph graph, Marks marks, boolean driveRight, Guesses guesses) {
         PruneStage prune = new PruneStage(graph, guesses);
         prune.deadParts();
+        join(graph);
+        prune.doubles();
         new RingStage(graph, guesses).run();
         join(graph);
         new PairStage(graph, driveRight).run(); // entries and exits of roundabouts, and whole divided roads

@@ -43,7 +43,7 @@ final class OsmFile {
             } else if (name.endsWith(".gz")) {
                 OsmXml.read(bounded(new GZIPInputStream(new BufferedInputStream(raw), 1 << 16)), file, sink);
             } else if (name.endsWith(".bz2")) {
-                OsmXml.read(bounded(new BZip2CompressorInputStream(new BufferedInputStream(raw), true)), file, sink);
+                bzip2(raw, file, sink);
             } else if (name.endsWith(".osm") || name.endsWith(".xml")) {
                 OsmXml.read(new BufferedInputStream(raw, 1 << 16), file, sink);
             } else {
@@ -53,12 +53,24 @@ final class OsmFile {
             throw problem(file, 1, 1, "the archive ends in the middle; it was not copied to its end");
         } catch (ZipException e) {
             throw problem(file, 1, 1, "this is no gzip archive, or a broken one: " + e.getMessage());
+        } catch (IllegalStateException e) {
+            throw problem(file, 1, 1, "this map cannot be taken: " + e.getMessage());
         } catch (CountingStream.TooMuch e) {
             throw problem(
                     file,
                     1,
                     1,
                     "the archive unpacks to more than " + LARGEST / (1 << 30) + " GB; that is no map of a town");
+        }
+    }
+
+    private static void bzip2(InputStream raw, Path file, OsmSink sink) throws IOException, StudyProblem {
+        try {
+            OsmXml.read(bounded(new BZip2CompressorInputStream(new BufferedInputStream(raw), true)), file, sink);
+        } catch (EOFException | CountingStream.TooMuch e) {
+            throw e;
+        } catch (IOException e) { // the library has no kind of its own for what is broken
+            throw problem(file, 1, 1, "this is no bzip2 archive, or a broken one: " + e.getMessage());
         }
     }
 

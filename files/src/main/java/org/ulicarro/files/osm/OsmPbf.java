@@ -4,6 +4,7 @@ import com.google.protobuf.InvalidProtocolBufferException;
 import crosby.binary.BinaryParser;
 import crosby.binary.Osmformat;
 import crosby.binary.file.BlockInputStream;
+import crosby.binary.file.FileFormatException;
 import java.io.EOFException;
 import java.io.IOException;
 import java.io.InputStream;
@@ -25,7 +26,7 @@ final class OsmPbf extends BinaryParser {
     static void read(InputStream in, Path file, OsmSink sink) throws IOException, StudyProblem {
         try {
             new BlockInputStream(in, new OsmPbf(sink)).process();
-        } catch (EOFException | InvalidProtocolBufferException e) {
+        } catch (EOFException | InvalidProtocolBufferException | FileFormatException e) {
             throw OsmFile.problem(file, 1, 1, "this is no map in the binary form (PBF), or it ends in the middle");
         } catch (Error | RuntimeException e) {
             // the library has no checked failures of its own: what is broken inside a block comes as one of these

@@ -2,6 +2,9 @@ package org.ulicarro.files.osm;
 
 import java.io.IOException;
 import java.io.InputStream;
+import java.io.InputStreamReader;
+import java.nio.charset.CharacterCodingException;
+import java.nio.charset.StandardCharsets;
 import java.nio.file.Path;
 import java.util.ArrayList;
 import java.util.Arrays;
@@ -42,11 +45,14 @@ final class OsmXml {
         factory.setProperty(XMLInputFactory.SUPPORT_DTD, false);
         factory.setProperty(XMLInputFactory.IS_SUPPORTING_EXTERNAL_ENTITIES, false);
         factory.setProperty(XMLInputFactory.IS_REPLACING_ENTITY_REFERENCES, false);
-        XMLStreamReader xml = null;
         try {
-            xml = factory.createXMLStreamReader(in);
-            new OsmXml(xml, file, sink).all();
+            // a map is UTF-8; decoded here, bytes that are none come as a failure and not as something printed
+            InputStreamReader text = new InputStreamReader(in, StandardCharsets.UTF_8.newDecoder());
+            new OsmXml(factory.createXMLStreamReader(text), file, sink).all();
         } catch (XMLStreamException e) {
+            if (e.getNestedException() instanceof CharacterCodingException) {
+                throw OsmFile.problem(file, 1, 1, "this is no text in UTF-8");
+            }
             if (e.getNestedException() instanceof IOException io) {
                 throw io;
             }

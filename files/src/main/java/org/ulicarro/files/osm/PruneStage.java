@@ -11,6 +11,7 @@ import org.ulicarro.files.osm.RoadGraph.Node;
 final class PruneStage {
 
     private static final double STUB = 60; // m
+    private static final double ONE_LINE = 4; // m apart
 
     private final RoadGraph graph;
     private final Guesses guesses;
@@ -59,6 +60,33 @@ final class PruneStage {
             }
         }
         graph.sweep();
+    }
+
+    /** A road drawn twice between the same nodes, on the same line, is there once: the more important one. */
+    void doubles() {
+        for (Node node : graph.nodes) {
+            for (Edge a : List.copyOf(node.edges)) {
+                for (Edge b : List.copyOf(node.edges)) {
+                    boolean again =
+                            a != b && !a.gone && !b.gone && a.other(node) == b.other(node) && areOneLine(a, b, node);
+                    boolean lesser = b.main().kind().compareTo(a.main().kind()) <= 0;
+                    if (again && lesser && (a.isOneWay() == b.isOneWay() || !a.isOneWay())) {
+                        guesses.add(
+                                "roads drawn twice, left out once",
+                                "way " + b.main().way());
+                        graph.remove(b);
+                    }
+                }
+            }
+        }
+        graph.sweep();
+    }
+
+    private static boolean areOneLine(Edge a, Edge b, Node node) {
+        boolean against = a.isOneWay() && b.isOneWay() && a.leadsTo(node) != b.leadsTo(node); // carriageways
+        return !against
+                && Lines.apart(a.shape, b.shape) < ONE_LINE
+                && Math.abs(a.length() - b.length()) < 0.1 * a.length();
     }
 
     /** Takes off short dead ends of small streets; an end of the area is as good as one. */
