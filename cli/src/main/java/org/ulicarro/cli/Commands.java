@@ -11,7 +11,11 @@ enum Commands {
     CHECK("check", "List every error and warning of a study, each with its place in the file", CheckCommand::new),
     SHOW("show", "Print what was derived: lanes, movements, conflicts, intergreens …", ShowCommand::new),
     SET("set", "Change single values of a study, keeping comments and layout", SetCommand::new),
-    IMPORT("import", "Lay a line from a public transport schedule over a study", ImportCommand::new),
+    IMPORT(
+            "import",
+            "Read road maps, network tables, timing sheets and public transport schedules",
+            ImportCommand::new),
+    MATCH("match", "Find place and movement of counts given on the map", MatchCommand::new),
     REHEARSE("rehearse", "Run the controller of one place alone and see what it shows, and why", RehearseCommand::new),
     SCRIPT("script", "Say which rules of a stage script held at a moment, and what they saw", ScriptCommand::new),
     TIME("time", "Time signals by formula: critical movements, cycles and what binds them, greens", TimeCommand::new),
@@ -24,7 +28,7 @@ enum Commands {
     RESULTS("results", "Print the tables of a run", ResultsCommand::new),
     COMPARE("compare", "Say what differs between runs, and whether it is real", CompareCommand::new),
     REPORT("report", "Make the report for a client, as one HTML page or a PDF", ReportCommand::new),
-    EXPORT("export", "Write all tables of a run as CSV files", ExportCommand::new),
+    EXPORT("export", "Write tables, map data, network tables and timing sheets for other programs", ExportCommand::new),
     TRACE("trace", "Follow one vehicle of a run, and ask why it drove as it did", TraceCommand::new),
     REPLAY("replay", "Make a page that plays a recorded run, or pictures of a moment", ReplayCommand::new);
 

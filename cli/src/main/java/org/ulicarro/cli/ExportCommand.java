@@ -1,14 +1,29 @@
 package org.ulicarro.cli;
 
 import java.io.IOException;
+import java.io.PrintWriter;
+import java.nio.charset.StandardCharsets;
+import java.nio.file.Files;
 import java.nio.file.Path;
 import java.util.List;
+import java.util.Locale;
 import java.util.concurrent.Callable;
+import org.ulicarro.core.measure.LinkRow;
+import org.ulicarro.files.GeoJson;
+import org.ulicarro.files.GeoReference;
+import org.ulicarro.files.LoadedStudy;
 import org.ulicarro.files.RunFolder;
+import org.ulicarro.files.StudyFolder;
+import org.ulicarro.files.StudyProblem;
+import org.ulicarro.files.gmns.GmnsExport;
+import org.ulicarro.files.timing.TimingSheet;
+import org.ulicarro.report.DrawingFile;
+import org.ulicarro.report.paper.ReportPage;
 import picocli.CommandLine.ArgGroup;
 import picocli.CommandLine.Command;
 import picocli.CommandLine.Model.CommandSpec;
 import picocli.CommandLine.Option;
+import picocli.CommandLine.ParameterException;
 import picocli.CommandLine.Parameters;
 import picocli.CommandLine.Spec;
 
@@ -16,34 +31,132 @@ import picocli.CommandLine.Spec;
         name = "export",
         mixinStandardHelpOptions = true,
         description =
-                "Writes all tables of a run, replication by replication, as CSV or Parquet files for notebooks and spreadsheets: SI"
-                        + " units in the headings, times in seconds since midnight. The same tables stand in results.sqlite of the run.",
-        footer = {"", "Example:  ulicarro export quayside --csv tables"})
+                "Writes open formats. Of a run: all its tables, replication by replication, as CSV or Parquet for notebooks, or the"
+                        + " network with what was measured as GeoJSON for map programs. Of a study: the network as GeoJSON or as the"
+                        + " tables of GMNS, and timing sheets of its actuated controllers.",
+        footer = {
+            "",
+            "Examples:  ulicarro export quayside --csv tables",
+            "           ulicarro export quayside/2 --geojson results.geojson",
+            "           ulicarro export quayside -a actuated --timing sheet.html",
+            "",
+            "What is derived from a study is CSV by 'show STUDY lanes --csv' and its like."
+        })
 final class ExportCommand implements Callable<Integer> {
 
-    @Parameters(paramLabel = "RUN", description = "the run")
-    private String run;
+    @Parameters(paramLabel = "STUDY|RUN", description = "the study, or the run")
+    private String subject;
+
+    @Option(
+            names = {"-a", "--alternative"},
+            paramLabel = "ALT",
+            description = "an alternative of the study; the base unless given")
+    private String alternative;
 
     @ArgGroup(multiplicity = "1", exclusive = true)
     private Form form;
 
     static final class Form {
-        @Option(names = "--csv", paramLabel = "DIR", description = "the folder to write CSV files to")
+        @Option(names = "--csv", paramLabel = "DIR", description = "a run's tables as CSV files in this folder")
         private Path csv;
 
-        @Option(names = "--parquet", paramLabel = "DIR", description = "the folder to write Apache Parquet files to")
+        @Option(names = "--parquet", paramLabel = "DIR", description = "the same as Apache Parquet files")
         private Path parquet;
+
+        @Option(
+                names = "--geojson",
+                paramLabel = "FILE",
+                description = "places, links, lanes and paths, of a run with delay, level of service, flow and speed")
+        private Path geojson;
+
+        @Option(
+                names = "--gmns",
+                paramLabel = "DIR",
+                description = "the network as tables of the General Modeling Network Specification in this folder")
+        private Path gmns;
+
+        @Option(
+                names = "--timing",
+                paramLabel = "FILE",
+                description = "timing sheets: .csv with the object names of NTCIP 1202, or .html or .pdf to print")
+        private Path timing;
     }
 
     @Spec
     private CommandSpec spec;
 
     @Override
-    public Integer call() throws IOException {
-        Path folder = form.csv == null ? form.parquet : form.csv;
-        Path of = RunArgument.find(run);
-        List<Path> files = form.csv == null ? RunFolder.exportParquet(of, folder) : RunFolder.exportCsv(of, folder);
-        spec.commandLine().getOut().println("wrote " + files.size() + " tables to " + folder);
+    public Integer call() throws IOException, StudyProblem {
+        PrintWriter out = spec.commandLine().getOut();
+        if (form.csv != null || form.parquet != null) {
+            Path folder = form.csv == null ? form.parquet : form.csv;
+            Path of = RunArgument.find(subject);
+            List<Path> files = form.csv == null ? RunFolder.exportParquet(of, folder) : RunFolder.exportCsv(of, folder);
+            out.println("wrote " + files.size() + " tables to " + folder);
+        } else if (form.geojson != null) {
+            geojson();
+            out.println("wrote " + form.geojson);
+        } else if (form.gmns != null) {
+            GmnsExport export = new GmnsExport(study().compile(null).model());
+            List<Path> files = export.write(form.gmns);
+            out.println("wrote " + files.size() + " tables to " + form.gmns);
+            export.unsaid().forEach(what -> out.println("not said in them: " + what));
+        } else {
+            timing();
+            out.println("wrote " + form.timing);
+        }
         return Exit.DONE;
+    }
+
+    private boolean isStudy() {
+        return Files.exists(Path.of(subject).resolve(StudyFolder.MAIN_FILE));
+    }
+
+    private LoadedStudy study() throws StudyProblem, IOException {
+        if (!isStudy()) {
+            throw new IOException(subject + ": this is no study, a folder with study.yaml");
+        }
+        boolean base = alternative == null || alternative.equals("base");
+        return StudyFolder.read(Path.of(subject), base ? List.of() : List.of(alternative.split("\\+", -1)));
+    }
+
+    private void geojson() throws IOException, StudyProblem {
+        Path run = isStudy() ? null : RunArgument.find(subject);
+        LoadedStudy study = run == null ? study() : RunModel.study(run);
+        GeoReference map = study.georeference();
+        if (map == null) {
+            throw new IOException(subject
+                    + ": GeoJSON has longitudes and latitudes, and this study does not say where it lies; write network:"
+                    + " {origin: {lat: …, lon: …}}");
+        }
+        GeoJson json = new GeoJson(run == null ? study.compile(null).model() : RunModel.of(run), map);
+        if (run != null) {
+            json.with(RunFolder.summary(run), RunFolder.rows(run, LinkRow.class));
+        }
+        json.write(form.geojson);
+    }
+
+    private void timing() throws IOException, StudyProblem {
+        String name = form.timing.toString().toLowerCase(Locale.ROOT);
+        LoadedStudy study = study();
+        TimingSheet sheet = TimingSheet.of(study.study());
+        sheet.unsaid().forEach(what -> spec.commandLine().getErr().println("note: " + what));
+        if (sheet.entries().isEmpty()) {
+            throw new IOException(subject + ": there is no actuated controller of which a sheet could be made");
+        }
+        if (name.endsWith(".csv")) {
+            StringBuilder text = new StringBuilder("place,object,index,value\n");
+            sheet.entries()
+                    .forEach(e -> text.append(String.join(",", e.place(), e.object(), e.index(), e.value()))
+                            .append('\n'));
+            DrawingFile.save(form.timing, text.toString().getBytes(StandardCharsets.UTF_8));
+        } else if (name.endsWith(".html") || name.endsWith(".pdf")) {
+            String html = ReportPage.html("timing.ftlh", TimingPage.of(study, sheet));
+            DrawingFile.save(
+                    form.timing, name.endsWith(".pdf") ? ReportPage.pdf(html) : html.getBytes(StandardCharsets.UTF_8));
+        } else {
+            throw new ParameterException(
+                    spec.commandLine(), "'" + form.timing + "' ends in none of .csv, .html and .pdf");
+        }
     }
 }

@@ -8,8 +8,13 @@ import picocli.CommandLine.Spec;
 @Command(
         name = "import",
         mixinStandardHelpOptions = true,
-        subcommands = {ImportMapCommand.class, ImportScheduleCommand.class},
-        description = "Reads open formats: road maps, public transport schedules.",
+        subcommands = {
+            ImportMapCommand.class,
+            ImportTablesCommand.class,
+            ImportTimingCommand.class,
+            ImportScheduleCommand.class
+        },
+        description = "Reads open formats: road maps, network tables, timing sheets, public transport schedules.",
         footer = {"", "Example:  ulicarro import map town town.osm.pbf --demand '3000 veh/h'"})
 final class ImportCommand implements Runnable {
 

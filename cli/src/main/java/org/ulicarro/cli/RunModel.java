@@ -21,6 +21,11 @@ final class RunModel {
      * @throws IOException when the study is gone or has changed since
      */
     static Model of(Path folder) throws IOException, StudyProblem {
+        return study(folder).compile(RunFolder.record(folder).period()).model();
+    }
+
+    /** The study itself. */
+    static LoadedStudy study(Path folder) throws IOException, StudyProblem {
         RunRecord record = RunFolder.record(folder);
         Path runs = folder.toAbsolutePath().normalize().getParent();
         Path home = runs == null ? null : runs.getParent();
@@ -36,6 +41,6 @@ final class RunModel {
                     folder + ": the study or the program has changed since this run, so driving it again would"
                             + " show other traffic; run it again first");
         }
-        return study.compile(record.period()).model();
+        return study;
     }
 }

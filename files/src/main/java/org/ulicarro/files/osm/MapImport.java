@@ -7,7 +7,6 @@ import java.util.ArrayList;
 import java.util.List;
 import java.util.Locale;
 import java.util.function.Consumer;
-import java.util.stream.Collectors;
 import java.util.stream.Stream;
 import org.ulicarro.core.base.Fault;
 import org.ulicarro.core.demand.TrialDemand;
@@ -17,6 +16,7 @@ import org.ulicarro.core.signal.TrialPlan;
 import org.ulicarro.core.study.Study;
 import org.ulicarro.core.study.StudyRules;
 import org.ulicarro.files.GeoReference;
+import org.ulicarro.files.NewStudyText;
 import org.ulicarro.files.StudyFolder;
 import org.ulicarro.files.StudyProblem;
 import org.ulicarro.files.TrialDemandText;
@@ -228,25 +228,10 @@ public final class MapImport {
     }
 
     private void study(Path work, List<String> files) throws IOException {
+        String comment = "A study of a road map. Map data (c) OpenStreetMap contributors, Open Database License 1.0.";
         Files.writeString(
                 work.resolve("study.yaml"),
-                String.format(
-                        Locale.ROOT,
-                        """
-                        # A study of a road map. Map data (c) OpenStreetMap contributors, Open Database License 1.0.
-                        format: ulicarro/1
-                        title: "%s"
-                        drive-on: %s
-                        periods:
-                          trial: {from: "08:00", to: "09:00"}
-                        step: 0.2 s
-                        replications: 5
-                        seed: 1
-                        files: [%s]
-                        """,
-                        wish.title().replace("\\", "\\\\").replace("\"", "\\\""),
-                        wish.driveRight() ? "right" : "left",
-                        String.join(", ", files)));
+                NewStudyText.main(comment, wish.title(), wish.driveRight(), "trial", files));
     }
 
     /** What the rules want to be there before signals and demand can be made. */
@@ -254,7 +239,7 @@ public final class MapImport {
         StringBuilder signals = new StringBuilder();
         for (DraftNetwork.Place place : draft.places.values()) {
             if (place.control == DraftNetwork.Control.SIGNAL) {
-                signals.append("  ").append(place.id).append(": {kind: fixed, groups: {}, plans: {}}\n");
+                signals.append(NewStudyText.placeholder(place.id));
             }
         }
         if (!signals.isEmpty()) {
@@ -281,7 +266,10 @@ public final class MapImport {
     private void signalsAndDemand(Network network, Path work, List<String> files) throws IOException {
         List<TrialPlan> plans = TrialPlan.of(network);
         if (!plans.isEmpty()) {
-            Files.writeString(work.resolve("signals.yaml"), signals(plans));
+            String about =
+                    "# Guessed: a map has no signal plans. These are safe, and no more than a start: 'ulicarro time' finds better"
+                            + " ones.\nsignals:\n";
+            Files.writeString(work.resolve("signals.yaml"), about + NewStudyText.signals(plans));
             files.add("signals.yaml");
         }
         files.add("demand.yaml");
@@ -292,29 +280,5 @@ public final class MapImport {
                             TrialDemand.of(network, wish.demand()), wish.demandText(), TrialDemandText.LIGHT));
         }
         study(work, files);
-    }
-
-    private static String signals(List<TrialPlan> plans) {
-        StringBuilder text = new StringBuilder(
-                "# Guessed: a map has no signal plans. These are safe, and no more than a start: 'ulicarro time' finds better ones.\nsignals:\n");
-        for (TrialPlan plan : plans) {
-            text.append("  ").append(plan.place()).append(":\n    kind: fixed\n    groups:\n");
-            plan.groups()
-                    .forEach((id, group) -> text.append(String.format(
-                            Locale.ROOT,
-                            "      %s: {serves: [%s]%s}%n",
-                            id,
-                            String.join(", ", group.serves()),
-                            group.yields().isEmpty() ? "" : ", yields: [" + String.join(", ", group.yields()) + "]")));
-            String greens = plan.greens().entrySet().stream()
-                    .map(e -> e.getKey() + ": [" + e.getValue()[0] + "-" + e.getValue()[1] + "]")
-                    .collect(Collectors.joining(", "));
-            text.append(String.format(
-                    Locale.ROOT,
-                    "    plans:%n      trial: {cycle: %d s, offset: 0 s, greens: {%s}}%n",
-                    plan.cycle(),
-                    greens));
-        }
-        return text.toString();
     }
 }

@@ -25,6 +25,11 @@ public final class ReportPage {
      * @param model what the template names, texts unescaped
      */
     public static String html(Map<String, Object> model) throws IOException {
+        return html(TEMPLATE, model);
+    }
+
+    /** The same of another template. */
+    public static String html(String template, Map<String, Object> model) throws IOException {
         Configuration settings = new Configuration(Configuration.VERSION_2_3_34);
         settings.setClassForTemplateLoading(ReportPage.class, "");
         settings.setDefaultEncoding("UTF-8");
@@ -34,7 +39,7 @@ public final class ReportPage {
         settings.setLogTemplateExceptions(false);
         settings.setWrapUncheckedExceptions(true);
         try (StringWriter out = new StringWriter()) {
-            settings.getTemplate(TEMPLATE).process(model, out);
+            settings.getTemplate(template).process(model, out);
             return out.toString();
         } catch (TemplateException e) {
             throw new IllegalStateException("the report's template and its data differ", e);

@@ -1,0 +1,164 @@
+package org.ulicarro.files.gmns;
+
+import java.io.IOException;
+import java.nio.file.FileAlreadyExistsException;
+import java.nio.file.Files;
+import java.nio.file.Path;
+import java.util.ArrayList;
+import java.util.LinkedHashMap;
+import java.util.List;
+import java.util.Locale;
+import java.util.Map;
+
+/** Tables while they are filled; written all at once. */
+final class Tables {
+
+    /** The columns that are used, by table, as the specification names them; and three of our own, which it allows: outer_diameter, ring_lanes and median (m). */
+    static final Map<String, List<String>> COLUMNS = new LinkedHashMap<>();
+
+    static {
+        COLUMNS.put(
+                "config",
+                List.of(
+                        "dataset_name",
+                        "short_length",
+                        "long_length",
+                        "speed",
+                        "crs",
+                        "geometry_field_format",
+                        "version_number",
+                        "id_type"));
+        COLUMNS.put(
+                "node",
+                List.of(
+                        "node_id",
+                        "name",
+                        "x_coord",
+                        "y_coord",
+                        "node_type",
+                        "ctrl_type",
+                        "zone_id",
+                        "outer_diameter",
+                        "ring_lanes"));
+        COLUMNS.put("geometry", List.of("geometry_id", "geometry"));
+        COLUMNS.put(
+                "link",
+                List.of(
+                        "link_id",
+                        "name",
+                        "from_node_id",
+                        "to_node_id",
+                        "directed",
+                        "geometry_id",
+                        "dir_flag",
+                        "length",
+                        "grade",
+                        "facility_type",
+                        "free_speed",
+                        "lanes",
+                        "allowed_uses",
+                        "median"));
+        COLUMNS.put("lane", List.of("lane_id", "link_id", "lane_num", "allowed_uses", "width"));
+        COLUMNS.put("segment", List.of("segment_id", "link_id", "ref_node_id", "start_lr", "end_lr", "lanes"));
+        COLUMNS.put("segment_lane", List.of("segment_lane_id", "segment_id", "lane_num", "allowed_uses", "width"));
+        COLUMNS.put(
+                "movement",
+                List.of(
+                        "mvmt_id",
+                        "node_id",
+                        "name",
+                        "ib_link_id",
+                        "start_ib_lane",
+                        "end_ib_lane",
+                        "ob_link_id",
+                        "type",
+                        "ctrl_type",
+                        "mvmt_code"));
+        COLUMNS.put("zone", List.of("zone_id", "name"));
+        COLUMNS.put("signal_controller", List.of("controller_id"));
+        COLUMNS.put("signal_timing_plan", List.of("timing_plan_id", "controller_id", "cycle_length"));
+        COLUMNS.put(
+                "signal_timing_phase",
+                List.of(
+                        "timing_phase_id",
+                        "timing_plan_id",
+                        "signal_phase_num",
+                        "min_green",
+                        "max_green",
+                        "extension",
+                        "clearance",
+                        "walk_time",
+                        "ped_clearance",
+                        "ring",
+                        "barrier",
+                        "position"));
+        COLUMNS.put("signal_phase_mvmt", List.of("signal_phase_mvmt_id", "timing_phase_id", "mvmt_id", "protection"));
+        COLUMNS.put(
+                "signal_coordination",
+                List.of("coordination_id", "timing_plan_id", "controller_id", "coord_phase", "coord_ref_to", "offset"));
+        COLUMNS.put(
+                "signal_detector",
+                List.of(
+                        "detector_id",
+                        "controller_id",
+                        "signal_phase_num",
+                        "link_id",
+                        "start_lane",
+                        "end_lane",
+                        "ref_node_id",
+                        "det_zone_front",
+                        "det_zone_back",
+                        "det_type"));
+    }
+
+    private final Map<String, List<String>> rows = new LinkedHashMap<>();
+
+    void add(String table, Object... values) {
+        if (values.length != COLUMNS.get(table).size()) {
+            throw new IllegalArgumentException(
+                    table + " has " + COLUMNS.get(table).size() + " columns, not " + values.length);
+        }
+        StringBuilder row = new StringBuilder();
+        for (int i = 0; i < values.length; i++) {
+            row.append(i > 0 ? "," : "").append(cell(values[i]));
+        }
+        rows.computeIfAbsent(table, none -> new ArrayList<>()).add(row.toString());
+    }
+
+    int size(String table) {
+        return rows.getOrDefault(table, List.of()).size();
+    }
+
+    private static String cell(Object value) {
+        if (value == null || value instanceof Double d && d.isNaN()) {
+            return "";
+        }
+        String text = value instanceof Double d
+                ? String.format(Locale.ROOT, "%.7f", d).replaceAll("0+$", "").replaceAll("\\.$", "")
+                : value.toString();
+        return text.matches("[^\",\\n\\r]*") ? text : '"' + text.replace("\"", "\"\"") + '"';
+    }
+
+    /** Writes every table that has rows, all of them or none. */
+    List<Path> write(Path folder) throws IOException {
+        Files.createDirectories(folder);
+        List<Path> files = new ArrayList<>();
+        for (String table : COLUMNS.keySet()) {
+            if (rows.containsKey(table)) {
+                files.add(folder.resolve(table + ".csv"));
+            }
+        }
+        for (Path file : files) {
+            if (Files.exists(file)) {
+                throw new FileAlreadyExistsException(
+                        file.toString(), null, "this file exists already; name another folder");
+            }
+        }
+        for (Path file : files) {
+            String table = file.getFileName().toString().replace(".csv", "");
+            Files.writeString(
+                    file, String.join(",", COLUMNS.get(table)) + "\n" + String.join("\n", rows.get(table)) + "\n");
+        }
+        return files;
+    }
+}

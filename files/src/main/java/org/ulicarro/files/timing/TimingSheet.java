@@ -1,0 +1,230 @@
+package org.ulicarro.files.timing;
+
+import java.util.ArrayList;
+import java.util.LinkedHashMap;
+import java.util.LinkedHashSet;
+import java.util.List;
+import java.util.Map;
+import java.util.Set;
+import java.util.TreeSet;
+import java.util.stream.Collectors;
+import org.ulicarro.core.study.OverlapInput;
+import org.ulicarro.core.study.PhaseInput;
+import org.ulicarro.core.study.PhaseInput.Recall;
+import org.ulicarro.core.study.SignalController;
+import org.ulicarro.core.study.SignalController.Plan;
+import org.ulicarro.core.study.SignalInput;
+import org.ulicarro.core.study.Study;
+
+/**
+ * The settings of a study's actuated controllers, one row for each object, named and scaled as in NTCIP 1202 v03: seconds, or tenths of a
+ * second where the standard counts in those. Indices are those of its tables: {@code splitTime} has {@code split.phase}.
+ */
+public final class TimingSheet {
+
+    /**
+     * One setting.
+     *
+     * @param place whose controller
+     * @param object name in the standard
+     * @param index in its table, {@code 2} or {@code 1.2}
+     * @param value as the standard counts it
+     */
+    public record Entry(String place, String object, String index, String value) {}
+
+    private final List<Entry> entries = new ArrayList<>();
+    private final Set<String> unsaid = new LinkedHashSet<>();
+
+    private TimingSheet() {}
+
+    public static TimingSheet of(Study study) {
+        TimingSheet sheet = new TimingSheet();
+        study.signals().forEach((place, controller) -> {
+            if (controller.kind() == SignalController.Kind.ACTUATED) {
+                sheet.place(place, controller);
+            } else {
+                sheet.unsaid.add("'" + place + "' is no actuated controller; the standard's tables are of phases");
+            }
+        });
+        return sheet;
+    }
+
+    public List<Entry> entries() {
+        return List.copyOf(entries);
+    }
+
+    /** What the sheet leaves out, and why. */
+    public List<String> unsaid() {
+        return List.copyOf(unsaid);
+    }
+
+    private void place(String place, SignalController controller) {
+        controller.phases().forEach((number, phase) -> phase(place, number, phase, controller));
+        int overlap = 0;
+        for (Map.Entry<String, OverlapInput> one : controller.overlaps().entrySet()) {
+            overlap(place, ++overlap, one.getValue());
+        }
+        int detector = 0;
+        for (SignalInput input : controller.inputs().values()) {
+            detector(place, input.channel() == null ? ++detector : input.channel(), input);
+        }
+        int pattern = 0;
+        for (String id : controller.plans().keySet()) {
+            pattern(place, ++pattern, whole(controller, controller.plans().get(id)));
+        }
+        if (!controller.priority().isEmpty() || !controller.preemption().isEmpty()) {
+            unsaid.add("priority and pre-emption at '" + place + "'");
+        }
+    }
+
+    private static Plan whole(SignalController controller, Plan plan) {
+        return plan.like() == null
+                ? plan
+                : plan.over(whole(controller, controller.plans().get(plan.like())));
+    }
+
+    private void add(String place, String object, String index, String value) {
+        entries.add(new Entry(place, object, index, value));
+    }
+
+    private void seconds(String place, String object, String index, double value) {
+        add(place, object, index, String.valueOf(Math.round(value)));
+        if (Math.abs(value - Math.round(value)) > 1e-9) {
+            unsaid.add(object + " counts whole seconds; some were rounded");
+        }
+    }
+
+    private void tenths(String place, String object, String index, double value) {
+        add(place, object, index, String.valueOf(Math.round(10 * value)));
+    }
+
+    private void phase(String place, String number, PhaseInput p, SignalController controller) {
+        if (!p.crosses().isEmpty()) {
+            seconds(place, "phaseWalk", number, p.walk());
+            if (p.clear() != null) {
+                seconds(place, "phasePedestrianClear", number, p.clear());
+            }
+        }
+        seconds(place, "phaseMinimumGreen", number, p.minGreen());
+        tenths(place, "phasePassage", number, p.passage());
+        seconds(place, "phaseMaximum1", number, p.maxGreen());
+        tenths(place, "phaseYellowChange", number, p.yellow());
+        tenths(place, "phaseRedClear", number, p.red());
+        tenths(place, "phaseRedRevert", number, p.redRevert());
+        if (p.volumeDensity() != null) {
+            tenths(place, "phaseAddedInitial", number, p.volumeDensity().perVehicle());
+            seconds(place, "phaseMaximumInitial", number, p.volumeDensity().mostInitial());
+            seconds(place, "phaseTimeBeforeReduction", number, p.volumeDensity().reduceAfter());
+            seconds(place, "phaseTimeToReduce", number, p.volumeDensity().reduceOver());
+            tenths(place, "phaseMinimumGap", number, p.volumeDensity().leastGap());
+        }
+        add(place, "phaseOptions", number, String.valueOf(options(p)));
+        add(place, "phaseConcurrency", number, concurrency(number, controller));
+    }
+
+    /** Bits of the standard: 0 enabled, 5 calls not locked, recalls 6 least, 7 longest, 8 people, 9 soft, 10 dual entry, 13 rest in walk, 14 conditional service. */
+    private static int options(PhaseInput p) {
+        return 1
+                | (p.lock() ? 0 : 1 << 5)
+                | (p.recall().contains(Recall.MIN) ? 1 << 6 : 0)
+                | (p.recall().contains(Recall.MAX) ? 1 << 7 : 0)
+                | (p.recall().contains(Recall.PEOPLE) ? 1 << 8 : 0)
+                | (p.recall().contains(Recall.SOFT) ? 1 << 9 : 0)
+                | (p.dualEntry() ? 1 << 10 : 0)
+                | (p.restInWalk() ? 1 << 13 : 0)
+                | (p.conditionalService() ? 1 << 14 : 0);
+    }
+
+    /** Phases of other rings between the same barriers, of the first plan that has it. */
+    private static String concurrency(String number, SignalController controller) {
+        for (Plan plan : controller.plans().values()) {
+            Plan all = whole(controller, plan);
+            int ring = -1;
+            int group = -1;
+            List<List<List<String>>> rings = rings(all);
+            for (int r = 0; r < rings.size(); r++) {
+                for (int g = 0; g < rings.get(r).size(); g++) {
+                    if (rings.get(r).get(g).contains(number)) {
+                        ring = r;
+                        group = g;
+                    }
+                }
+            }
+            if (ring >= 0) {
+                Set<String> others = new TreeSet<>();
+                for (int r = 0; r < rings.size(); r++) {
+                    if (r != ring && group < rings.get(r).size()) {
+                        others.addAll(rings.get(r).get(group));
+                    }
+                }
+                return String.join(" ", others);
+            }
+        }
+        return "";
+    }
+
+    /** Ring to barrier group to phases. */
+    static List<List<List<String>>> rings(Plan plan) {
+        List<List<List<String>>> rings = new ArrayList<>();
+        for (String ring : plan.rings()) {
+            List<List<String>> groups = new ArrayList<>();
+            for (String group : ring.split("\\|", -1)) {
+                groups.add(List.of(group.trim().split("\\s+")).stream()
+                        .filter(s -> !s.isEmpty() && !s.equals("-"))
+                        .toList());
+            }
+            rings.add(groups);
+        }
+        return rings;
+    }
+
+    private void overlap(String place, int number, OverlapInput o) {
+        String index = String.valueOf(number);
+        add(place, "overlapType", index, "2"); // normal
+        add(place, "overlapIncludedPhases", index, String.join(" ", o.during()));
+        seconds(place, "overlapTrailGreen", index, o.trail());
+        tenths(place, "overlapTrailYellow", index, o.yellow());
+        tenths(place, "overlapTrailRed", index, o.red());
+    }
+
+    private void detector(String place, int number, SignalInput input) {
+        String index = String.valueOf(number);
+        add(
+                place,
+                "vehicleDetectorCallPhase",
+                index,
+                input.calls().isEmpty() ? "0" : input.calls().get(0));
+        if (input.calls().size() > 1) {
+            unsaid.add("further phases that one detector calls");
+        }
+        tenths(place, "vehicleDetectorDelay", index, input.delay());
+        tenths(place, "vehicleDetectorExtend", index, input.stretch());
+    }
+
+    private void pattern(String place, int number, Plan plan) {
+        String index = String.valueOf(number);
+        List<List<List<String>>> rings = rings(plan);
+        for (int r = 0; r < rings.size(); r++) {
+            add(
+                    place,
+                    "sequenceData",
+                    number + "." + (r + 1),
+                    rings.get(r).stream().flatMap(List::stream).collect(Collectors.joining(" ")));
+        }
+        boolean free = Boolean.TRUE.equals(plan.free()) || plan.cycle() == null;
+        seconds(place, "patternCycleTime", index, free ? 0 : plan.cycle());
+        seconds(place, "patternOffsetTime", index, free || plan.offset() == null ? 0 : plan.offset());
+        add(place, "patternSplitNumber", index, index);
+        add(place, "patternSequenceNumber", index, index);
+        Map<String, Double> splits = free ? Map.of() : new LinkedHashMap<>(plan.splits());
+        splits.forEach((phase, split) -> {
+            seconds(place, "splitTime", number + "." + phase, split);
+            add(place, "splitMode", number + "." + phase, "2"); // none: what the phase's own options say
+            add(
+                    place,
+                    "splitCoordPhase",
+                    number + "." + phase,
+                    plan.coordinated().contains(phase) ? "1" : "0");
+        });
+    }
+}
