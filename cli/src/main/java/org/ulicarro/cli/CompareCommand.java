@@ -44,6 +44,12 @@ final class CompareCommand implements Callable<Integer> {
     @Option(names = "--place", paramLabel = "PLACE", description = "the movements of this place")
     private String place;
 
+    @Option(
+            names = "--corridor",
+            paramLabel = "CORRIDOR",
+            description = "travel time, control delay, stops, fuel and CO2 along this corridor, by direction")
+    private String corridor;
+
     @Option(names = "--of", paramLabel = "MEASURE", description = "what is compared place by place; delay unless given")
     private String of = "delay";
 
@@ -100,6 +106,9 @@ final class CompareCommand implements Callable<Integer> {
 
     private Figures all(int run) throws IOException {
         Figures figures = figures(run);
+        if (corridor != null) {
+            return figures.corridor(corridor);
+        }
         if (place == null) {
             figures.network().journeys();
         }
@@ -126,6 +135,9 @@ final class CompareCommand implements Callable<Integer> {
         Figures first = each.get(0);
         for (Figures other : each.subList(1, each.size())) {
             refuse(first, other);
+        }
+        if (corridor != null && first.values().isEmpty()) {
+            throw new IOException("run " + first.name() + " has no corridor '" + corridor + "'");
         }
         if (place != null && first.values().isEmpty()) {
             throw new IOException("run " + first.name() + " has no place '" + place + "'");
@@ -235,7 +247,7 @@ final class CompareCommand implements Callable<Integer> {
                 isPaired(first, second)
                         ? "by differences between replications that met the same traffic."
                         : "by Welch's test, since the runs have different seeds.");
-        if (place == null && !keys.isEmpty()) {
+        if (place == null && corridor == null && !keys.isEmpty()) {
             out.println(
                     "next: " + Main.me() + " compare " + String.join(" ", runs) + " --place PLACE    its movements");
         }
@@ -355,7 +367,9 @@ final class CompareCommand implements Callable<Integer> {
                 List.of("delay of a journey", "delay of people", "mean speed", "unserved at the end", "CO2");
         List<Figures.Key> keys = new ArrayList<>();
         for (Figures.Key key : first.values().keySet()) {
-            if (place == null ? wanted.contains(key.measure()) : key.subject().equals(place) || keys.size() < 6) {
+            if (corridor != null || place == null
+                    ? corridor != null || wanted.contains(key.measure())
+                    : key.subject().equals(place) || keys.size() < 6) {
                 keys.add(key);
             }
         }

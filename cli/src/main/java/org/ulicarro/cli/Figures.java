@@ -177,6 +177,22 @@ final class Figures {
         return this;
     }
 
+    /** What a corridor costs those who drive all of it, by direction. */
+    Figures corridor(String id) throws IOException {
+        for (Observed<TravelTimeRow> o : RunFolder.rows(run, TravelTimeRow.class)) {
+            TravelTimeRow r = o.row();
+            if (r.whole() && r.corridor().equals(id)) {
+                String way = r.fromPlace() + " to " + r.toPlace();
+                put(new Key(way, "travel time", "s", 1, -1), o.replication(), r.travelTimeS());
+                put(new Key(way, "control delay", "s", 1, -1), o.replication(), r.controlDelayS());
+                put(new Key(way, "stops", "", 2, -1), o.replication(), r.stops());
+                put(new Key(way, "fuel", "l", 3, -1), o.replication(), r.fuelL());
+                put(new Key(way, "CO2", "kg", 3, -1), o.replication(), r.co2Kg());
+            }
+        }
+        return this;
+    }
+
     /** Keys of one run that another one has, too. */
     List<Key> shared(Figures other) {
         List<Key> keys = new ArrayList<>(values.keySet());

@@ -34,6 +34,8 @@ final class EmissionMeter implements Observer {
     private final List<String> places;
     private final int[] placeOf; // lane -> place
     private final double[] sums; // (place, class, what)
+    private double[] fuelOf = {}; // vehicle -> l so far
+    private double[] co2Of = {}; // vehicle -> g so far
 
     EmissionMeter(Network network, Intervals intervals) {
         this.intervals = intervals;
@@ -59,39 +61,55 @@ final class EmissionMeter implements Observer {
             return;
         }
         FleetView rows = view.rows();
+        if (fuelOf.length == 0) {
+            fuelOf = new double[view.departures().size()];
+            co2Of = new double[fuelOf.length];
+        }
         for (int row = 0; row < rows.count(); row++) {
             int vehicle = rows.vehicle(row);
             int place = vehicle < 0 ? -1 : placeOf[rows.lane(row)];
             if (place >= 0) {
                 // who stands presses the brake: that moves nothing
                 double a = rows.stands(row) ? 0 : rows.acceleration(row);
-                add(place, view.departures().kind()[vehicle].base(), rows.speed(row), a);
+                add(vehicle, place, view.departures().kind()[vehicle].base(), rows.speed(row), a);
             }
         }
     }
 
-    private void add(int place, VehicleType type, double v, double a) {
+    private void add(int vehicle, int place, VehicleType type, double v, double a) {
         switch (type) {
             case CAR, VAN, MOTORCYCLE -> {
-                add(place, CARS, Exhaust.PETROL_CAR, v, a, 0.5);
-                add(place, CARS, Exhaust.DIESEL_CAR, v, a, 0.5);
+                add(vehicle, place, CARS, Exhaust.PETROL_CAR, v, a, 0.5);
+                add(vehicle, place, CARS, Exhaust.DIESEL_CAR, v, a, 0.5);
             }
-            case TRUCK, ARTICULATED -> add(place, TRUCKS, Exhaust.HEAVY, v, a, 1);
-            case BUS -> add(place, BUSES, Exhaust.BUS, v, a, 1);
+            case TRUCK, ARTICULATED -> add(vehicle, place, TRUCKS, Exhaust.HEAVY, v, a, 1);
+            case BUS -> add(vehicle, place, BUSES, Exhaust.BUS, v, a, 1);
             case TRAM, BICYCLE -> {
                 // nothing where they drive
             }
         }
     }
 
-    private void add(int place, int kind, Exhaust exhaust, double v, double a, double share) {
+    private void add(int vehicle, int place, int kind, Exhaust exhaust, double v, double a, double share) {
         int at = (place * CLASSES + kind) * SUMS;
         double co2 = share * exhaust.co2(v, a);
         sums[at + FUEL] += co2 / 1000 / exhaust.kgPerLitre;
         sums[at + CO2] += co2;
+        fuelOf[vehicle] += co2 / 1000 / exhaust.kgPerLitre;
+        co2Of[vehicle] += co2;
         sums[at + NOX] += share * exhaust.nox(v, a);
         sums[at + PM] += share * exhaust.pm(v, a);
         sums[at + VOC] += share * exhaust.voc(v, a);
+    }
+
+    /** What a vehicle has burnt so far (l). */
+    double fuel(int vehicle) {
+        return vehicle < fuelOf.length ? fuelOf[vehicle] : 0;
+    }
+
+    /** What it has let out so far (g). */
+    double co2(int vehicle) {
+        return vehicle < co2Of.length ? co2Of[vehicle] : 0;
     }
 
     @Override
@@ -132,10 +150,17 @@ final class EmissionMeter implements Observer {
     @Override
     public void save(DataOutput out) throws IOException {
         SavedArrays.write(out, sums, sums.length);
+        out.writeInt(fuelOf.length);
+        SavedArrays.write(out, fuelOf, fuelOf.length);
+        SavedArrays.write(out, co2Of, co2Of.length);
     }
 
     @Override
     public void restore(DataInput in) throws IOException {
         SavedArrays.read(in, sums);
+        fuelOf = new double[in.readInt()];
+        co2Of = new double[fuelOf.length];
+        SavedArrays.read(in, fuelOf);
+        SavedArrays.read(in, co2Of);
     }
 }

@@ -60,7 +60,7 @@ public final class Meters {
         signalMeter = new SignalMeter(signals, intervals);
         emissions = new EmissionMeter(network, intervals);
         links = new LinkMeter(network, intervals);
-        travelTimes = new TravelTimeMeter(network, corridors, intervals);
+        travelTimes = new TravelTimeMeter(network, corridors, emissions, intervals);
         conflicts = new ConflictMeter(network, intervals);
         gates = new GateMeter(network, intervals);
         rates = new RateMeter(intervals);

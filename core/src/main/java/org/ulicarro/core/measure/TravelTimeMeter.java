@@ -16,11 +16,19 @@ import org.ulicarro.core.study.NetworkInput;
 import org.ulicarro.core.traffic.Observer;
 import org.ulicarro.core.traffic.TrafficEvents;
 import org.ulicarro.core.traffic.TrafficView;
+import org.ulicarro.core.traffic.Visits;
 
 /** Follows vehicles along corridors, both ways, from place to place. */
 final class TravelTimeMeter implements Observer {
 
     private static final int NOWHERE = -1;
+
+    // what a vehicle has cost so far
+    private static final int CONTROL = 0; // s
+    private static final int STOPS = 1;
+    private static final int FUEL = 2; // l
+    private static final int CO2 = 3; // g
+    private static final int COSTS = 4;
 
     /** One direction of a corridor, and how far each vehicle has come on it. */
     private static final class Way {
@@ -30,8 +38,10 @@ final class TravelTimeMeter implements Observer {
         private double[] since = {}; // vehicle -> when it did
         private double[]
                 began = {}; // vehicle -> when it passed the first place; NaN when it came onto the corridor later
+        private double[] before = {}; // vehicle -> its costs at that moment
         private final double[][] times; // stretch, the whole at the end -> s
         private final int[] count;
+        private final double[] costs = new double[COSTS]; // of all who drove the whole way
 
         Way(String corridor, List<String> places) {
             this.corridor = corridor;
@@ -46,6 +56,7 @@ final class TravelTimeMeter implements Observer {
                 Arrays.fill(at, NOWHERE);
                 since = new double[vehicles];
                 began = new double[vehicles];
+                before = new double[vehicles * COSTS];
             }
         }
 
@@ -61,8 +72,17 @@ final class TravelTimeMeter implements Observer {
     private final Intervals intervals;
     private final List<Way> ways = new ArrayList<>();
     private int[] lastLink = {}; // vehicle -> link it is on
+    private double[] control = {}; // vehicle -> control delay of its closed accounts, s
+    private int[] stops = {}; // vehicle -> stops of those
+    private final EmissionMeter emissions;
 
-    TravelTimeMeter(Network network, Map<String, NetworkInput.Corridor> corridors, Intervals intervals) {
+    /** @param emissions read for what vehicles burn; observes each step before this one does */
+    TravelTimeMeter(
+            Network network,
+            Map<String, NetworkInput.Corridor> corridors,
+            EmissionMeter emissions,
+            Intervals intervals) {
+        this.emissions = emissions;
         this.network = network;
         this.intervals = intervals;
         corridors.forEach((id, corridor) -> {
@@ -80,7 +100,12 @@ final class TravelTimeMeter implements Observer {
         }
         if (lastLink.length == 0) {
             lastLink = new int[view.departures().size()];
-            ways.forEach(way -> way.reserve(lastLink.length));
+            reserve();
+        }
+        Visits closed = events.visits();
+        for (int i = 0; i < closed.count(); i++) {
+            control[closed.vehicle(i)] += closed.controlDelay(i);
+            stops[closed.vehicle(i)] += closed.stops(i);
         }
         for (int e = 0; e < events.enteredCount(); e++) {
             int v = events.enteredVehicle(e);
@@ -110,6 +135,21 @@ final class TravelTimeMeter implements Observer {
         }
     }
 
+    private void reserve() {
+        control = new double[lastLink.length];
+        stops = new int[lastLink.length];
+        ways.forEach(way -> way.reserve(lastLink.length));
+    }
+
+    private double cost(int v, int which) {
+        return switch (which) {
+            case CONTROL -> control[v];
+            case STOPS -> stops[v];
+            case FUEL -> emissions.fuel(v);
+            default -> emissions.co2(v);
+        };
+    }
+
     private void pass(Way way, int v, Movement movement, Link to, double at) {
         arrive(way, v, movement.place(), at);
         int place = way.at[v];
@@ -132,6 +172,9 @@ final class TravelTimeMeter implements Observer {
             way.at[v] = place;
             way.since[v] = at;
             way.began[v] = place == 0 ? at : Double.NaN;
+            for (int c = 0; c < COSTS; c++) {
+                way.before[v * COSTS + c] = cost(v, c);
+            }
         }
     }
 
@@ -150,6 +193,9 @@ final class TravelTimeMeter implements Observer {
         way.since[v] = at;
         if (last + 2 == way.places.size() && intervals.slice(way.began[v]) >= 0) {
             way.add(way.places.size() - 1, at - way.began[v]);
+            for (int c = 0; c < COSTS; c++) {
+                way.costs[c] += cost(v, c) - way.before[v * COSTS + c];
+            }
         }
     }
 
@@ -183,17 +229,30 @@ final class TravelTimeMeter implements Observer {
                 Percentile.of(times, 0.15),
                 Percentile.of(times, 0.50),
                 Percentile.of(times, 0.85),
-                Percentile.of(times, 0.95));
+                Percentile.of(times, 0.95),
+                cost(way, stretch, CONTROL),
+                cost(way, stretch, STOPS),
+                cost(way, stretch, FUEL),
+                cost(way, stretch, CO2) / 1000);
+    }
+
+    /** Mean of those who drove the whole way; NaN for a stretch. */
+    private static double cost(Way way, int stretch, int which) {
+        return stretch == way.places.size() - 1 ? way.costs[which] / way.count[stretch] : Double.NaN;
     }
 
     @Override
     public void save(DataOutput out) throws IOException {
         out.writeInt(lastLink.length);
         SavedArrays.write(out, lastLink, lastLink.length);
+        SavedArrays.write(out, control, control.length);
+        SavedArrays.write(out, stops, stops.length);
         for (Way way : ways) {
             SavedArrays.write(out, way.at, way.at.length);
             SavedArrays.write(out, way.since, way.since.length);
             SavedArrays.write(out, way.began, way.began.length);
+            SavedArrays.write(out, way.before, way.before.length);
+            SavedArrays.write(out, way.costs, way.costs.length);
             SavedArrays.write(out, way.count, way.count.length);
             for (int s = 0; s < way.count.length; s++) {
                 SavedArrays.write(out, way.times[s], way.count[s]);
@@ -205,11 +264,17 @@ final class TravelTimeMeter implements Observer {
     public void restore(DataInput in) throws IOException {
         lastLink = new int[in.readInt()];
         SavedArrays.read(in, lastLink);
+        if (!ways.isEmpty()) {
+            reserve();
+        }
+        SavedArrays.read(in, control);
+        SavedArrays.read(in, stops);
         for (Way way : ways) {
-            way.reserve(lastLink.length);
             SavedArrays.read(in, way.at);
             SavedArrays.read(in, way.since);
             SavedArrays.read(in, way.began);
+            SavedArrays.read(in, way.before);
+            SavedArrays.read(in, way.costs);
             SavedArrays.read(in, way.count);
             for (int s = 0; s < way.count.length; s++) {
                 way.times[s] = new double[way.count[s]];

@@ -14,6 +14,10 @@ package org.ulicarro.core.measure;
  * @param travelTimeP50S half of them were (s)
  * @param travelTimeP85S 85 of 100 were (s)
  * @param travelTimeP95S 95 of 100 were (s)
+ * @param controlDelayS mean control delay of those who drove the whole corridor; NaN for a stretch (s)
+ * @param stops mean number of stops for control
+ * @param fuelL mean fuel (l)
+ * @param co2Kg mean carbon dioxide (kg)
  */
 @TableName("travel_times")
 public record TravelTimeRow(
@@ -26,4 +30,8 @@ public record TravelTimeRow(
         double travelTimeP15S,
         double travelTimeP50S,
         double travelTimeP85S,
-        double travelTimeP95S) {}
+        double travelTimeP95S,
+        double controlDelayS,
+        double stops,
+        double fuelL,
+        double co2Kg) {}
