@@ -19,6 +19,7 @@ enum Commands {
     REHEARSE("rehearse", "Run the controller of one place alone and see what it shows, and why", RehearseCommand::new),
     SCRIPT("script", "Say which rules of a stage script held at a moment, and what they saw", ScriptCommand::new),
     TIME("time", "Time signals by formula: critical movements, cycles and what binds them, greens", TimeCommand::new),
+    BAND("band", "Greens along a corridor in time and distance: bands, offsets, a page to drag them", BandCommand::new),
     SCHEMA("schema", "Print the JSON Schema of a study, for editors", SchemaCommand::new),
     DRAW("draw", "Draw the plan to scale as SVG or PNG", DrawCommand::new),
     RUN("run", "Run replications in parallel and keep the results in a run folder", RunCommand::new),

@@ -94,6 +94,11 @@ public final class CorridorReader {
         return (out ? outbound : inbound).get(place);
     }
 
+    /** The plan of a signal of the corridor. */
+    public String plan(String place) {
+        return planId(study.signals().get(place));
+    }
+
     private Link link(String from, String to) {
         return network.linksFrom(from).stream()
                 .filter(l -> !l.ring() && l.to().equals(to))
@@ -262,6 +267,11 @@ public final class CorridorReader {
     }
 
     private Plan plan(SignalController controller) {
+        String id = planId(controller);
+        return id == null ? null : whole(controller.plans(), controller.plans().get(id));
+    }
+
+    private String planId(SignalController controller) {
         Map<String, Plan> plans = controller.plans();
         String id = plans.containsKey(period) ? period : null;
         if (id == null && plans.size() == 1) {
@@ -273,7 +283,7 @@ public final class CorridorReader {
             Map.Entry<String, String> now = begins.floorEntry(from);
             id = now == null ? begins.lastEntry().getValue() : now.getValue();
         }
-        return id == null ? null : whole(plans, plans.get(id));
+        return id;
     }
 
     private static Plan whole(Map<String, Plan> plans, Plan plan) {

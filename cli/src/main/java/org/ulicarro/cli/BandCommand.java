@@ -1,0 +1,481 @@
+package org.ulicarro.cli;
+
+import java.io.IOException;
+import java.io.PrintWriter;
+import java.nio.charset.StandardCharsets;
+import java.nio.file.Files;
+import java.nio.file.Path;
+import java.util.ArrayList;
+import java.util.List;
+import java.util.Locale;
+import java.util.concurrent.Callable;
+import java.util.stream.Collectors;
+import org.ulicarro.core.analysis.band.Corridor;
+import org.ulicarro.core.analysis.band.CorridorReader;
+import org.ulicarro.core.analysis.band.NoCorridor;
+import org.ulicarro.core.analysis.band.Objective;
+import org.ulicarro.core.analysis.band.OffsetSearch;
+import org.ulicarro.core.base.Clock;
+import org.ulicarro.core.base.Dimension;
+import org.ulicarro.core.base.Names;
+import org.ulicarro.core.base.Quantity;
+import org.ulicarro.core.demand.Volumes;
+import org.ulicarro.core.measure.CorridorTraces;
+import org.ulicarro.core.network.Movement;
+import org.ulicarro.core.run.Model;
+import org.ulicarro.core.run.Replication;
+import org.ulicarro.files.LoadedStudy;
+import org.ulicarro.files.StudyFolder;
+import org.ulicarro.files.StudyProblem;
+import org.ulicarro.report.DrawingFile;
+import org.ulicarro.report.band.BandDrawing;
+import org.ulicarro.report.band.BandPage;
+import picocli.CommandLine.Command;
+import picocli.CommandLine.Mixin;
+import picocli.CommandLine.Model.CommandSpec;
+import picocli.CommandLine.Option;
+import picocli.CommandLine.ParameterException;
+import picocli.CommandLine.Spec;
+
+@Command(
+        name = "band",
+        mixinStandardHelpOptions = true,
+        description =
+                "Greens along a corridor in time and distance, and the bands that pass them all: how wide they are, where they break, which"
+                        + " speeds successive greens invite. Finds offsets by distance and speed or the best ones for both directions,"
+                        + " tries shifts by hand, draws the picture, makes a page on which signals are dragged.",
+        footer = {
+            "",
+            "Examples:  ulicarro band quayside",
+            "           ulicarro band quayside --best larger-smaller --write waves -o after.png",
+            "           ulicarro band quayside --shift market=+8s,gate=-3s",
+            "           ulicarro band quayside --run quayside/2 -o driven.svg"
+        })
+final class BandCommand implements Callable<Integer> {
+
+    private static final int WIDTH = 1280;
+    private static final int HEIGHT = 800;
+    private static final double CYCLES = 3; // shown
+    private static final int DRAWS = 10; // for volumes
+
+    @Mixin
+    private StudyArguments study;
+
+    @Option(
+            names = {"-a", "--alternative"},
+            paramLabel = "ALT",
+            description = "an alternative of the study; the base unless given")
+    private String alternative;
+
+    @Option(names = "--corridor", paramLabel = "CORRIDOR", description = "the corridor; the only one unless given")
+    private String corridorId;
+
+    @Option(names = "--speed", paramLabel = "SPEED", description = "at which everybody drives; the limits unless given")
+    private String speed;
+
+    @Option(
+            names = "--queue",
+            paramLabel = "TIME",
+            description = "what a standing queue takes to clear ahead of the platoon, at each signal: '4 s'")
+    private String queue;
+
+    @Option(
+            names = "--best",
+            paramLabel = "OBJECTIVE",
+            description = "best offsets for both directions: larger-smaller, weighted (by volumes) or sum")
+    private String best;
+
+    @Option(names = "--one-way", paramLabel = "DIRECTION", description = "offsets from distance and speed: out or in")
+    private String oneWay;
+
+    @Option(
+            names = "--cycles",
+            paramLabel = "FROM-TO",
+            description = "best bands of these cycle lengths, every 5 s, greens keeping their shares: 60-110")
+    private String cycles;
+
+    @Option(names = "--shift", paramLabel = "SHIFTS", description = "offsets by hand: market=+8s,gate=-3s")
+    private String shift;
+
+    @Option(
+            names = "--write",
+            paramLabel = "ALT",
+            description = "write the offsets to STUDY/alternatives/ALT.yaml, which must not exist")
+    private String write;
+
+    @Option(
+            names = "--run",
+            paramLabel = "RUN",
+            description = "draw what vehicles did in its first replication, and the greens that were shown")
+    private String run;
+
+    @Option(
+            names = "--from",
+            paramLabel = "TIME",
+            description = "with --run: where the picture begins; the middle of the period unless given")
+    private String from;
+
+    @Option(names = "-o", paramLabel = "FILE", description = "the picture, .svg or .png, or the page, .html")
+    private Path output;
+
+    @Option(
+            names = "--serve",
+            description =
+                    "serve the page on this machine, so that it can save offsets as an alternative; Ctrl-C ends it")
+    private boolean serve;
+
+    @Spec
+    private CommandSpec spec;
+
+    private LoadedStudy loaded;
+    private Model model;
+    private CorridorReader reader;
+    private Corridor before;
+    private Corridor after;
+
+    @Override
+    public Integer call() throws IOException, StudyProblem {
+        checkWords();
+        loaded = study.read(alternative);
+        model = loaded.compile(study.period).model();
+        try {
+            reader = new CorridorReader(
+                    model.study(), model.network(), model.signals(), model.periodId(), id(), metresPerSecond());
+        } catch (NoCorridor e) {
+            throw new IOException(study.folder + ": " + e.getMessage());
+        }
+        before = reader.corridor();
+        after = changed(planned(before));
+        BandText text = new BandText(spec.commandLine().getOut(), reader, model);
+        reader.notes().forEach(note -> spec.commandLine().getErr().println("note: " + note));
+        text.corridor(after, before);
+        text.bands(planned(before), after == null ? null : planned(after));
+        if (cycles != null) {
+            cycles(text);
+        }
+        if (write != null) {
+            write();
+        }
+        if (output != null) {
+            draw();
+            spec.commandLine().getOut().println("wrote " + output);
+        }
+        if (serve) {
+            serve();
+        }
+        return Exit.DONE;
+    }
+
+    private void checkWords() {
+        if (write != null && !write.matches("[A-Za-z0-9_-]+")) {
+            throw usage("the name of an alternative may hold letters, digits, '-' and '_' only");
+        }
+        long ways = java.util.stream.Stream.of(best, oneWay, shift)
+                .filter(o -> o != null)
+                .count();
+        if (ways > 1) {
+            throw usage("give one of --best, --one-way and --shift");
+        }
+        if (write != null && ways == 0) {
+            throw usage("--write writes offsets of --best, --one-way or --shift");
+        }
+        if (from != null && run == null) {
+            throw usage("--from goes with --run");
+        }
+        boolean page =
+                output != null && output.toString().toLowerCase(Locale.ROOT).endsWith(".html");
+        if (output != null && !page && !DrawingFile.canWrite(output)) {
+            throw usage("'" + output + "' ends in none of .svg, .png and .html");
+        }
+    }
+
+    private ParameterException usage(String message) {
+        return new ParameterException(spec.commandLine(), message);
+    }
+
+    private String id() {
+        List<String> all = List.copyOf(model.study().network().corridors().keySet());
+        if (corridorId == null && all.size() > 1) {
+            throw usage("--corridor says which: " + String.join(", ", all));
+        }
+        return corridorId != null ? corridorId : all.isEmpty() ? "main-street" : all.get(0);
+    }
+
+    private double quantity(String text, Dimension dimension, String wrong) {
+        try {
+            return Quantity.parse(text, dimension).mean();
+        } catch (Quantity.Unreadable e) {
+            throw usage(wrong);
+        }
+    }
+
+    private double metresPerSecond() {
+        return speed == null
+                ? Double.NaN
+                : quantity(speed, Dimension.SPEED, "--speed takes a speed with its unit, such as '45 km/h'");
+    }
+
+    /** Greens as the platoon finds them: later by what the queue takes. */
+    private Corridor planned(Corridor corridor) {
+        if (queue == null) {
+            return corridor;
+        }
+        double seconds = quantity(queue, Dimension.TIME, "--queue takes a time with its unit, such as '4 s'");
+        return corridor.withQueues(seconds, seconds);
+    }
+
+    private Objective objective() {
+        for (Objective o : Objective.values()) {
+            if (o.word.equals(best)) {
+                return o;
+            }
+        }
+        List<String> words =
+                java.util.Arrays.stream(Objective.values()).map(o -> o.word).toList();
+        throw usage(
+                "--best takes " + String.join(", ", words) + ", not '" + best + "'." + Names.suggestion(best, words));
+    }
+
+    private double share() {
+        Volumes volumes =
+                Volumes.of(model.network(), model.demand(), model.study().seed(), DRAWS);
+        double out = 0;
+        double in = 0;
+        for (Corridor.Stop stop : before.stops()) {
+            out += volume(volumes, reader.through(stop.place(), true));
+            in += volume(volumes, reader.through(stop.place(), false));
+        }
+        return out + in == 0 ? 0.5 : out / (out + in);
+    }
+
+    private static double volume(Volumes volumes, Movement movement) {
+        return volumes.movement(movement.index());
+    }
+
+    /** The corridor with what was asked for; null where nothing was. */
+    private Corridor changed(Corridor planned) {
+        Corridor found = null;
+        if (best != null) {
+            Objective objective = objective();
+            found = OffsetSearch.bothWays(planned, objective, objective == Objective.WEIGHTED ? share() : 0.5);
+        } else if (oneWay != null) {
+            if (!oneWay.equals("out") && !oneWay.equals("in")) {
+                throw usage("--one-way takes out or in, not '" + oneWay + "'");
+            }
+            found = OffsetSearch.oneWay(planned, oneWay.equals("out"));
+        } else if (shift != null) {
+            found = shifted();
+        }
+        return found == null
+                ? null
+                : before.withOffsets(found.stops().stream()
+                        .mapToDouble(Corridor.Stop::offset)
+                        .toArray());
+    }
+
+    private Corridor shifted() {
+        double[] offsets =
+                before.stops().stream().mapToDouble(Corridor.Stop::offset).toArray();
+        List<String> places = before.stops().stream().map(Corridor.Stop::place).toList();
+        for (String one : shift.split(",")) {
+            String[] parts = one.split("=", 2);
+            int k = places.indexOf(parts[0].trim());
+            if (k < 0) {
+                throw usage("--shift: '" + parts[0].trim() + "' is no signal of the corridor."
+                        + Names.suggestion(parts[0].trim(), places));
+            }
+            if (parts.length < 2 || !parts[1].trim().matches("[+-]?[0-9.]+ ?s")) {
+                throw usage("--shift takes seconds for each signal: market=+8s,gate=-3s");
+            }
+            offsets[k] += Double.parseDouble(parts[1].replace("s", "").trim());
+        }
+        return before.withOffsets(offsets);
+    }
+
+    private void cycles(BandText text) {
+        String[] parts = cycles.split("-");
+        if (parts.length != 2 || !parts[0].matches("[0-9]+") || !parts[1].matches("[0-9]+")) {
+            throw usage("--cycles takes two lengths in seconds: 60-110");
+        }
+        int first = Integer.parseInt(parts[0]);
+        int last = Integer.parseInt(parts[1]);
+        if (first < 30 || last > 240 || last < first) {
+            throw usage("--cycles: lengths are 30 to 240 s, the shorter one first");
+        }
+        Objective objective = best == null ? Objective.LARGER_SMALLER : objective();
+        List<Corridor> found = new ArrayList<>();
+        for (int c = first; c <= last; c += 5) {
+            found.add(OffsetSearch.bothWays(planned(before).withCycle(c), objective, share()));
+        }
+        text.cycles(found, objective);
+    }
+
+    private String alternativeText() {
+        String plans = after.stops().stream()
+                .map(s -> "  " + s.place() + ": {plans: {" + reader.plan(s.place())
+                        + String.format(Locale.ROOT, ": {offset: %.0f s}}}", s.offset()))
+                .collect(Collectors.joining("\n"));
+        return "# Offsets along corridor " + before.id() + ".\nsignals:\n" + plans + "\n";
+    }
+
+    private void write() throws IOException, StudyProblem {
+        Path target = study.folder.resolve("alternatives").resolve(write + ".yaml");
+        save(target, alternativeText());
+        String all = alternative == null || alternative.equals("base") ? write : alternative + "+" + write;
+        PrintWriter out = spec.commandLine().getOut();
+        out.println("wrote " + target);
+        out.println(
+                "next: " + Main.me() + " run " + study.folder + " -a " + (alternative == null ? "base" : alternative)
+                        + " -a " + all + ", then compare --corridor " + before.id());
+    }
+
+    private void save(Path target, String text) throws IOException, StudyProblem {
+        if (Files.exists(target)) {
+            throw new IOException(target + " exists already; give another name");
+        }
+        Files.createDirectories(target.getParent());
+        Files.writeString(target, text);
+        String name = target.getFileName().toString().replace(".yaml", "");
+        List<String> under = alternative == null || alternative.equals("base")
+                ? new ArrayList<>()
+                : new ArrayList<>(List.of(alternative.split("\\+", -1)));
+        under.add(name);
+        try {
+            StudyFolder.read(study.folder, under).compile(study.period);
+        } catch (StudyProblem problem) {
+            Files.delete(target);
+            throw problem;
+        }
+    }
+
+    private double length() {
+        return CYCLES * before.cycle()
+                + Math.max(before.travel(true, before.stops().size() - 1), 0);
+    }
+
+    private double start() {
+        if (run == null) {
+            return 0;
+        }
+        if (from == null) {
+            return Math.floor((model.period().from() + model.period().to()) / 2 / 60) * 60;
+        }
+        if (!from.matches("\\d{1,2}:\\d{2}(:\\d{2})?")) {
+            throw usage("--from takes a time of day such as 16:50, not '" + from + "'");
+        }
+        String[] parts = from.split(":");
+        return Integer.parseInt(parts[0]) * 3600
+                + Integer.parseInt(parts[1]) * 60
+                + (parts.length > 2 ? Integer.parseInt(parts[2]) : 0);
+    }
+
+    /** Drives the first replication of the run again, to the end of the window. */
+    private CorridorTraces traces(double begins, double ends) throws IOException, StudyProblem {
+        Model driven = RunModel.of(RunArgument.find(run));
+        if (begins < driven.period().from() - driven.period().warmUp().length()
+                || ends > driven.period().to()) {
+            throw usage(
+                    "--from: the run is of " + Clock.timeOfDay(driven.period().from()) + " to "
+                            + Clock.timeOfDay(driven.period().to()) + ", and the picture shows "
+                            + Math.round(ends - begins) + " s");
+        }
+        List<String> places =
+                reader.way().stream().map(CorridorReader.Waypoint::place).toList();
+        double[] at =
+                reader.way().stream().mapToDouble(CorridorReader.Waypoint::at).toArray();
+        int[] groups = before.stops().stream()
+                .flatMap(s ->
+                        java.util.stream.Stream.of(reader.through(s.place(), true), reader.through(s.place(), false)))
+                .mapToInt(m -> driven.signals().groupOf(m.index()))
+                .distinct()
+                .toArray();
+        CorridorTraces traces = new CorridorTraces(driven.network(), places, at, groups, begins, ends);
+        Replication replication = new Replication(driven, 1);
+        replication.observe(traces);
+        while (!replication.isDone() && replication.now() <= ends) {
+            replication.step();
+        }
+        return traces;
+    }
+
+    private Corridor shownCorridor() {
+        return after == null ? before : after;
+    }
+
+    private String title() {
+        return model.study().title() + ": corridor " + before.id() + ", " + (after == null ? "" : "other offsets for ")
+                + (alternative == null ? "base" : alternative);
+    }
+
+    private void draw() throws IOException, StudyProblem {
+        double begins = start();
+        double ends = begins + length();
+        CorridorTraces traces = run == null ? null : traces(begins, ends);
+        if (output.toString().toLowerCase(Locale.ROOT).endsWith(".html")) {
+            String json = BandData.json(title(), shownCorridor(), reader, begins, length(), run != null, traces, null);
+            DrawingFile.save(output, BandPage.html(json).getBytes(StandardCharsets.UTF_8));
+            return;
+        }
+        BandDrawing drawing = new BandDrawing(
+                planned(shownCorridor()),
+                reader.way(),
+                title(),
+                begins,
+                length(),
+                run != null,
+                traces == null ? List.of() : traces.traces(),
+                traces == null ? List.of() : shown(traces));
+        DrawingFile.write(output, WIDTH, HEIGHT, g -> drawing.draw(g, WIDTH, HEIGHT));
+    }
+
+    private List<BandDrawing.Shown> shown(CorridorTraces traces) {
+        List<BandDrawing.Shown> shown = new ArrayList<>();
+        for (int k = 0; k < before.stops().size(); k++) {
+            for (boolean out : new boolean[] {true, false}) {
+                int group = model.signals()
+                        .groupOf(reader.through(before.stops().get(k).place(), out)
+                                .index());
+                for (CorridorTraces.Shown s : traces.shown()) {
+                    if (s.group() == group) {
+                        shown.add(new BandDrawing.Shown(k, out, s.from(), s.to()));
+                    }
+                }
+            }
+        }
+        return shown;
+    }
+
+    private void serve() throws IOException, StudyProblem {
+        double begins = start();
+        CorridorTraces traces = run == null ? null : traces(begins, begins + length());
+        BandServer server = BandServer.open(
+                path -> BandPage.html(
+                        BandData.json(title(), shownCorridor(), reader, begins, length(), run != null, traces, path)),
+                offsets -> {
+                    after = before.withOffsets(before.stops().stream()
+                            .mapToDouble(s -> offsets.getOrDefault(s.place(), s.offset()))
+                            .toArray());
+                    Path target = free();
+                    save(target, alternativeText());
+                    return target;
+                });
+        PrintWriter out = spec.commandLine().getOut();
+        out.println("open " + server.address() + "   Ctrl-C ends it");
+        out.flush();
+        try {
+            server.await();
+        } catch (InterruptedException e) {
+            Thread.currentThread().interrupt();
+        }
+    }
+
+    /** The first name that no alternative has yet. */
+    private Path free() {
+        for (int n = 1; ; n++) {
+            Path target = study.folder.resolve("alternatives").resolve("offsets-" + n + ".yaml");
+            if (!Files.exists(target)) {
+                return target;
+            }
+        }
+    }
+}
