@@ -115,6 +115,12 @@ final class BandCommand implements Callable<Integer> {
             description = "with --run: where the picture begins; the middle of the period unless given")
     private String from;
 
+    @Option(
+            names = "--tall",
+            paramLabel = "LENGTH",
+            description = "length of the distance axis, so that several corridors print at one scale: '3 km'")
+    private String tall;
+
     @Option(names = "-o", paramLabel = "FILE", description = "the picture, .svg or .png, or the page, .html")
     private Path output;
 
@@ -423,26 +429,17 @@ final class BandCommand implements Callable<Integer> {
                 begins,
                 length(),
                 run != null,
-                traces == null ? List.of() : traces.traces(),
-                traces == null ? List.of() : shown(traces));
+                traces == null
+                        ? BandDrawing.Driven.NOTHING
+                        : new DrivenCorridor(before, reader, model).of(traces, RunArgument.find(run)),
+                tall());
         DrawingFile.write(output, WIDTH, HEIGHT, g -> drawing.draw(g, WIDTH, HEIGHT));
     }
 
-    private List<BandDrawing.Shown> shown(CorridorTraces traces) {
-        List<BandDrawing.Shown> shown = new ArrayList<>();
-        for (int k = 0; k < before.stops().size(); k++) {
-            for (boolean out : new boolean[] {true, false}) {
-                int group = model.signals()
-                        .groupOf(reader.through(before.stops().get(k).place(), out)
-                                .index());
-                for (CorridorTraces.Shown s : traces.shown()) {
-                    if (s.group() == group) {
-                        shown.add(new BandDrawing.Shown(k, out, s.from(), s.to()));
-                    }
-                }
-            }
-        }
-        return shown;
+    private double tall() {
+        return tall == null
+                ? 0
+                : quantity(tall, Dimension.LENGTH, "--tall takes a length with its unit, such as '3 km'");
     }
 
     private void serve() throws IOException, StudyProblem {

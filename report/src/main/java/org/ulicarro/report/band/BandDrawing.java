@@ -43,14 +43,39 @@ public final class BandDrawing {
      */
     public record Shown(int stop, boolean outbound, double from, double to) {}
 
+    /**
+     * Who stood before a line when its green began.
+     *
+     * @param stop which signal of the corridor
+     * @param outbound for whom
+     * @param time when (s since midnight)
+     * @param length from the line to the last of them (m)
+     */
+    public record Queue(int stop, boolean outbound, double time, double length) {}
+
+    /**
+     * What a run adds to the picture.
+     *
+     * @param traces of vehicles
+     * @param shown greens
+     * @param queues at their beginnings
+     * @param outbound what it was like to drive outbound, said beside the band
+     * @param inbound likewise
+     */
+    public record Driven(List<Trace> traces, List<Shown> shown, List<Queue> queues, String outbound, String inbound) {
+
+        /** No run. */
+        public static final Driven NOTHING = new Driven(List.of(), List.of(), List.of(), "", "");
+    }
+
     private final Corridor corridor;
     private final List<Waypoint> way;
     private final String title;
     private final double from;
     private final double length;
     private final boolean clock;
-    private final List<Trace> traces;
-    private final List<Shown> shown;
+    private final Driven driven;
+    private final double tall;
     private double width;
     private double height;
 
@@ -60,8 +85,8 @@ public final class BandDrawing {
      * @param from time of day at its left end (s)
      * @param length of time that it shows (s)
      * @param clock whether times are those of a day; else seconds
-     * @param traces of vehicles; empty for none
-     * @param shown greens of a run, drawn instead of those of the plan; empty for the plan
+     * @param driven of a run
+     * @param tall metres that the distance axis has at least, so that several corridors have one scale; 0 for its own
      */
     public BandDrawing(
             Corridor corridor,
@@ -70,16 +95,16 @@ public final class BandDrawing {
             double from,
             double length,
             boolean clock,
-            List<Trace> traces,
-            List<Shown> shown) {
+            Driven driven,
+            double tall) {
         this.corridor = corridor;
         this.way = way;
         this.title = title;
         this.from = from;
         this.length = length;
         this.clock = clock;
-        this.traces = traces;
-        this.shown = shown;
+        this.driven = driven;
+        this.tall = tall;
     }
 
     private double x(double time) {
@@ -87,7 +112,7 @@ public final class BandDrawing {
     }
 
     private double y(double at) {
-        double all = way.get(way.size() - 1).at();
+        double all = Math.max(tall, way.get(way.size() - 1).at());
         return height - BOTTOM - at / all * (height - TOP - BOTTOM);
     }
 
@@ -103,6 +128,7 @@ public final class BandDrawing {
         band(g, true);
         band(g, false);
         trace(g);
+        queues(g);
         strips(g);
         g.setClip(clip);
         names(g);
@@ -180,7 +206,7 @@ public final class BandDrawing {
     }
 
     private void trace(Graphics2D g) {
-        for (Trace trace : traces) {
+        for (Trace trace : driven.traces()) {
             Path2D path = new Path2D.Double();
             boolean begun = false;
             for (double[] p : trace.points()) {
@@ -202,6 +228,16 @@ public final class BandDrawing {
         }
     }
 
+    /** Upstream of the line, where they stand: below it outbound, above it inbound. */
+    private void queues(Graphics2D g) {
+        g.setStroke(new BasicStroke(3f, BasicStroke.CAP_BUTT, BasicStroke.JOIN_MITER));
+        g.setColor(Looks.INK);
+        for (Queue q : driven.queues()) {
+            double at = corridor.stops().get(q.stop()).at();
+            g.draw(new Line2D.Double(x(q.time()), y(at), x(q.time()), y(at + (q.outbound() ? -1 : 1) * q.length())));
+        }
+    }
+
     private void strips(Graphics2D g) {
         for (int k = 0; k < corridor.stops().size(); k++) {
             for (boolean out : new boolean[] {true, false}) {
@@ -216,8 +252,8 @@ public final class BandDrawing {
         double top = y(stop.at()) - (out ? STRIP + 1 : -1);
         g.setColor(RED);
         g.fill(new Rectangle2D.Double(x(from), top, x(from + length) - x(from), STRIP));
-        if (!shown.isEmpty()) {
-            for (Shown s : shown) {
+        if (!driven.shown().isEmpty()) {
+            for (Shown s : driven.shown()) {
                 if (s.stop() == k && s.outbound() == out) {
                     green(g, s.from(), s.to(), stop.yellow(), top);
                 }
@@ -274,13 +310,37 @@ public final class BandDrawing {
             }
             last = yy;
         }
+        speeds(g);
         g.setColor(Looks.FAINT_INK);
         g.setFont(Looks.plain(11));
-        double all = way.get(way.size() - 1).at();
+        double all = Math.max(tall, way.get(way.size() - 1).at());
         double step = all > 1500 ? 500 : 200;
         for (double at = 0; at <= all; at += step) {
             g.drawString(String.format(Locale.ROOT, "%.0f m", at), 10f, (float) y(at) + 4);
             g.draw(new Line2D.Double(58, y(at), 64, y(at)));
+        }
+    }
+
+    /** Between two signals, at what speed each direction goes. */
+    private void speeds(Graphics2D g) {
+        g.setFont(Looks.plain(10.5));
+        g.setColor(Looks.FAINT_INK);
+        for (int k = 0; k + 1 < corridor.stops().size(); k++) {
+            double middle =
+                    (corridor.stops().get(k).at() + corridor.stops().get(k + 1).at()) / 2;
+            boolean room = y(corridor.stops().get(k).at())
+                            - y(corridor.stops().get(k + 1).at())
+                    > 44;
+            if (room) {
+                String out =
+                        String.format(Locale.ROOT, "%.0f", corridor.outboundMetres()[k] / corridor.outbound()[k] * 3.6);
+                String in =
+                        String.format(Locale.ROOT, "%.0f", corridor.inboundMetres()[k] / corridor.inbound()[k] * 3.6);
+                g.drawString(
+                        out.equals(in) ? out + " km/h" : "→ " + out + " ⇠ " + in + " km/h",
+                        (float) (width - RIGHT + 8),
+                        (float) y(middle) + 4);
+            }
         }
     }
 
@@ -303,9 +363,15 @@ public final class BandDrawing {
         g.setColor(OUT);
         String first = way.get(0).place();
         String last = way.get(way.size() - 1).place();
-        g.drawString("→ outbound, " + first + " to " + last + " (upper strips): " + said(true), (float) LEFT, 47f);
+        g.drawString(
+                "→ outbound, " + first + " to " + last + " (upper strips): " + said(true) + driven.outbound(),
+                (float) LEFT,
+                47f);
         g.setColor(IN);
-        g.drawString("⇠ inbound, " + last + " to " + first + " (lower strips): " + said(false), (float) LEFT, 63f);
+        g.drawString(
+                "⇠ inbound, " + last + " to " + first + " (lower strips): " + said(false) + driven.inbound(),
+                (float) LEFT,
+                63f);
     }
 
     private String said(boolean out) {
