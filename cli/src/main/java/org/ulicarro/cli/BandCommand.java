@@ -21,6 +21,7 @@ import org.ulicarro.core.base.Names;
 import org.ulicarro.core.base.Quantity;
 import org.ulicarro.core.demand.Volumes;
 import org.ulicarro.core.measure.CorridorTraces;
+import org.ulicarro.core.measure.CycleArrivals;
 import org.ulicarro.core.network.Movement;
 import org.ulicarro.core.run.Model;
 import org.ulicarro.core.run.Replication;
@@ -28,6 +29,7 @@ import org.ulicarro.files.LoadedStudy;
 import org.ulicarro.files.StudyFolder;
 import org.ulicarro.files.StudyProblem;
 import org.ulicarro.report.DrawingFile;
+import org.ulicarro.report.band.ArrivalDrawing;
 import org.ulicarro.report.band.BandDrawing;
 import org.ulicarro.report.band.BandPage;
 import picocli.CommandLine.Command;
@@ -116,6 +118,12 @@ final class BandCommand implements Callable<Integer> {
     private String from;
 
     @Option(
+            names = "--arrivals",
+            paramLabel = "FILE",
+            description = "with --run: a picture of every arrival in the cycle against green, .svg or .png")
+    private Path arrivals;
+
+    @Option(
             names = "--tall",
             paramLabel = "LENGTH",
             description = "length of the distance axis, so that several corridors print at one scale: '3 km'")
@@ -166,6 +174,10 @@ final class BandCommand implements Callable<Integer> {
             draw();
             spec.commandLine().getOut().println("wrote " + output);
         }
+        if (arrivals != null) {
+            arrivals();
+            spec.commandLine().getOut().println("wrote " + arrivals);
+        }
         if (serve) {
             serve();
         }
@@ -184,6 +196,12 @@ final class BandCommand implements Callable<Integer> {
         }
         if (write != null && ways == 0) {
             throw usage("--write writes offsets of --best, --one-way or --shift");
+        }
+        if (arrivals != null && run == null) {
+            throw usage("--arrivals goes with --run: arrivals are those of a run");
+        }
+        if (arrivals != null && !DrawingFile.canWrite(arrivals)) {
+            throw usage("'" + arrivals + "' ends in neither .svg nor .png");
         }
         if (from != null && run == null) {
             throw usage("--from goes with --run");
@@ -434,6 +452,43 @@ final class BandCommand implements Callable<Integer> {
                         : new DrivenCorridor(before, reader, model).of(traces, RunArgument.find(run)),
                 tall());
         DrawingFile.write(output, WIDTH, HEIGHT, g -> drawing.draw(g, WIDTH, HEIGHT));
+    }
+
+    /** Every arrival of the first replication of a run, approach by approach. */
+    private void arrivals() throws IOException, StudyProblem {
+        Model driven = RunModel.of(RunArgument.find(run));
+        List<CycleArrivals.Watched> watched = new ArrayList<>();
+        for (Corridor.Stop stop : before.stops()) {
+            for (boolean out : new boolean[] {true, false}) {
+                int movement = reader.through(stop.place(), out).index();
+                watched.add(new CycleArrivals.Watched(movement, driven.signals().groupOf(movement)));
+            }
+        }
+        double begins = driven.period().from();
+        double ends = driven.period().to();
+        CycleArrivals found = new CycleArrivals(watched, begins, ends);
+        Replication replication = new Replication(driven, 1);
+        replication.observe(found);
+        replication.result(); // to its end: whoever arrived in the period is followed
+        List<ArrivalDrawing.Panel> panels = new ArrayList<>();
+        for (int i = 0; i < watched.size(); i++) {
+            Corridor.Stop stop = before.stops().get(i / 2);
+            panels.add(new ArrivalDrawing.Panel(
+                    stop.place() + " "
+                            + reader.through(stop.place(), i % 2 == 0).name(),
+                    stop.cycle(),
+                    stop.offset(),
+                    found.arrivals(i),
+                    found.greens(i),
+                    found.onGreen(i),
+                    found.onGreen(i) / found.greenShare(i)));
+        }
+        ArrivalDrawing drawing = new ArrivalDrawing(
+                model.study().title() + ": arrivals in the cycle, " + (alternative == null ? "base" : alternative),
+                panels,
+                begins,
+                ends);
+        DrawingFile.write(arrivals, WIDTH, HEIGHT, g -> drawing.draw(g, WIDTH, HEIGHT));
     }
 
     private double tall() {
