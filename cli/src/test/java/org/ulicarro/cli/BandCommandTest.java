@@ -118,7 +118,20 @@ class BandCommandTest extends InProcess {
         assertThat(run("band", study, "--run", study.resolve("1"), "--arrivals", arrivals))
                 .as(err)
                 .isZero();
-        assertThat(Files.readString(arrivals)).contains("customs EBT").contains("on green, platoon ratio");
+        String drawn = Files.readString(arrivals);
+        assertThat(drawn).contains("customs EBT");
+        assertThat(run("results", study, "--place", "customs", "--movement", "EBT", "--each", "--json"))
+                .as(err)
+                .isZero();
+        double share = tools.jackson.databind.json.JsonMapper.builder()
+                .build()
+                .readTree(out)
+                .get(0)
+                .path("arrivals_on_green")
+                .doubleValue();
+        assertThat(drawn)
+                .as("the share that the table has")
+                .contains(Math.round(100 * share) + " % on green, platoon ratio");
         assertThat(run("band", study, "--run", study.resolve("1"), "--from", "18:00", "-o", driven))
                 .isEqualTo(Exit.USAGE);
         assertThat(err).contains("the run is of 16:30 to 16:50");
