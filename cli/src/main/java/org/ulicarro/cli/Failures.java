@@ -2,6 +2,7 @@ package org.ulicarro.cli;
 
 import java.io.IOException;
 import java.io.PrintWriter;
+import java.io.UncheckedIOException;
 import java.nio.file.AccessDeniedException;
 import java.nio.file.FileSystemException;
 import java.nio.file.NoSuchFileException;
@@ -35,6 +36,10 @@ final class Failures implements IExecutionExceptionHandler, IParameterExceptionH
         }
         if (e instanceof ParameterException usage) {
             return handleParseException(usage, new String[0]);
+        }
+        if (e instanceof UncheckedIOException inside) {
+            err.println("ulicarro: " + words(inside.getCause()));
+            return Exit.INPUT;
         }
         if (e instanceof IOException io) {
             err.println("ulicarro: " + words(io));

@@ -1,6 +1,7 @@
 package org.ulicarro.files;
 
 import java.io.IOException;
+import java.io.UncheckedIOException;
 import java.nio.file.Files;
 import java.nio.file.Path;
 import java.sql.SQLException;
@@ -26,6 +27,7 @@ public final class RunFolder {
 
     private static final String RECORD = "run.json";
     private static final String RESULTS = "results.sqlite";
+    private static final String SUMMARY = "summary.bin";
     private static final String LOG = "log.txt";
 
     private RunFolder() {}
@@ -43,6 +45,17 @@ public final class RunFolder {
             String reason = full ? "no space left on the disk" : e.getMessage();
             throw new IOException(folder.resolve(RESULTS) + " cannot be written: " + reason, e);
         }
+        List<Observed<MovementRow>> rows = new ArrayList<>();
+        List<Observed<LaneCycle>> cycles = new ArrayList<>();
+        for (ReplicationResult r : results) {
+            r.rows().forEach(row -> rows.add(new Observed<>(r.replication(), row)));
+            r.cycles().forEach(cycle -> cycles.add(new Observed<>(r.replication(), cycle)));
+        }
+        SummaryFile.write(
+                folder.resolve(SUMMARY),
+                folder.resolve(RESULTS),
+                record.version(),
+                new RunSummary(rows, cycles).wholePeriod());
     }
 
     private static String json(RunRecord record, LoadedStudy study) {
@@ -192,6 +205,20 @@ public final class RunFolder {
 
     /** Reads movements and their cycles. */
     public static RunSummary summary(Path folder) throws IOException {
+        List<RunSummary.Row> kept = SummaryFile.read(
+                folder.resolve(SUMMARY), folder.resolve(RESULTS), record(folder).version());
+        return kept == null
+                ? computed(folder)
+                : RunSummary.kept(kept, () -> {
+                    try {
+                        return computed(folder);
+                    } catch (IOException e) {
+                        throw new UncheckedIOException(e);
+                    }
+                });
+    }
+
+    private static RunSummary computed(Path folder) throws IOException {
         return new RunSummary(rows(folder, MovementRow.class), rows(folder, LaneCycle.class));
     }
 }

@@ -74,14 +74,14 @@ final class Labels {
         Set<String> named = new LinkedHashSet<>();
         boolean far = place == null && FarRoads.isFar(camera);
         Map<String, Double> lengths = new LinkedHashMap<>(); // of streets, m
-        network.links().forEach(l -> lengths.merge(name(l), l.length(), Double::sum));
+        network.links().stream().filter(l -> !l.ring()).forEach(l -> lengths.merge(name(l), l.length(), Double::sum));
         for (Link link : network.links()) {
             if (!link.ring() && camera.scale() > ROOM_FOR_GROUPS) {
                 nameApproach(g, link);
             }
         }
         for (Link link : network.links()) {
-            if (far && lengths.get(name(link)) * camera.scale() < WORTH_A_NAME) {
+            if (far && !link.ring() && lengths.get(name(link)) * camera.scale() < WORTH_A_NAME) {
                 continue;
             }
             if (!link.ring() && named.add(far ? name(link) : link.road())) {

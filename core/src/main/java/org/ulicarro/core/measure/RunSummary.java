@@ -5,6 +5,7 @@ import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.TreeMap;
+import java.util.function.Supplier;
 import java.util.function.ToDoubleFunction;
 import org.ulicarro.core.analysis.LevelOfService;
 
@@ -43,9 +44,27 @@ public final class RunSummary {
     private final Map<String, List<MovementRow>> bySubject = new LinkedHashMap<>();
     private final double longest; // interval: the whole period (s)
     private final boolean sliced; // whether there are shorter ones
-    private final Map<String, List<LaneCycle>> cyclesByLane = new TreeMap<>();
+    private final Map<String, Map<String, List<LaneCycle>>> cyclesByLane = new TreeMap<>(); // place -> lane -> cycles
+
+    private final List<Row> kept; // the whole period's rows, where they were kept; else null
+    private final Supplier<RunSummary> all; // what else is asked for, where they were
+
+    /** Rows of the whole period as they were kept; all observations are read only when something else is asked for. */
+    public static RunSummary kept(List<Row> wholePeriod, Supplier<RunSummary> all) {
+        return new RunSummary(List.of(), List.of(), wholePeriod, all);
+    }
 
     public RunSummary(List<Observed<MovementRow>> observations, List<Observed<LaneCycle>> cycles) {
+        this(observations, cycles, null, null);
+    }
+
+    private RunSummary(
+            List<Observed<MovementRow>> observations,
+            List<Observed<LaneCycle>> cycles,
+            List<Row> kept,
+            Supplier<RunSummary> all) {
+        this.kept = kept;
+        this.all = all;
         this.observations = observations;
         longest = observations.stream().mapToDouble(o -> length(o.row())).max().orElse(0);
         sliced = observations.stream().anyMatch(o -> isSlice(o.row()));
@@ -55,6 +74,7 @@ public final class RunSummary {
         for (Observed<LaneCycle> o : cycles) {
             LaneCycle cycle = o.row();
             cyclesByLane
+                    .computeIfAbsent(cycle.place(), none -> new TreeMap<>())
                     .computeIfAbsent(cycle.link() + "/" + cycle.lane(), none -> new ArrayList<>())
                     .add(cycle);
         }
@@ -62,16 +82,19 @@ public final class RunSummary {
 
     /** One row per movement, approach and place over the whole period, in the order of the first replication. */
     public List<Row> wholePeriod() {
-        return rows(false);
+        return kept == null ? rows(false) : kept;
     }
 
     /** The same by slice of the period, slice by slice. */
     public List<Row> bySlice() {
-        return rows(true);
+        return kept == null ? rows(true) : all.get().bySlice();
     }
 
     /** The rows of each replication, over the whole period or by slice. */
     public List<Observed<MovementRow>> observations(boolean bySlice) {
+        if (kept != null) {
+            return all.get().observations(bySlice);
+        }
         return observations.stream()
                 .filter(o -> isSlice(o.row()) == (bySlice && sliced))
                 .toList();
@@ -121,9 +144,10 @@ public final class RunSummary {
     /** Percentile of the back of queue of the longest of a row's lanes. */
     private double back(MovementRow of, double share) {
         double longest = Double.NaN;
-        for (List<LaneCycle> lane : cyclesByLane.values()) {
+        for (List<LaneCycle> lane :
+                cyclesByLane.getOrDefault(of.place(), Map.of()).values()) {
             LaneCycle any = lane.get(0);
-            if (any.place().equals(of.place()) && serves(any, of)) {
+            if (serves(any, of)) {
                 double value = Percentile.of(
                         lane.stream()
                                 .filter(c -> c.startS() >= of.fromS() && c.startS() < of.toS())
@@ -166,8 +190,8 @@ public final class RunSummary {
 
     /** Only signals have cycles. */
     private boolean hasSignal(MovementRow of) {
-        return cyclesByLane.values().stream()
-                .anyMatch(lane -> lane.get(0).place().equals(of.place()) && serves(lane.get(0), of));
+        return cyclesByLane.getOrDefault(of.place(), Map.of()).values().stream()
+                .anyMatch(lane -> serves(lane.get(0), of));
     }
 
     private static String subject(MovementRow row) {
