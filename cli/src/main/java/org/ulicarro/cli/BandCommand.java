@@ -72,6 +72,12 @@ final class BandCommand implements Callable<Integer> {
     @Option(names = "--corridor", paramLabel = "CORRIDOR", description = "the corridor; the only one unless given")
     private String corridorId;
 
+    @Option(
+            names = "--plan",
+            paramLabel = "PLAN",
+            description = "a plan to look at instead of the period's, where fixed controllers have it")
+    private String plan;
+
     @Option(names = "--speed", paramLabel = "SPEED", description = "at which everybody drives; the limits unless given")
     private String speed;
 
@@ -154,7 +160,7 @@ final class BandCommand implements Callable<Integer> {
         model = loaded.compile(study.period).model();
         try {
             reader = new CorridorReader(
-                    model.study(), model.network(), model.signals(), model.periodId(), id(), metresPerSecond());
+                    model.study(), model.network(), model.signals(), model.periodId(), id(), metresPerSecond(), plan);
         } catch (NoCorridor e) {
             throw new IOException(study.folder + ": " + e.getMessage());
         }
@@ -202,6 +208,9 @@ final class BandCommand implements Callable<Integer> {
         }
         if (arrivals != null && !DrawingFile.canWrite(arrivals)) {
             throw usage("'" + arrivals + "' ends in neither .svg nor .png");
+        }
+        if (plan != null && run != null) {
+            throw usage("--plan is for the plan's own picture; a run showed the plans of its period");
         }
         if (from != null && run == null) {
             throw usage("--from goes with --run");

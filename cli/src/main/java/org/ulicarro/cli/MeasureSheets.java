@@ -165,6 +165,8 @@ final class MeasureSheets {
                 .mean("50 %", "s", TravelTimeRow::travelTimeP50S, 1)
                 .mean("85 %", "s", TravelTimeRow::travelTimeP85S, 1)
                 .mean("95 %", "s", TravelTimeRow::travelTimeP95S, 1)
+                .mean("control", "delay s", TravelTimeRow::controlDelayS, 1)
+                .mean("stops", "/veh", TravelTimeRow::stops, 2)
                 .print(out);
         out.println("Of those who drove all of it, and each stretch; 85 %: so many were as quick.");
     }

@@ -55,7 +55,7 @@ class CorridorTracesTest {
         Model model =
                 StudyFolder.read(temp.resolve("c"), List.of()).compile(null).model();
         CorridorReader reader = new CorridorReader(
-                model.study(), model.network(), model.signals(), model.periodId(), "linden", Double.NaN);
+                model.study(), model.network(), model.signals(), model.periodId(), "linden", Double.NaN, null);
         double from = model.period().from();
         CorridorTraces traces = new CorridorTraces(
                 model.network(),

@@ -39,6 +39,7 @@ public final class CorridorReader {
     private final SignalSystem signals;
     private final List<String> via;
     private final double speed;
+    private final String wantedPlan;
     private final List<Waypoint> way = new ArrayList<>();
     private final List<String> notes = new ArrayList<>();
     private final Map<String, Movement> outbound = new LinkedHashMap<>(); // place -> through movement
@@ -51,15 +52,18 @@ public final class CorridorReader {
      * @param id one of the study's corridors
      * @param period whose plans are looked at
      * @param speed at which everybody drives (m/s); NaN for the limits
+     * @param planId a plan to look at instead of the period's, where a fixed controller has it; null for the period's
      * @throws NoCorridor with the reason
      */
-    public CorridorReader(Study study, Network network, SignalSystem signals, String period, String id, double speed)
+    public CorridorReader(
+            Study study, Network network, SignalSystem signals, String period, String id, double speed, String planId)
             throws NoCorridor {
         this.study = study;
         this.network = network;
         this.signals = signals;
         this.period = period;
         this.speed = speed;
+        wantedPlan = planId;
         if (speed <= 0) {
             throw new NoCorridor("nobody gets along a corridor at a speed of " + speed + " m/s");
         }
@@ -273,6 +277,9 @@ public final class CorridorReader {
 
     private String planId(SignalController controller) {
         Map<String, Plan> plans = controller.plans();
+        if (wantedPlan != null && plans.containsKey(wantedPlan) && controller.kind() == SignalController.Kind.FIXED) {
+            return wantedPlan;
+        }
         String id = plans.containsKey(period) ? period : null;
         if (id == null && plans.size() == 1) {
             id = plans.keySet().iterator().next();
