@@ -17,14 +17,10 @@ import org.ulicarro.core.analysis.band.Objective;
 import org.ulicarro.core.analysis.band.OffsetSearch;
 import org.ulicarro.core.base.Clock;
 import org.ulicarro.core.base.Dimension;
-import org.ulicarro.core.base.Names;
 import org.ulicarro.core.base.Quantity;
-import org.ulicarro.core.demand.Volumes;
 import org.ulicarro.core.measure.CorridorTraces;
-import org.ulicarro.core.measure.CycleArrivals;
-import org.ulicarro.core.network.Movement;
 import org.ulicarro.core.run.Model;
-import org.ulicarro.core.run.Replication;
+import org.ulicarro.core.study.Period;
 import org.ulicarro.files.LoadedStudy;
 import org.ulicarro.files.StudyFolder;
 import org.ulicarro.files.StudyProblem;
@@ -58,7 +54,6 @@ final class BandCommand implements Callable<Integer> {
     private static final int WIDTH = 1280;
     private static final int HEIGHT = 800;
     private static final double CYCLES = 3; // shown
-    private static final int DRAWS = 10; // for volumes
 
     @Mixin
     private StudyArguments study;
@@ -257,72 +252,28 @@ final class BandCommand implements Callable<Integer> {
         return corridor.withQueues(seconds, seconds);
     }
 
-    private Objective objective() {
-        for (Objective o : Objective.values()) {
-            if (o.word.equals(best)) {
-                return o;
-            }
-        }
-        List<String> words =
-                java.util.Arrays.stream(Objective.values()).map(o -> o.word).toList();
-        throw usage(
-                "--best takes " + String.join(", ", words) + ", not '" + best + "'." + Names.suggestion(best, words));
-    }
-
-    private double share() {
-        Volumes volumes =
-                Volumes.of(model.network(), model.demand(), model.study().seed(), DRAWS);
-        double out = 0;
-        double in = 0;
-        for (Corridor.Stop stop : before.stops()) {
-            out += volume(volumes, reader.through(stop.place(), true));
-            in += volume(volumes, reader.through(stop.place(), false));
-        }
-        return out + in == 0 ? 0.5 : out / (out + in);
-    }
-
-    private static double volume(Volumes volumes, Movement movement) {
-        return volumes.movement(movement.index());
-    }
-
     /** The corridor with what was asked for; null where nothing was. */
     private Corridor changed(Corridor planned) {
         Corridor found = null;
         if (best != null) {
-            Objective objective = objective();
-            found = OffsetSearch.bothWays(planned, objective, objective == Objective.WEIGHTED ? share() : 0.5);
+            Objective objective = OffsetWords.objective(best, this::usage);
+            found = OffsetSearch.bothWays(
+                    planned,
+                    objective,
+                    objective == Objective.WEIGHTED ? OffsetWords.outboundShare(model, before, reader) : 0.5);
         } else if (oneWay != null) {
             if (!oneWay.equals("out") && !oneWay.equals("in")) {
                 throw usage("--one-way takes out or in, not '" + oneWay + "'");
             }
             found = OffsetSearch.oneWay(planned, oneWay.equals("out"));
         } else if (shift != null) {
-            found = shifted();
+            found = before.withOffsets(OffsetWords.shifted(before, shift, this::usage));
         }
         return found == null
                 ? null
                 : before.withOffsets(found.stops().stream()
                         .mapToDouble(Corridor.Stop::offset)
                         .toArray());
-    }
-
-    private Corridor shifted() {
-        double[] offsets =
-                before.stops().stream().mapToDouble(Corridor.Stop::offset).toArray();
-        List<String> places = before.stops().stream().map(Corridor.Stop::place).toList();
-        for (String one : shift.split(",")) {
-            String[] parts = one.split("=", 2);
-            int k = places.indexOf(parts[0].trim());
-            if (k < 0) {
-                throw usage("--shift: '" + parts[0].trim() + "' is no signal of the corridor."
-                        + Names.suggestion(parts[0].trim(), places));
-            }
-            if (parts.length < 2 || !parts[1].trim().matches("[+-]?[0-9.]+ ?s")) {
-                throw usage("--shift takes seconds for each signal: market=+8s,gate=-3s");
-            }
-            offsets[k] += Double.parseDouble(parts[1].replace("s", "").trim());
-        }
-        return before.withOffsets(offsets);
     }
 
     private void cycles(BandText text) {
@@ -335,10 +286,11 @@ final class BandCommand implements Callable<Integer> {
         if (first < 30 || last > 240 || last < first) {
             throw usage("--cycles: lengths are 30 to 240 s, the shorter one first");
         }
-        Objective objective = best == null ? Objective.LARGER_SMALLER : objective();
+        Objective objective = best == null ? Objective.LARGER_SMALLER : OffsetWords.objective(best, this::usage);
         List<Corridor> found = new ArrayList<>();
         for (int c = first; c <= last; c += 5) {
-            found.add(OffsetSearch.bothWays(planned(before).withCycle(c), objective, share()));
+            found.add(OffsetSearch.bothWays(
+                    planned(before).withCycle(c), objective, OffsetWords.outboundShare(model, before, reader)));
         }
         text.cycles(found, objective);
     }
@@ -402,33 +354,21 @@ final class BandCommand implements Callable<Integer> {
                 + (parts.length > 2 ? Integer.parseInt(parts[2]) : 0);
     }
 
-    /** Drives the first replication of the run again, to the end of the window. */
     private CorridorTraces traces(double begins, double ends) throws IOException, StudyProblem {
-        Model driven = RunModel.of(RunArgument.find(run));
-        if (begins < driven.period().from() - driven.period().warmUp().length()
-                || ends > driven.period().to()) {
-            throw usage(
-                    "--from: the run is of " + Clock.timeOfDay(driven.period().from()) + " to "
-                            + Clock.timeOfDay(driven.period().to()) + ", and the picture shows "
-                            + Math.round(ends - begins) + " s");
+        DrivenAgain driven = new DrivenAgain(RunArgument.find(run), before, reader);
+        Period period = driven.model().period();
+        if (begins < period.from() - period.warmUp().length() || ends > period.to()) {
+            throw usage("--from: the run is of " + Clock.timeOfDay(period.from()) + " to "
+                    + Clock.timeOfDay(period.to()) + ", and the picture shows " + Math.round(ends - begins) + " s");
         }
-        List<String> places =
-                reader.way().stream().map(CorridorReader.Waypoint::place).toList();
-        double[] at =
-                reader.way().stream().mapToDouble(CorridorReader.Waypoint::at).toArray();
-        int[] groups = before.stops().stream()
-                .flatMap(s ->
-                        java.util.stream.Stream.of(reader.through(s.place(), true), reader.through(s.place(), false)))
-                .mapToInt(m -> driven.signals().groupOf(m.index()))
-                .distinct()
-                .toArray();
-        CorridorTraces traces = new CorridorTraces(driven.network(), places, at, groups, begins, ends);
-        Replication replication = new Replication(driven, 1);
-        replication.observe(traces);
-        while (!replication.isDone() && replication.now() <= ends) {
-            replication.step();
-        }
-        return traces;
+        return driven.traces(begins, ends);
+    }
+
+    private void arrivals() throws IOException, StudyProblem {
+        ArrivalDrawing drawing = new DrivenAgain(RunArgument.find(run), before, reader)
+                .arrivals(model.study().title() + ": arrivals in the cycle, "
+                        + (alternative == null ? "base" : alternative));
+        DrawingFile.write(arrivals, WIDTH, HEIGHT, g -> drawing.draw(g, WIDTH, HEIGHT));
     }
 
     private Corridor shownCorridor() {
@@ -461,43 +401,6 @@ final class BandCommand implements Callable<Integer> {
                         : new DrivenCorridor(before, reader, model).of(traces, RunArgument.find(run)),
                 tall());
         DrawingFile.write(output, WIDTH, HEIGHT, g -> drawing.draw(g, WIDTH, HEIGHT));
-    }
-
-    /** Every arrival of the first replication of a run, approach by approach. */
-    private void arrivals() throws IOException, StudyProblem {
-        Model driven = RunModel.of(RunArgument.find(run));
-        List<CycleArrivals.Watched> watched = new ArrayList<>();
-        for (Corridor.Stop stop : before.stops()) {
-            for (boolean out : new boolean[] {true, false}) {
-                int movement = reader.through(stop.place(), out).index();
-                watched.add(new CycleArrivals.Watched(movement, driven.signals().groupOf(movement)));
-            }
-        }
-        double begins = driven.period().from();
-        double ends = driven.period().to();
-        CycleArrivals found = new CycleArrivals(watched, begins, ends);
-        Replication replication = new Replication(driven, 1);
-        replication.observe(found);
-        replication.result(); // to its end: whoever arrived in the period is followed
-        List<ArrivalDrawing.Panel> panels = new ArrayList<>();
-        for (int i = 0; i < watched.size(); i++) {
-            Corridor.Stop stop = before.stops().get(i / 2);
-            panels.add(new ArrivalDrawing.Panel(
-                    stop.place() + " "
-                            + reader.through(stop.place(), i % 2 == 0).name(),
-                    stop.cycle(),
-                    stop.offset(),
-                    found.arrivals(i),
-                    found.greens(i),
-                    found.onGreen(i),
-                    found.onGreen(i) / found.greenShare(i)));
-        }
-        ArrivalDrawing drawing = new ArrivalDrawing(
-                model.study().title() + ": arrivals in the cycle, " + (alternative == null ? "base" : alternative),
-                panels,
-                begins,
-                ends);
-        DrawingFile.write(arrivals, WIDTH, HEIGHT, g -> drawing.draw(g, WIDTH, HEIGHT));
     }
 
     private double tall() {

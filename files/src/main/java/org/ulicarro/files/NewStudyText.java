@@ -64,7 +64,7 @@ public final class NewStudyText {
     }
 
     /** A controller that only keeps the place of one to come. */
-    public static String placeholder(String place) {
+    public static String standIn(String place) {
         return "  " + place + ": {kind: fixed, groups: {}, plans: {}}\n";
     }
 }

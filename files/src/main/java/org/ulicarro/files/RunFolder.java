@@ -51,11 +51,7 @@ public final class RunFolder {
             r.rows().forEach(row -> rows.add(new Observed<>(r.replication(), row)));
             r.cycles().forEach(cycle -> cycles.add(new Observed<>(r.replication(), cycle)));
         }
-        SummaryFile.write(
-                folder.resolve(SUMMARY),
-                folder.resolve(RESULTS),
-                record.version(),
-                new RunSummary(rows, cycles).wholePeriod());
+        SummaryFile.write(folder.resolve(SUMMARY), folder.resolve(RESULTS), new RunSummary(rows, cycles).wholePeriod());
     }
 
     private static String json(RunRecord record, LoadedStudy study) {
@@ -205,8 +201,7 @@ public final class RunFolder {
 
     /** Reads movements and their cycles. */
     public static RunSummary summary(Path folder) throws IOException {
-        List<RunSummary.Row> kept = SummaryFile.read(
-                folder.resolve(SUMMARY), folder.resolve(RESULTS), record(folder).version());
+        List<RunSummary.Row> kept = SummaryFile.read(folder.resolve(SUMMARY), folder.resolve(RESULTS));
         return kept == null
                 ? computed(folder)
                 : RunSummary.kept(kept, () -> {

@@ -15,19 +15,20 @@ import org.ulicarro.core.measure.Statistic;
 
 /**
  * Means over replications beside the tables that they are of, so that a large run's results come at once. What it says follows from the
- * tables, and it may be deleted. It knows the size of the tables' file and the version that made it; with others it is not used.
+ * tables, and it may be deleted. It knows the size of the tables' file, and is not used beside another one.
  */
 final class SummaryFile {
 
+    /** Changes whenever what stands behind it is written or found in another way. */
     private static final int MARK = 0x55530001;
+
     private static final LevelOfService[] LEVELS = LevelOfService.values();
 
     private SummaryFile() {}
 
-    static void write(Path file, Path results, String version, List<Row> rows) throws IOException {
+    static void write(Path file, Path results, List<Row> rows) throws IOException {
         try (DataOutputStream out = new DataOutputStream(new BufferedOutputStream(Files.newOutputStream(file)))) {
             out.writeInt(MARK);
-            out.writeUTF(version);
             out.writeLong(Files.size(results));
             out.writeInt(rows.size());
             for (Row row : rows) {
@@ -48,12 +49,12 @@ final class SummaryFile {
     }
 
     /** The rows, or null where there are none that can be used. */
-    static List<Row> read(Path file, Path results, String version) {
+    static List<Row> read(Path file, Path results) {
         if (!Files.exists(file)) {
             return null;
         }
         try (DataInputStream in = new DataInputStream(new BufferedInputStream(Files.newInputStream(file)))) {
-            if (in.readInt() != MARK || !in.readUTF().equals(version) || in.readLong() != Files.size(results)) {
+            if (in.readInt() != MARK || in.readLong() != Files.size(results)) {
                 return null;
             }
             int count = in.readInt();

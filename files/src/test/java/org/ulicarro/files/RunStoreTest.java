@@ -95,6 +95,14 @@ class RunStoreTest {
                         .filter(r -> r.toS() - r.fromS() == 3600)
                         .findFirst()
                         .orElseThrow());
+        List<RunSummary.Row> kept = RunFolder.summary(run).wholePeriod();
+        byte[] bytes = Files.readAllBytes(run.resolve("summary.bin"));
+        Files.write(run.resolve("summary.bin"), java.util.Arrays.copyOf(bytes, bytes.length / 2));
+        assertThat(RunFolder.summary(run).wholePeriod())
+                .as("of the tables themselves")
+                .isEqualTo(kept);
+        Files.write(run.resolve("summary.bin"), bytes);
+        assertThat(RunFolder.summary(run).bySlice()).hasSizeGreaterThan(kept.size());
         assertThat(Files.readString(run.resolve("run.json")))
                 .contains("\"study\"", "\"full-width\"", "\"counts\"", "\"vehicles\" : 178");
     }

@@ -191,7 +191,7 @@ public final class MapImport {
                 Files.writeString(work.resolve(files.get(i)), networks.get(i));
             }
             List<String> all = new ArrayList<>(files);
-            placeholders(draft, work, all);
+            standIns(draft, work, all);
             study(work, all);
             if (!checked) {
                 return result(draft, own, false, all);
@@ -235,11 +235,11 @@ public final class MapImport {
     }
 
     /** What the rules want to be there before signals and demand can be made. */
-    private static void placeholders(DraftNetwork draft, Path work, List<String> files) throws IOException {
+    private static void standIns(DraftNetwork draft, Path work, List<String> files) throws IOException {
         StringBuilder signals = new StringBuilder();
         for (DraftNetwork.Place place : draft.places.values()) {
             if (place.control == DraftNetwork.Control.SIGNAL) {
-                signals.append(NewStudyText.placeholder(place.id));
+                signals.append(NewStudyText.standIn(place.id));
             }
         }
         if (!signals.isEmpty()) {
