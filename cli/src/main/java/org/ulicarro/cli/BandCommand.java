@@ -3,7 +3,6 @@ package org.ulicarro.cli;
 import java.io.IOException;
 import java.io.PrintWriter;
 import java.nio.charset.StandardCharsets;
-import java.nio.file.Files;
 import java.nio.file.Path;
 import java.util.ArrayList;
 import java.util.List;
@@ -186,9 +185,7 @@ final class BandCommand implements Callable<Integer> {
     }
 
     private void checkWords() {
-        if (write != null && !write.matches("[A-Za-z0-9_-]+")) {
-            throw usage("the name of an alternative may hold letters, digits, '-' and '_' only");
-        }
+        NewAlternative.check(write, spec);
         long ways = java.util.stream.Stream.of(best, oneWay, shift)
                 .filter(o -> o != null)
                 .count();
@@ -304,33 +301,13 @@ final class BandCommand implements Callable<Integer> {
     }
 
     private void write() throws IOException, StudyProblem {
-        Path target = study.folder.resolve("alternatives").resolve(write + ".yaml");
-        save(target, alternativeText());
-        String all = alternative == null || alternative.equals("base") ? write : alternative + "+" + write;
+        NewAlternative target = new NewAlternative(study.folder, alternative, write);
+        target.write(alternativeText());
         PrintWriter out = spec.commandLine().getOut();
-        out.println("wrote " + target);
+        out.println("wrote " + target.file());
         out.println(
                 "next: " + Main.me() + " run " + study.folder + " -a " + (alternative == null ? "base" : alternative)
-                        + " -a " + all + ", then compare --corridor " + before.id());
-    }
-
-    private void save(Path target, String text) throws IOException, StudyProblem {
-        if (Files.exists(target)) {
-            throw new IOException(target + " exists already; give another name");
-        }
-        Files.createDirectories(target.getParent());
-        Files.writeString(target, text);
-        String name = target.getFileName().toString().replace(".yaml", "");
-        List<String> under = alternative == null || alternative.equals("base")
-                ? new ArrayList<>()
-                : new ArrayList<>(List.of(alternative.split("\\+", -1)));
-        under.add(name);
-        try {
-            StudyFolder.read(study.folder, under).compile(study.period);
-        } catch (StudyProblem problem) {
-            Files.delete(target);
-            throw problem;
-        }
+                        + " -a " + target.stacked() + ", then compare --corridor " + before.id());
     }
 
     private double length() {
@@ -419,9 +396,9 @@ final class BandCommand implements Callable<Integer> {
                     after = before.withOffsets(before.stops().stream()
                             .mapToDouble(s -> offsets.getOrDefault(s.place(), s.offset()))
                             .toArray());
-                    Path target = free();
-                    save(target, alternativeText());
-                    return target;
+                    NewAlternative target = new NewAlternative(study.folder, alternative, free());
+                    target.write(alternativeText());
+                    return target.file();
                 });
         PrintWriter out = spec.commandLine().getOut();
         out.println("open " + server.address() + "   Ctrl-C ends it");
@@ -434,11 +411,10 @@ final class BandCommand implements Callable<Integer> {
     }
 
     /** The first name that no alternative has yet. */
-    private Path free() {
+    private String free() {
         for (int n = 1; ; n++) {
-            Path target = study.folder.resolve("alternatives").resolve("offsets-" + n + ".yaml");
-            if (!Files.exists(target)) {
-                return target;
+            if (!StudyFolder.alternatives(study.folder).contains("offsets-" + n)) {
+                return "offsets-" + n;
             }
         }
     }

@@ -2,7 +2,6 @@ package org.ulicarro.cli;
 
 import java.io.IOException;
 import java.io.PrintWriter;
-import java.nio.charset.StandardCharsets;
 import java.nio.file.Files;
 import java.nio.file.Path;
 import java.time.LocalDate;
@@ -20,7 +19,6 @@ import org.ulicarro.files.feed.LineImport;
 import picocli.CommandLine.Command;
 import picocli.CommandLine.Model.CommandSpec;
 import picocli.CommandLine.Option;
-import picocli.CommandLine.ParameterException;
 import picocli.CommandLine.Parameters;
 import picocli.CommandLine.Spec;
 
@@ -59,14 +57,8 @@ final class ImportScheduleCommand implements Callable<Integer> {
 
     @Override
     public Integer call() throws StudyProblem, IOException {
-        if (write != null && !write.matches("[A-Za-z0-9_-]+")) {
-            throw new ParameterException(
-                    spec.commandLine(), "the name of an alternative may hold letters, digits, '-' and '_' only");
-        }
-        Path target = write == null ? null : folder.resolve("alternatives").resolve(write + ".yaml");
-        if (target != null && Files.exists(target)) {
-            throw new IOException(target + " exists already; give another name with --write");
-        }
+        NewAlternative.check(write, spec);
+        NewAlternative target = write == null ? null : new NewAlternative(folder, null, write);
         if (!Files.exists(schedule)) {
             throw new IOException(schedule + ": there is no such file or folder");
         }
@@ -94,15 +86,8 @@ final class ImportScheduleCommand implements Callable<Integer> {
             spec.commandLine().getOut().print(found.text());
             return Exit.DONE;
         }
-        Files.createDirectories(target.getParent());
-        Files.writeString(target, found.text(), StandardCharsets.UTF_8);
-        try {
-            StudyFolder.read(folder, List.of(write)).compile(null).warnings().forEach(err::println);
-        } catch (StudyProblem problem) {
-            Files.delete(target);
-            throw problem;
-        }
-        spec.commandLine().getOut().println("wrote " + target);
+        target.write(found.text()).forEach(err::println);
+        spec.commandLine().getOut().println("wrote " + target.file());
         spec.commandLine().getOut().println("next:  " + Main.me() + " run " + folder + " -a " + write);
         return Exit.DONE;
     }

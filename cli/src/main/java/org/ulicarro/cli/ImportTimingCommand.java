@@ -1,7 +1,6 @@
 package org.ulicarro.cli;
 
 import java.io.IOException;
-import java.nio.file.Files;
 import java.nio.file.Path;
 import java.util.List;
 import java.util.concurrent.Callable;
@@ -11,7 +10,6 @@ import org.ulicarro.files.timing.TimingImport;
 import picocli.CommandLine.Command;
 import picocli.CommandLine.Model.CommandSpec;
 import picocli.CommandLine.Option;
-import picocli.CommandLine.ParameterException;
 import picocli.CommandLine.Parameters;
 import picocli.CommandLine.Spec;
 
@@ -47,37 +45,17 @@ final class ImportTimingCommand implements Callable<Integer> {
 
     @Override
     public Integer call() throws StudyProblem, IOException {
-        if (write != null && !write.matches("[A-Za-z0-9_-]+")) {
-            throw new ParameterException(
-                    spec.commandLine(), "the name of an alternative may hold letters, digits, '-' and '_' only");
-        }
-        Path target = write == null ? null : folder.resolve("alternatives").resolve(write + ".yaml");
-        if (target != null && Files.exists(target)) {
-            throw new IOException(target + " exists already; give another name with --write");
-        }
+        NewAlternative.check(write, spec);
+        NewAlternative target = write == null ? null : new NewAlternative(folder, alternative, write);
         List<String> under = alternative == null ? List.of() : List.of(alternative.split("\\+", -1));
         String text = TimingImport.read(sheet, StudyFolder.read(folder, under).study());
         if (target == null) {
             spec.commandLine().getOut().print(text);
             return Exit.DONE;
         }
-        Files.createDirectories(target.getParent());
-        Files.writeString(target, text);
-        List<String> together = new java.util.ArrayList<>(under);
-        together.add(write);
-        try {
-            StudyFolder.read(folder, together)
-                    .compile(null)
-                    .warnings()
-                    .forEach(spec.commandLine().getErr()::println);
-        } catch (StudyProblem problem) {
-            Files.delete(target);
-            throw problem;
-        }
-        spec.commandLine().getOut().println("wrote " + target);
-        spec.commandLine()
-                .getOut()
-                .println("next:  " + Main.me() + " run " + folder + " -a " + String.join("+", together));
+        target.write(text).forEach(spec.commandLine().getErr()::println);
+        spec.commandLine().getOut().println("wrote " + target.file());
+        spec.commandLine().getOut().println("next:  " + Main.me() + " run " + folder + " -a " + target.stacked());
         return Exit.DONE;
     }
 }

@@ -105,6 +105,10 @@ public final class GmnsImport {
         tables.links.values().forEach(l -> roads.computeIfAbsent(l.road, none -> new GmnsLink[2])[l.ahead ? 0 : 1] = l);
         roads.forEach((id, both) ->
                 text.append("    ").append(id).append(": ").append(road(both)).append('\n'));
+        if (!tables.detectors.isEmpty()) {
+            text.append("  detectors:\n");
+            tables.detectors.forEach(d -> text.append("    ").append(d).append('\n'));
+        }
         return text.toString();
     }
 

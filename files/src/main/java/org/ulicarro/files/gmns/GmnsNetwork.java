@@ -29,6 +29,7 @@ final class GmnsNetwork {
     final Map<String, double[]> at = new LinkedHashMap<>();
     final Map<String, String> placeId = new LinkedHashMap<>();
     final Map<String, GmnsLink> links = new LinkedHashMap<>();
+    final List<String> detectors = new ArrayList<>(); // as a study writes them
     final Map<String, List<String>> closed = new LinkedHashMap<>(); // node -> movements
     final Map<String, String> movementText = new HashMap<>(); // mvmt_id -> from>to
     final Map<String, String> movementNode = new HashMap<>();
@@ -60,6 +61,7 @@ final class GmnsNetwork {
         if (faults.isEmpty()) {
             pair();
             movements();
+            readDetectors();
         }
     }
 
@@ -354,6 +356,32 @@ final class GmnsNetwork {
                 }
             }
         });
+    }
+
+    /** A loop in a lane before a line; its zone runs back from the node that it is measured from. */
+    private void readDetectors() {
+        for (Row row :
+                GmnsTable.read(folder, "signal_detector", false, List.of("detector_id", "link_id"), faults).rows) {
+            GmnsLink link = links.get(row.text("link_id"));
+            double front = row.number("det_zone_front", Double.NaN) * metres;
+            double back = row.number("det_zone_back", Double.NaN) * metres;
+            if (link == null) {
+                row.fail("detector '" + row.text("detector_id") + "' lies in link '" + row.text("link_id")
+                        + "', which is none");
+            } else if (Double.isNaN(front) || Double.isNaN(back) || back <= front) {
+                notes.add("detectors without a zone, left out");
+            } else {
+                detectors.add(String.format(
+                        Locale.ROOT,
+                        "%s: {road: %s %s, lane: %d, before-end: %s m, length: %s m}",
+                        row.text("detector_id").replaceAll("[^A-Za-z0-9_.-]+", "-"),
+                        link.road,
+                        link.ahead ? "ahead" : "back",
+                        Math.max(1, (int) row.number("start_lane", 1)),
+                        GmnsLink.plain(Math.max(0, front)),
+                        GmnsLink.plain(back - front)));
+            }
+        }
     }
 
     private void arrows(GmnsLink in, Row row) {

@@ -89,6 +89,13 @@ class GmnsRoundTripTest {
         Model model = sample(name, List.of());
         Model back = back(model);
         assertSame(model.network(), back.network());
+        model.study().network().detectors().forEach((id, detector) -> {
+            var other = back.study().network().detectors().get(id);
+            assertThat(other).as(id).isNotNull();
+            assertThat(other.road()).isEqualTo(detector.road());
+            assertThat(other.lane()).isEqualTo(detector.lane());
+            assertThat(other.length()).isCloseTo(detector.length(), within(1e-3));
+        });
     }
 
     /** Fixed plans: the same movements have green for as long as before in the same cycle. */
