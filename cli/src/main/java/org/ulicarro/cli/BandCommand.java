@@ -7,6 +7,8 @@ import java.nio.file.Path;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Locale;
+import java.util.Map;
+import java.util.TreeMap;
 import java.util.concurrent.Callable;
 import java.util.stream.Collectors;
 import org.ulicarro.core.analysis.band.Corridor;
@@ -87,6 +89,12 @@ final class BandCommand implements Callable<Integer> {
             description = "best offsets for both directions: larger-smaller, weighted (by volumes) or sum")
     private String best;
 
+    @Option(
+            names = "--sequences",
+            description =
+                    "with --best: left turns of coordinated rings may also go after the through greens, or before")
+    private boolean sequences;
+
     @Option(names = "--one-way", paramLabel = "DIRECTION", description = "offsets from distance and speed: out or in")
     private String oneWay;
 
@@ -146,6 +154,7 @@ final class BandCommand implements Callable<Integer> {
     private CorridorReader reader;
     private Corridor before;
     private Corridor after;
+    private final Map<String, List<String>> rings = new TreeMap<>(); // of signals whose sequence was changed
 
     @Override
     public Integer call() throws IOException, StudyProblem {
@@ -163,6 +172,9 @@ final class BandCommand implements Callable<Integer> {
         BandText text = new BandText(spec.commandLine().getOut(), reader, model);
         reader.notes().forEach(note -> spec.commandLine().getErr().println("note: " + note));
         text.corridor(after, before);
+        rings.forEach((place, order) -> spec.commandLine()
+                .getOut()
+                .println("'" + place + "' in another sequence: " + String.join("; ", order)));
         text.bands(planned(before), after == null ? null : planned(after));
         if (cycles != null) {
             cycles(text);
@@ -204,6 +216,9 @@ final class BandCommand implements Callable<Integer> {
         if (plan != null && run != null) {
             throw usage("--plan is for the plan's own picture; a run showed the plans of its period");
         }
+        if (sequences && best == null) {
+            throw usage("--sequences goes with --best");
+        }
         if (from != null && run == null) {
             throw usage("--from goes with --run");
         }
@@ -242,22 +257,19 @@ final class BandCommand implements Callable<Integer> {
 
     /** Greens as the platoon finds them: later by what the queue takes. */
     private Corridor planned(Corridor corridor) {
-        if (queue == null) {
-            return corridor;
-        }
-        double seconds = quantity(queue, Dimension.TIME, "--queue takes a time with its unit, such as '4 s'");
-        return corridor.withQueues(seconds, seconds);
+        double seconds = queueSeconds();
+        return seconds == 0 ? corridor : corridor.withQueues(seconds, seconds);
+    }
+
+    private double queueSeconds() {
+        return queue == null ? 0 : quantity(queue, Dimension.TIME, "--queue takes a time with its unit, such as '4 s'");
     }
 
     /** The corridor with what was asked for; null where nothing was. */
     private Corridor changed(Corridor planned) {
         Corridor found = null;
         if (best != null) {
-            Objective objective = OffsetWords.objective(best, this::usage);
-            found = OffsetSearch.bothWays(
-                    planned,
-                    objective,
-                    objective == Objective.WEIGHTED ? OffsetWords.outboundShare(model, before, reader) : 0.5);
+            return best();
         } else if (oneWay != null) {
             if (!oneWay.equals("out") && !oneWay.equals("in")) {
                 throw usage("--one-way takes out or in, not '" + oneWay + "'");
@@ -271,6 +283,39 @@ final class BandCommand implements Callable<Integer> {
                 : before.withOffsets(found.stops().stream()
                         .mapToDouble(Corridor.Stop::offset)
                         .toArray());
+    }
+
+    /** Best offsets, and best sequences where they may be chosen. */
+    private Corridor best() {
+        Objective objective = OffsetWords.objective(best, this::usage);
+        double share = objective == Objective.WEIGHTED ? OffsetWords.outboundShare(model, before, reader) : 0.5;
+        List<List<Corridor.Stop>> variants = new ArrayList<>();
+        List<List<CorridorReader.Sequence>> orders = new ArrayList<>();
+        for (Corridor.Stop stop : before.stops()) {
+            List<CorridorReader.Sequence> own = sequences ? reader.sequences(stop) : List.of();
+            List<Corridor.Stop> all = new ArrayList<>(List.of(stop));
+            own.forEach(sequence -> all.add(sequence.stop()));
+            orders.add(own);
+            variants.add(all);
+        }
+        double late = queueSeconds();
+        OffsetSearch.Found found = OffsetSearch.bothWays(
+                planned(before),
+                variants.stream()
+                        .map(all ->
+                                all.stream().map(s -> s.withQueue(late, late)).toList())
+                        .toList(),
+                objective,
+                share);
+        List<Corridor.Stop> stops = new ArrayList<>();
+        for (int k = 0; k < variants.size(); k++) {
+            int v = found.variant()[k];
+            stops.add(variants.get(k).get(v).at(found.corridor().stops().get(k).offset()));
+            if (v > 0) {
+                rings.put(stops.get(k).place(), orders.get(k).get(v - 1).rings());
+            }
+        }
+        return before.withStops(stops);
     }
 
     private void cycles(BandText text) {
@@ -294,8 +339,17 @@ final class BandCommand implements Callable<Integer> {
 
     private String alternativeText() {
         String plans = after.stops().stream()
-                .map(s -> "  " + s.place() + ": {plans: {" + reader.plan(s.place())
-                        + String.format(Locale.ROOT, ": {offset: %.0f s}}}", s.offset()))
+                .map(s -> {
+                    List<String> own = rings.get(s.place());
+                    String order = own == null ? "" : ", rings: [\"" + String.join("\", \"", own) + "\"]";
+                    return String.format(
+                            Locale.ROOT,
+                            "  %s: {plans: {%s: {offset: %.0f s%s}}}",
+                            s.place(),
+                            reader.plan(s.place()),
+                            s.offset(),
+                            order);
+                })
                 .collect(Collectors.joining("\n"));
         return "# Offsets along corridor " + before.id() + ".\nsignals:\n" + plans + "\n";
     }

@@ -90,6 +90,42 @@ class BandCommandTest extends InProcess {
         assertThat(out).contains("after  34.8 s wide");
     }
 
+    /** A coordinated market with its left turns the other way round: wider bands, which its own alternative has, too. */
+    @Test
+    void sequencesOfRingsAreTried() throws IOException {
+        Path study = copy("sequences");
+        Files.writeString(study.resolve("alternatives/coord.yaml"), """
+                signals:
+                  market:
+                    plans:
+                      pm: {free: false, cycle: 80 s, offset: 12 s, coordinated: [2, 6], splits: {1: 14 s, 2: 33 s, 4: 33 s, 5: 14 s, 6: 33 s, 8: 33 s}}
+                """);
+        assertThat(run("band", study, "-a", "actuated+coord", "--best", "larger-smaller"))
+                .as(err)
+                .isZero();
+        assertThat(out).containsPattern("market \\* +1106 +80 +12>\\d+ +28 +28").contains("after  12.8 s wide");
+        assertThat(run(
+                        "band",
+                        study,
+                        "-a",
+                        "actuated+coord",
+                        "--best",
+                        "larger-smaller",
+                        "--sequences",
+                        "--write",
+                        "seq"))
+                .as(err)
+                .isZero();
+        assertThat(out)
+                .contains("'market' in another sequence: 2 1 | 4; 5 6 | 8")
+                .contains("after  17.9 s wide");
+        assertThat(Files.readString(study.resolve("alternatives/seq.yaml")))
+                .contains("rings: [\"2 1 | 4\", \"5 6 | 8\"]");
+        assertThat(run("band", study, "-a", "actuated+coord+seq")).as(err).isZero();
+        assertThat(out).contains("outbound  17.9 s wide").contains("inbound   18.3 s wide");
+        assertThat(run("band", study, "--sequences")).isEqualTo(Exit.USAGE);
+    }
+
     @Test
     void cyclesAreTabled() {
         assertThat(run("band", demo, "--cycles", "70-80")).as(err).isZero();

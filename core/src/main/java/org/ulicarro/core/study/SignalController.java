@@ -122,6 +122,26 @@ public record SignalController(
                 plans);
     }
 
+    /** The same with other plans. */
+    public SignalController withPlans(Map<String, Plan> other) {
+        return new SignalController(
+                kind,
+                groups,
+                phases,
+                inputs,
+                script,
+                meter,
+                outside,
+                overlaps,
+                priority,
+                preemption,
+                failures,
+                clearance,
+                schedule,
+                transition,
+                other);
+    }
+
     /** The same with other clearances. */
     public SignalController withClearance(ClearanceInput given) {
         return new SignalController(

@@ -52,6 +52,18 @@ public record Corridor(
             return new Stop(place, at, cycle, in, outbound, inbound, yellow, actuated);
         }
 
+        /** The same with greens that begin later (s). */
+        public Stop withQueue(double out, double in) {
+            return new Stop(place, at, cycle, offset, later(outbound, out), later(inbound, in), yellow, actuated);
+        }
+
+        private static List<Span> later(List<Span> spans, double by) {
+            return spans.stream()
+                    .filter(s -> s.length() > by)
+                    .map(s -> new Span(s.from() + by, s.to()))
+                    .toList();
+        }
+
         public List<Span> greens(boolean out) {
             return out ? outbound : inbound;
         }
@@ -75,6 +87,11 @@ public record Corridor(
             }
         }
         return time;
+    }
+
+    /** The same way past the same signals, with other greens or offsets. */
+    public Corridor withStops(List<Stop> other) {
+        return new Corridor(id, other, outbound, inbound, outboundMetres, inboundMetres, outboundLimit, inboundLimit);
     }
 
     /** The same with other offsets, signal by signal. */
@@ -109,24 +126,6 @@ public record Corridor(
 
     /** The same with greens that begin later, by what a standing queue takes to clear (s). */
     public Corridor withQueues(double out, double in) {
-        List<Stop> later = stops.stream()
-                .map(s -> new Stop(
-                        s.place,
-                        s.at,
-                        s.cycle,
-                        s.offset,
-                        later(s.outbound, out),
-                        later(s.inbound, in),
-                        s.yellow,
-                        s.actuated))
-                .toList();
-        return new Corridor(id, later, outbound, inbound, outboundMetres, inboundMetres, outboundLimit, inboundLimit);
-    }
-
-    private static List<Span> later(List<Span> spans, double by) {
-        return spans.stream()
-                .filter(s -> s.length() > by)
-                .map(s -> new Span(s.from() + by, s.to()))
-                .toList();
+        return withStops(stops.stream().map(s -> s.withQueue(out, in)).toList());
     }
 }

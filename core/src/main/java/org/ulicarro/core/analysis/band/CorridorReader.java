@@ -6,6 +6,7 @@ import java.util.List;
 import java.util.Map;
 import java.util.TreeMap;
 import org.ulicarro.core.base.Clock;
+import org.ulicarro.core.base.Fault;
 import org.ulicarro.core.base.Names;
 import org.ulicarro.core.network.Link;
 import org.ulicarro.core.network.Movement;
@@ -13,6 +14,7 @@ import org.ulicarro.core.network.Network;
 import org.ulicarro.core.network.TurningPath;
 import org.ulicarro.core.signal.Aspect;
 import org.ulicarro.core.signal.Rehearsal;
+import org.ulicarro.core.signal.SignalCompiler;
 import org.ulicarro.core.signal.SignalSystem;
 import org.ulicarro.core.study.CycleRange;
 import org.ulicarro.core.study.NetworkInput;
@@ -96,6 +98,89 @@ public final class CorridorReader {
     /** The movement along the corridor at one of its places; null at its ends. */
     public Movement through(String place, boolean out) {
         return (out ? outbound : inbound).get(place);
+    }
+
+    /**
+     * Orders of phases that a signal could have, beside the one that it has.
+     *
+     * @param rings as a plan writes them, {@code 2 1 | 4}
+     * @param stop the signal with the greens that follow
+     */
+    public record Sequence(List<String> rings, Corridor.Stop stop) {}
+
+    /**
+     * What a coordinated signal in rings would show with its left turns before or after the through greens: each ring's pair of phases that
+     * holds a coordinated one, either way round. None for others.
+     */
+    public List<Sequence> sequences(Corridor.Stop stop) {
+        SignalController controller = study.signals().get(stop.place());
+        List<Sequence> found = new ArrayList<>();
+        if (controller.kind() != SignalController.Kind.ACTUATED) {
+            return found;
+        }
+        Plan plan = plan(controller);
+        for (List<String> rings : orders(plan.rings(), plan.coordinated(), 0)) {
+            if (rings.equals(plan.rings())) {
+                continue;
+            }
+            Plan turned = new Plan(
+                            null, null, null, null, rings, null, null, null, null, null, null, null, null, null, null)
+                    .over(plan);
+            Map<String, SignalController> all = new LinkedHashMap<>(study.signals());
+            Map<String, Plan> plans = new LinkedHashMap<>(controller.plans());
+            plans.put(planId(controller), turned);
+            all.put(stop.place(), controller.withPlans(plans));
+            List<Fault> faults = new ArrayList<>();
+            SignalSystem other = SignalCompiler.compile(
+                    network, all, period, study.periods().get(period).from(), faults);
+            if (faults.stream().noneMatch(f -> f.severity() == Fault.Severity.ERROR)) {
+                List<Span> out = rehearsed(other, stop.place(), turned, stop.offset(), true);
+                List<Span> in = rehearsed(other, stop.place(), turned, stop.offset(), false);
+                if (!out.isEmpty() && !in.isEmpty()) {
+                    found.add(new Sequence(
+                            rings,
+                            new Corridor.Stop(
+                                    stop.place(),
+                                    stop.at(),
+                                    stop.cycle(),
+                                    stop.offset(),
+                                    out,
+                                    in,
+                                    stop.yellow(),
+                                    true)));
+                }
+            }
+        }
+        return found;
+    }
+
+    /** All ways to order the pairs of phases of which one is coordinated, ring by ring from one on. */
+    private static List<List<String>> orders(List<String> rings, List<String> coordinated, int from) {
+        if (from == rings.size()) {
+            return List.of(List.of());
+        }
+        List<String> own = new ArrayList<>(List.of(rings.get(from)));
+        String[] groups = rings.get(from).split("\\|", -1);
+        for (int g = 0; g < groups.length; g++) {
+            String[] phases = groups[g].trim().split("\\s+");
+            boolean pair = phases.length == 2 && (coordinated.contains(phases[0]) || coordinated.contains(phases[1]));
+            if (pair) {
+                String[] turned = groups.clone();
+                turned[g] = phases[1] + " " + phases[0];
+                own.add(java.util.Arrays.stream(turned)
+                        .map(String::trim)
+                        .collect(java.util.stream.Collectors.joining(" | ")));
+            }
+        }
+        List<List<String>> all = new ArrayList<>();
+        for (List<String> rest : orders(rings, coordinated, from + 1)) {
+            for (String ring : own) {
+                List<String> whole = new ArrayList<>(List.of(ring));
+                whole.addAll(rest);
+                all.add(whole);
+            }
+        }
+        return all;
     }
 
     /** The plan of a signal of the corridor. */
@@ -260,8 +345,8 @@ public final class CorridorReader {
         }
         double offset = plan.offset() == null ? 0 : plan.offset();
         boolean fixed = controller.kind() == SignalController.Kind.FIXED;
-        List<Span> out = fixed ? fixed(place, controller, plan, true) : rehearsed(place, plan, offset, true);
-        List<Span> in = fixed ? fixed(place, controller, plan, false) : rehearsed(place, plan, offset, false);
+        List<Span> out = fixed ? fixed(place, controller, plan, true) : rehearsed(signals, place, plan, offset, true);
+        List<Span> in = fixed ? fixed(place, controller, plan, false) : rehearsed(signals, place, plan, offset, false);
         if (out.isEmpty() || in.isEmpty()) {
             throw new NoCorridor("'" + place + "' has no green for the through movement "
                     + (out.isEmpty() ? outbound : inbound).get(place).name() + " in its plan");
@@ -312,7 +397,7 @@ public final class CorridorReader {
     }
 
     /** What a coordinated controller shows when everybody calls all the time: the green that nobody can take away. */
-    private List<Span> rehearsed(String place, Plan plan, double offset, boolean out) {
+    private List<Span> rehearsed(SignalSystem signals, String place, Plan plan, double offset, boolean out) {
         int group = signals.groupOf((out ? outbound : inbound).get(place).index());
         int cycle = Clock.ticks(plan.cycle());
         int start = Clock.ticks(study.periods().get(period).from());

@@ -18,7 +18,16 @@ public final class OffsetSearch {
 
     private static final double TINY = 1e-9;
 
+    /**
+     * What was found.
+     *
+     * @param corridor with its offsets, and the greens of the variants that were chosen
+     * @param variant of each signal, which of its variants; 0 is as it was
+     */
+    public record Found(Corridor corridor, int[] variant) {}
+
     private final Corridor corridor;
+    private final List<List<Corridor.Stop>> variants; // of each signal, what its greens could be; the first as they are
     private final Objective objective;
     private final double share;
     private final int cycle;
@@ -26,10 +35,11 @@ public final class OffsetSearch {
     private final double[] outTravel;
     private final double[] inTravel;
     private double best = Double.NEGATIVE_INFINITY;
-    private double[] offsets;
+    private int[] options; // of each signal, its variant times its cycle and its offset
 
-    private OffsetSearch(Corridor corridor, Objective objective, double share) {
+    private OffsetSearch(Corridor corridor, List<List<Corridor.Stop>> variants, Objective objective, double share) {
         this.corridor = corridor;
+        this.variants = variants;
         this.objective = objective;
         this.share = share;
         cycle = (int) StrictMath.rint(corridor.cycle());
@@ -48,7 +58,18 @@ public final class OffsetSearch {
      * @param share of the outbound volume in that of both directions, for {@link Objective#WEIGHTED}
      */
     public static Corridor bothWays(Corridor corridor, Objective objective, double share) {
-        OffsetSearch search = new OffsetSearch(corridor, objective, share);
+        return bothWays(corridor, corridor.stops().stream().map(List::of).toList(), objective, share)
+                .corridor();
+    }
+
+    /**
+     * The same where signals may have their greens in other orders.
+     *
+     * @param variants of each signal, itself first
+     */
+    public static Found bothWays(
+            Corridor corridor, List<List<Corridor.Stop>> variants, Objective objective, double share) {
+        OffsetSearch search = new OffsetSearch(corridor, variants, objective, share);
         search.run();
         return search.turned();
     }
@@ -103,7 +124,9 @@ public final class OffsetSearch {
     private double[] fractions(boolean out) {
         TreeSet<Double> found = new TreeSet<>();
         for (int k = 0; k < n; k++) {
-            for (Span green : corridor.stops().get(k).greens(out)) {
+            for (Span green : variants.get(k).stream()
+                    .flatMap(v -> v.greens(out).stream())
+                    .toList()) {
                 double at = green.from() - (out ? outTravel[k] : inTravel[k]);
                 double fraction = at - StrictMath.floor(at);
                 Double near = found.floor(fraction + TINY);
@@ -115,11 +138,10 @@ public final class OffsetSearch {
         return found.stream().mapToDouble(d -> d).toArray();
     }
 
-    /** For each offset of a signal, how much of a band that begins at a moment it lets through (s). */
+    /** For each variant and offset of a signal, how much of a band that begins at a moment it lets through (s). */
     private double[] widths(int k, boolean out, double start) {
-        Corridor.Stop stop = corridor.stops().get(k);
-        int own = (int) StrictMath.rint(stop.cycle());
-        double[] widths = new double[own];
+        int own = cycleOf(k);
+        double[] widths = new double[own * variants.get(k).size()];
         double arrives = start + (out ? outTravel[k] : inTravel[k]);
         for (int offset = 0; offset < own; offset++) {
             double position = arrives - offset;
@@ -127,14 +149,27 @@ public final class OffsetSearch {
             if (position > own - TINY) {
                 position = 0;
             }
-            for (Span green : stop.greens(out)) {
-                double p = position < green.from() - TINY ? position + own : position;
-                if (p >= green.from() - TINY && p < green.to() - TINY) {
-                    widths[offset] = Math.max(widths[offset], Math.min(cycle, green.to() - p));
-                }
+            for (int v = 0; v < variants.get(k).size(); v++) {
+                widths[v * own + offset] = width(variants.get(k).get(v).greens(out), position, own);
             }
         }
         return widths;
+    }
+
+    private int cycleOf(int k) {
+        return (int) StrictMath.rint(corridor.stops().get(k).cycle());
+    }
+
+    /** What is left of a green at a second of its cycle; 0 in red. */
+    private double width(List<Span> greens, double position, int own) {
+        double width = 0;
+        for (Span green : greens) {
+            double p = position < green.from() - TINY ? position + own : position;
+            if (p >= green.from() - TINY && p < green.to() - TINY) {
+                width = Math.max(width, Math.min(cycle, green.to() - p));
+            }
+        }
+        return width;
     }
 
     private static int[] descending(double[] values) {
@@ -200,19 +235,21 @@ public final class OffsetSearch {
                 double worth = objective.of(width, inbound, share);
                 if (worth > best + TINY) {
                     best = worth;
-                    offsets = Arrays.stream(chosen).asDoubleStream().toArray();
+                    options = chosen.clone();
                 }
             }
         }
     }
 
     /** All offsets turned together, so that the first signal keeps its own. */
-    private Corridor turned() {
-        double by = corridor.stops().get(0).offset() - offsets[0];
-        List<Double> turned = new ArrayList<>();
-        for (double offset : offsets) {
-            turned.add(offset + by);
+    private Found turned() {
+        int[] variant = new int[n];
+        List<Corridor.Stop> stops = new ArrayList<>();
+        double by = corridor.stops().get(0).offset() - options[0] % cycleOf(0);
+        for (int k = 0; k < n; k++) {
+            variant[k] = options[k] / cycleOf(k);
+            stops.add(variants.get(k).get(variant[k]).at(options[k] % cycleOf(k) + by));
         }
-        return corridor.withOffsets(turned.stream().mapToDouble(d -> d).toArray());
+        return new Found(corridor.withStops(stops), variant);
     }
 }

@@ -170,6 +170,50 @@ class BandTest {
         }
     }
 
+    /** With a choice of greens at each signal: as good as the best of all choices, each with its best offsets. */
+    @Test
+    void bestVariantsAreThoseOfTryingAll() {
+        Random random = new Random(5);
+        for (int scene = 0; scene < 60; scene++) {
+            Corridor corridor = random(random, 3, 12);
+            List<List<Corridor.Stop>> variants = new ArrayList<>();
+            for (Corridor.Stop s : corridor.stops()) {
+                Corridor.Stop other = new Corridor.Stop(
+                        s.place(),
+                        s.at(),
+                        s.cycle(),
+                        s.offset(),
+                        List.of(span(random, s.cycle())),
+                        s.inbound(),
+                        3,
+                        true);
+                variants.add(random.nextBoolean() ? List.of(s) : List.of(s, other));
+            }
+            OffsetSearch.Found found = OffsetSearch.bothWays(corridor, variants, Objective.LARGER_SMALLER, 0.5);
+            double most = choices(corridor, variants, new ArrayList<>());
+            assertThat(worth(found.corridor(), Objective.LARGER_SMALLER, 0.5))
+                    .as("scene " + scene)
+                    .isCloseTo(most, within(1e-6));
+            for (int k = 0; k < variants.size(); k++) {
+                Corridor.Stop chosen = variants.get(k).get(found.variant()[k]);
+                assertThat(found.corridor().stops().get(k).outbound()).isEqualTo(chosen.outbound());
+            }
+        }
+    }
+
+    private static double choices(Corridor corridor, List<List<Corridor.Stop>> variants, List<Corridor.Stop> chosen) {
+        if (chosen.size() == variants.size()) {
+            return all(corridor.withStops(chosen), Objective.LARGER_SMALLER, 0.5, new double[chosen.size()], 0);
+        }
+        double most = Double.NEGATIVE_INFINITY;
+        for (Corridor.Stop one : variants.get(chosen.size())) {
+            List<Corridor.Stop> more = new ArrayList<>(chosen);
+            more.add(one);
+            most = Math.max(most, choices(corridor, variants, more));
+        }
+        return most;
+    }
+
     private static double worth(Corridor c, Objective objective, double share) {
         return objective.of(Band.of(c, true).width(), Band.of(c, false).width(), share);
     }
