@@ -416,7 +416,8 @@ final class BandCommand implements Callable<Integer> {
         double ends = begins + length();
         CorridorTraces traces = run == null ? null : traces(begins, ends);
         if (output.toString().toLowerCase(Locale.ROOT).endsWith(".html")) {
-            String json = BandData.json(title(), shownCorridor(), reader, begins, length(), run != null, traces, null);
+            String json = BandData.json(
+                    title(), planned(shownCorridor()), reader, begins, length(), run != null, traces, null);
             DrawingFile.save(output, BandPage.html(json).getBytes(StandardCharsets.UTF_8));
             return;
         }
@@ -444,8 +445,8 @@ final class BandCommand implements Callable<Integer> {
         double begins = start();
         CorridorTraces traces = run == null ? null : traces(begins, begins + length());
         BandServer server = BandServer.open(
-                path -> BandPage.html(
-                        BandData.json(title(), shownCorridor(), reader, begins, length(), run != null, traces, path)),
+                path -> BandPage.html(BandData.json(
+                        title(), planned(shownCorridor()), reader, begins, length(), run != null, traces, path)),
                 offsets -> {
                     after = before.withOffsets(before.stops().stream()
                             .mapToDouble(s -> offsets.getOrDefault(s.place(), s.offset()))

@@ -70,7 +70,7 @@ final class ImportMapCommand implements Callable<Integer> {
             names = "--from",
             paramLabel = "CLASS",
             description =
-                    "the least important class that is taken: residential (default), or unclassified, tertiary, secondary …")
+                    "the least important class that is taken: living_street (default), or residential, tertiary, secondary …")
     private String from = "living_street";
 
     @Option(names = "--drive-on", paramLabel = "SIDE", description = "right (default) or left")
