@@ -10,7 +10,6 @@ import java.util.Locale;
 import java.util.Map;
 import java.util.TreeMap;
 import java.util.concurrent.Callable;
-import java.util.stream.Collectors;
 import org.ulicarro.core.analysis.band.Corridor;
 import org.ulicarro.core.analysis.band.CorridorReader;
 import org.ulicarro.core.analysis.band.NoCorridor;
@@ -337,26 +336,9 @@ final class BandCommand implements Callable<Integer> {
         text.cycles(found, objective);
     }
 
-    private String alternativeText() {
-        String plans = after.stops().stream()
-                .map(s -> {
-                    List<String> own = rings.get(s.place());
-                    String order = own == null ? "" : ", rings: [\"" + String.join("\", \"", own) + "\"]";
-                    return String.format(
-                            Locale.ROOT,
-                            "  %s: {plans: {%s: {offset: %.0f s%s}}}",
-                            s.place(),
-                            reader.plan(s.place()),
-                            s.offset(),
-                            order);
-                })
-                .collect(Collectors.joining("\n"));
-        return "# Offsets along corridor " + before.id() + ".\nsignals:\n" + plans + "\n";
-    }
-
     private void write() throws IOException, StudyProblem {
         NewAlternative target = new NewAlternative(study.folder, alternative, write);
-        target.write(alternativeText());
+        target.write(OffsetWords.alternative(after, reader, rings));
         PrintWriter out = spec.commandLine().getOut();
         out.println("wrote " + target.file());
         out.println(
@@ -452,7 +434,7 @@ final class BandCommand implements Callable<Integer> {
                             .mapToDouble(s -> offsets.getOrDefault(s.place(), s.offset()))
                             .toArray());
                     NewAlternative target = new NewAlternative(study.folder, alternative, free());
-                    target.write(alternativeText());
+                    target.write(OffsetWords.alternative(after, reader, rings));
                     return target.file();
                 });
         PrintWriter out = spec.commandLine().getOut();

@@ -2,6 +2,8 @@ package org.ulicarro.cli;
 
 import java.util.Arrays;
 import java.util.List;
+import java.util.Locale;
+import java.util.Map;
 import java.util.function.Function;
 import org.ulicarro.core.analysis.band.Corridor;
 import org.ulicarro.core.analysis.band.CorridorReader;
@@ -66,5 +68,25 @@ final class OffsetWords {
             in += volumes.movement(reader.through(stop.place(), false).index());
         }
         return out + in == 0 ? 0.5 : out / (out + in);
+    }
+
+    /**
+     * Offsets as the text of an alternative.
+     *
+     * @param rings orders of phases of places that get another one
+     */
+    static String alternative(Corridor corridor, CorridorReader reader, Map<String, List<String>> rings) {
+        StringBuilder text = new StringBuilder("# Offsets along corridor " + corridor.id() + ".\nsignals:\n");
+        for (Corridor.Stop stop : corridor.stops()) {
+            List<String> own = rings.get(stop.place());
+            text.append(String.format(
+                    Locale.ROOT,
+                    "  %s: {plans: {%s: {offset: %.0f s%s}}}%n",
+                    stop.place(),
+                    reader.plan(stop.place()),
+                    stop.offset(),
+                    own == null ? "" : ", rings: [\"" + String.join("\", \"", own) + "\"]"));
+        }
+        return text.toString();
     }
 }
