@@ -87,7 +87,7 @@ public final class Meters {
                 intervals);
         arrivals = new ArrivalMeter(signals, network.movements().size(), intervals);
         queues = new QueueMeter(
-                network.lanes().size(),
+                network,
                 lanes.stream().mapToInt(i -> i).toArray(),
                 groups.stream().mapToInt(i -> i).toArray(),
                 intervals);

@@ -8,6 +8,7 @@ import java.util.Arrays;
 import java.util.List;
 import org.ulicarro.core.base.Clock;
 import org.ulicarro.core.base.SavedArrays;
+import org.ulicarro.core.network.Network;
 import org.ulicarro.core.signal.Aspect;
 import org.ulicarro.core.signal.SignalSystem;
 import org.ulicarro.core.traffic.Observer;
@@ -16,15 +17,15 @@ import org.ulicarro.core.traffic.TrafficView;
 
 /**
  * Queues by lane: each second from the line to the rear of the last vehicle in the queue, and for each cycle, from one start of red
- * to the next, the furthest rear of a vehicle that stopped or joined. What waits outside stands behind it at the spacing of a
- * standing queue.
+ * to the next, or by time where no signal makes cycles, the furthest rear of a vehicle that stopped or joined.
  */
 final class QueueMeter implements Observer {
 
-    /** Front to front of vehicles that wait outside (m). */
-    private static final double SPACING = 7.3;
+    /** Where no signal makes cycles, a cycle is so long (s). */
+    private static final double CYCLE_BY_TIME = 120;
 
     private final Intervals intervals;
+    private final QueueReach reach;
     private final int[] lanes; // lanes that lead to a signal
     private final int[] group; // of each of them: the group whose red begins its cycle
     private final int[] position; // lane of the network -> place in 'lanes', or -1
@@ -39,11 +40,12 @@ final class QueueMeter implements Observer {
     private double nextSample;
     private final List<QueueCycle> cycles = new ArrayList<>();
 
-    QueueMeter(int laneCount, int[] lanes, int[] group, Intervals intervals) {
+    QueueMeter(Network network, int[] lanes, int[] group, Intervals intervals) {
         this.intervals = intervals;
         this.lanes = lanes;
         this.group = group;
-        position = new int[laneCount];
+        reach = new QueueReach(network);
+        position = new int[network.lanes().size()];
         Arrays.fill(position, -1);
         for (int i = 0; i < lanes.length; i++) {
             position[lanes[i]] = i;
@@ -78,13 +80,14 @@ final class QueueMeter implements Observer {
         for (int i = 0; i < events.queuedCount(); i++) {
             int p = position[events.queuedLane(i)];
             if (p >= 0) {
-                double rear = events.queuedRear(i) + view.outside(events.queuedLane(i)) * SPACING;
-                back[p] = Math.max(back[p], rear);
+                back[p] = Math.max(back[p], reach.of(view, lanes[p]));
             }
         }
         for (int p = 0; p < lanes.length; p++) {
             if (group[p] != SignalSystem.NO_GROUP) {
                 look(p, view.aspects().of(group[p]), view);
+            } else if (!(view.now() < cycleStart[p] + CYCLE_BY_TIME)) {
+                closeCycle(p, view);
             }
         }
         if (view.now() >= nextSample) {
@@ -114,40 +117,36 @@ final class QueueMeter implements Observer {
         cycleStart[p] = view.now();
         greenFrom[p] = Double.NaN;
         green[p] = 0;
-        back[p] = queue(view, lanes[p]);
+        back[p] = reach.of(view, lanes[p]);
     }
 
     private void sample(TrafficView view) {
         int slice = intervals.slice(view.now());
-        if (slice < 0) {
-            return;
+        if (slice >= 0) {
+            samples[slice]++;
+            samples[intervals.whole()] += slice == intervals.whole() ? 0 : 1;
         }
-        addSample(view, slice);
-        if (slice != intervals.whole()) {
-            addSample(view, intervals.whole());
-        }
-    }
-
-    private void addSample(TrafficView view, int interval) {
-        samples[interval]++;
         for (int p = 0; p < lanes.length; p++) {
-            double queue = queue(view, lanes[p]);
-            int i = p * intervals.count() + interval;
-            sum[i] += queue;
-            most[i] = Math.max(most[i], queue);
-        }
-    }
-
-    /** From the line to the rear of the last vehicle in the queue of a lane, and on outside (m). */
-    private static double queue(TrafficView view, int lane) {
-        double outside = view.outside(lane) * SPACING;
-        for (int k = view.vehiclesOn(lane) - 1; k >= 0; k--) {
-            if (view.queued(lane, k)) {
-                double end = view.table().end(lane);
-                return end - view.position(lane, k) + view.length(lane, k) + outside;
+            double queue = reach.of(view, lanes[p]);
+            if (queue > view.table().end(lanes[p])) {
+                back[p] = Math.max(back[p], queue); // who joined it did so before another line, or outside
+            }
+            if (slice >= 0) {
+                add(p, slice, queue);
             }
         }
-        return outside;
+    }
+
+    private void add(int p, int slice, double queue) {
+        addTo(p * intervals.count() + slice, queue);
+        if (slice != intervals.whole()) {
+            addTo(p * intervals.count() + intervals.whole(), queue);
+        }
+    }
+
+    private void addTo(int i, double queue) {
+        sum[i] += queue;
+        most[i] = Math.max(most[i], queue);
     }
 
     @Override

@@ -46,17 +46,29 @@ final class Accounts {
         } else {
             ledger.sinceLine[v] += moved;
         }
-        if (ledger.held[v] != Ledger.FREE) {
-            ledger.control[v] += lost;
-        }
+        int stop = 0;
         if (after < STOP_SPEED) {
-            ledger.stopped[v] += dt;
-            if (ledger.armed[v] == 1) {
-                ledger.stops[v]++;
-                ledger.armed[v] = 0;
-            }
+            stop = ledger.armed[v];
+            ledger.armed[v] = 0;
         } else if (after > MOVING_SPEED) {
             ledger.armed[v] = 1;
+        }
+        int by = ledger.heldBy[v];
+        if (by != Ledger.NOBODY) {
+            bookControl(v, by == ledger.place[v], lost, after < STOP_SPEED ? lost : 0, stop);
+        }
+    }
+
+    /** To the place that holds it: the one whose account is open, or one further on. */
+    private void bookControl(int v, boolean here, double lost, double stopped, int stop) {
+        if (here) {
+            ledger.control[v] += lost;
+            ledger.stopped[v] += stopped;
+            ledger.stops[v] += stop;
+        } else {
+            ledger.afarControl[v] += lost;
+            ledger.afarStopped[v] += stopped;
+            ledger.afarStops[v] += stop;
         }
     }
 

@@ -87,6 +87,7 @@ abstract class AtJunctions extends Pedals {
             int last = ring ? ringRoom.missing(v, path) : occupancy.noRoomBehind(v, path);
             if (last >= 0) {
                 stopAt(v, toEnd, BEFORE_LINE, KEEP_CLEAR, f.id[last]);
+                blame(last);
             }
         }
     }
@@ -156,6 +157,7 @@ abstract class AtJunctions extends Pedals {
             int blocker = first ? occupancy.takenBy(path, c) : occupancy.blockedBy(v, path, c, at);
             if (blocker >= 0 && waitsOutside(blocker, v, path, c, at, distance)) {
                 stopAt(v, -at, BEFORE_LINE, CROSSING, f.id[blocker]);
+                blame(blocker);
             } else if (blocker >= 0) {
                 giveWayTo(blocker, v, path, c, distance);
             }
@@ -198,6 +200,7 @@ abstract class AtJunctions extends Pedals {
         } else {
             stopAt(v, distance, 0.5, CROSSING, f.id[blocker]);
         }
+        blame(blocker);
     }
 
     /** Who is not over its line yet, but has taken its gap and could not stop any more, or -1. */
@@ -270,11 +273,14 @@ abstract class AtJunctions extends Pedals {
     /** Gives way to people on the crossings of a lane; the position on it is negative before it. */
     final void heedWalkers(int v, int lane, double position, double horizon) {
         if (courtesy.look(v, lane, position, horizon)) {
+            double before = accel;
             if (courtesy.stop < horizon) {
                 stopAt(v, courtesy.stop, Courtesy.STAND_OFF, WALKERS, -1);
+                crossingPlace = accel < before ? courtesy.stopPlace : crossingPlace;
             } else if (courtesy.bound < horizon) {
                 double wanted = Following.safeWith(YIELD_TO_COMMITTED, f.speed[v], courtesy.bound, 0, dt);
                 restrain(v, Math.max(wanted, -Following.HARDEST), WALKERS, -1, courtesy.bound, true);
+                crossingPlace = accel < before ? courtesy.boundPlace : crossingPlace;
             }
         }
     }

@@ -22,6 +22,8 @@ final class Courtesy {
     private final Departures departures;
     double stop; // m to where the vehicle in hand has to stop for people; infinite for nowhere
     double bound; // m to where it must be able to stop, though it need not yet; infinite for nowhere
+    int stopPlace; // the controlled place that the crossing at 'stop' belongs to, or Ledger.NOBODY
+    int boundPlace; // likewise for 'bound'
 
     Courtesy(Parts parts) {
         table = parts.table;
@@ -41,12 +43,18 @@ final class Courtesy {
     boolean look(int v, int lane, double position, double horizon) {
         stop = NOTHING;
         bound = NOTHING;
+        stopPlace = Ledger.NOBODY;
+        boundPlace = Ledger.NOBODY;
         int[] strips = foot.ofLane[lane];
         for (int i = 0; i < strips.length; i++) {
             int c = foot.crossing[strips[i]];
             double distance = foot.from[strips[i]] - position;
             if (walkers.activeCount[c] > 0 && distance > 0 && distance < horizon) {
+                double stopBefore = stop;
+                double boundBefore = bound;
                 look(v, strips[i], c, distance, table.limit[lane]);
+                stopPlace = stop < stopBefore ? foot.place[c] : stopPlace;
+                boundPlace = bound < boundBefore ? foot.place[c] : boundPlace;
             }
         }
         return stop < NOTHING || bound < NOTHING;

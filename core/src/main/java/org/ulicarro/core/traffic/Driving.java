@@ -41,7 +41,7 @@ final class Driving extends AtJunctions {
     private static final double TUNED_WITHIN = 150;
 
     private final LaneRules rules;
-    private final Ledger ledger;
+    private final HeldBy heldBy;
     private final Wayfinding wayfinding;
     private final Blocks blocks;
     private final Halts halts;
@@ -62,7 +62,7 @@ final class Driving extends AtJunctions {
     Driving(Parts parts) {
         super(parts);
         rules = parts.rules;
-        ledger = parts.ledger;
+        heldBy = new HeldBy(parts);
         wayfinding = parts.wayfinding;
         blocks = parts.blocks;
         halts = parts.halts;
@@ -111,6 +111,7 @@ final class Driving extends AtJunctions {
         gapShare = tuned ? localGap(lane, v) : 1;
         byControl = false;
         byVehicle = -1;
+        blocker = -1;
         restraint = NOTHING;
         restrainedBy = -1;
         f.holds[v] = 0;
@@ -177,9 +178,7 @@ final class Driving extends AtJunctions {
         }
         f.restraint[v] = restraint;
         f.restrainedBy[v] = restrainedBy;
-        if (accel < -0.1) {
-            markHeld(v);
-        }
+        heldBy.note(v, this);
         f.accel[v] = speed > Motion.STANDING ? accel : react(v);
     }
 
@@ -322,20 +321,6 @@ final class Driving extends AtJunctions {
                 stopAt(v, distance, 0.5, STOP, -1);
             }
         }
-    }
-
-    /** From the first braking for the control, or for somebody whom it holds back, the delay is the control's. */
-    private void markHeld(int v) {
-        if (ledger.held[v] == Ledger.FREE && ledger.ahead[v] != LaneTable.NONE) {
-            if (byControl || byVehicle >= 0 && isHeld(v, byVehicle)) {
-                ledger.held[v] = Ledger.HELD_NOW;
-            }
-        }
-    }
-
-    /** Those ahead on the same lane have been looked at already in this step. */
-    private boolean isHeld(int v, int other) {
-        return f.lane[other] == f.lane[v] ? ledger.held[other] != Ledger.FREE : ledger.held[other] == Ledger.HELD;
     }
 
     /** Those behind the first one at a line where one waits for gaps watch for the same gap. */

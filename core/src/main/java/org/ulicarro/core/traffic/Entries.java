@@ -202,7 +202,8 @@ final class Entries implements Stateful {
         }
         place(row, departure, lane, speed, atOnce ? speed * (now - wanted) : 0, want);
         double at = atOnce ? wanted : now;
-        ledger.open(row, wanted, at, want, nextControlled(row, 0));
+        int next = wayfinding.nextControlled(row, 0);
+        ledger.open(row, wanted, at, want, next, table.placeOf(next));
         entered++;
         events.entered(departure, row, at);
         return true;
@@ -284,16 +285,6 @@ final class Entries implements Stateful {
         }
         double stoppable = Math.sqrt(2 * f.comfort[row] * spare + leaderSpeed * leaderSpeed);
         return Math.min(want, Math.min(comfortable, stoppable));
-    }
-
-    /** The first movement under control from a place of a vehicle's route on, or NONE. */
-    int nextControlled(int row, int cursor) {
-        for (int c = cursor; ; c++) {
-            int movement = wayfinding.movementOf(row, c);
-            if (movement == LaneTable.NONE || table.measured[movement]) {
-                return movement;
-            }
-        }
     }
 
     @Override

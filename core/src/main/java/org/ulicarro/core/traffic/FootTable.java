@@ -29,6 +29,7 @@ final class FootTable {
     final double[] origin; // crossing -> where the way over begins, from its first kerb, m; not above 0
     final double[] length; // crossing -> from where people wait on one side to where they do on the other, m
     final double[] refuge; // crossing -> where people may stop between, m; NaN for none
+    final int[] place; // crossing -> number of its place, or Ledger.NOBODY away from controlled ones
     final boolean[] zebra; // crossing -> whether no signal stops people
     final double[] yielding; // crossing -> share of drivers who give way
     final int[][] group; // crossing, half -> signal group, or NO_GROUP
@@ -52,6 +53,7 @@ final class FootTable {
         origin = new double[crossings];
         length = new double[crossings];
         refuge = new double[crossings];
+        place = new int[crossings];
         zebra = new boolean[crossings];
         yielding = new double[crossings];
         group = new int[crossings][2];
@@ -71,6 +73,7 @@ final class FootTable {
         }
         for (int c = 0; c < crossings; c++) {
             MarkedCrossing marked = network.crossings().get(c);
+            place[c] = table.numberOf(marked.place());
             zebra[c] = marked.kind() == Crossing.Kind.ZEBRA;
             yielding[c] = marked.yielding();
             for (int half = 0; half < 2; half++) {

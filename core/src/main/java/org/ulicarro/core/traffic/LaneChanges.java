@@ -32,6 +32,7 @@ final class LaneChanges {
     private final LaneRules rules;
     private final LaneQueues queues;
     private final Fleet f;
+    private final Ledger ledger;
     private final Occupancy occupancy;
     private final Wayfinding wayfinding;
     private final Routes routes;
@@ -46,6 +47,7 @@ final class LaneChanges {
         rules = parts.rules;
         queues = parts.queues;
         f = parts.fleet;
+        ledger = parts.ledger;
         occupancy = parts.occupancy;
         wayfinding = parts.wayfinding;
         routes = parts.routes;
@@ -188,6 +190,10 @@ final class LaneChanges {
         missedTurns++;
         events.missedTurn(f.id[v], way[cursor]);
         f.since[v] = Double.NaN;
+        if (!ledger.isPastLine(v)) { // what it waited here stays on the account of the place that it now leaves another way
+            ledger.ahead[v] = wayfinding.nextControlled(v, cursor);
+            ledger.place[v] = table.placeOf(ledger.ahead[v]);
+        }
         f.call[v] = Fleet.NO_CALL;
         f.rare[v] &= ~Fleet.CALLS;
         wayfinding.plan(v, lane);

@@ -1,7 +1,9 @@
 package org.ulicarro.core.traffic;
 
 import java.util.ArrayList;
+import java.util.HashMap;
 import java.util.List;
+import java.util.Map;
 import org.ulicarro.core.network.Conflict;
 import org.ulicarro.core.network.Conflict.Who;
 import org.ulicarro.core.network.Divergence;
@@ -52,6 +54,8 @@ public final class LaneTable {
     final int[] group; // path -> its signal group, or SignalSystem.NO_GROUP
     final boolean[] twofold; // path -> whether it goes by right on green, and in gaps on flashing yellow
     final double[] yellow; // path -> how long its yellow lasts, s
+    private final Map<String, Integer> numbers; // place with a control -> its number
+    final int[] placeOf; // movement -> number of its place, or Ledger.NOBODY where that has no control
     final boolean[] measured; // movement -> whether its place has a control, so that its cost is measured
     final boolean[] onRing; // lane -> whether it is an arc of a roundabout
     final boolean[] stops; // path -> whether everybody comes to a full stop before it
@@ -99,6 +103,7 @@ public final class LaneTable {
         twofold = new boolean[lanes];
         yellow = new double[lanes];
         measured = new boolean[network.movements().size()];
+        placeOf = new int[network.movements().size()];
         onRing = new boolean[lanes];
         stops = new boolean[lanes];
         inOrder = new boolean[lanes];
@@ -118,6 +123,7 @@ public final class LaneTable {
         zoneEnd = new double[lanes][0];
         otherStart = new double[lanes][0];
         otherEnd = new double[lanes][0];
+        numbers = controlledPlaces();
         readLanes();
         readMovements();
         network.markings().forEach(this::readUnbroken);
@@ -190,6 +196,28 @@ public final class LaneTable {
         return false;
     }
 
+    /** Number of a place with a control, in the order of the network; {@link Ledger#NOBODY} for any other and for null. */
+    int numberOf(String place) {
+        return place == null ? Ledger.NOBODY : numbers.getOrDefault(place, Ledger.NOBODY);
+    }
+
+    /** Number of the place of a movement, or {@link Ledger#NOBODY} for none. */
+    int placeOf(int which) {
+        return which == NONE ? Ledger.NOBODY : placeOf[which];
+    }
+
+    private Map<String, Integer> controlledPlaces() {
+        Map<String, Integer> found = new HashMap<>(); // looked up only, never walked through
+        int number = 0;
+        for (var junction : network.junctions().values()) {
+            if (junction.controlled()) {
+                found.put(junction.id(), number);
+            }
+            number++;
+        }
+        return found;
+    }
+
     private void readMovements() {
         List<List<Integer>> leaving = new ArrayList<>();
         List<List<Integer>> arriving = new ArrayList<>();
@@ -198,8 +226,8 @@ public final class LaneTable {
             arriving.add(new ArrayList<>());
         }
         for (Movement m : network.movements()) {
-            measured[m.index()] =
-                    !m.isInner() && network.junctions().get(m.place()).controlled();
+            placeOf[m.index()] = numberOf(m.place());
+            measured[m.index()] = !m.isInner() && placeOf[m.index()] != Ledger.NOBODY;
             for (TurningPath p : m.paths()) {
                 stops[p.lane()] = m.rule() == EntryRule.STOP || m.rule() == EntryRule.ALL_STOP;
                 inOrder[p.lane()] = m.rule() == EntryRule.ALL_STOP;

@@ -14,9 +14,8 @@ import org.ulicarro.core.base.Stateful;
  */
 final class Ledger extends Columns implements Stateful {
 
-    static final byte FREE = 0;
-    static final byte HELD = 1;
-    static final byte HELD_NOW = 2; // from this step on
+    /** No control holds the vehicle. */
+    static final int NOBODY = -1;
 
     double[] wanted; // s since midnight when it wanted to enter
     double[] outside; // s it waited outside
@@ -27,18 +26,25 @@ final class Ledger extends Columns implements Stateful {
 
     // since the last controlled place
     int[] ahead; // the next movement under control, or LaneTable.NONE
-    byte[] held; // HELD from the first braking for the control or its queue
-    // a mark of this step counts for other lanes from the next step on, so that it does not matter which is decided
-    // first
+    int[] place; // its place, or NOBODY
+    int[] heldBy; // place whose control or queue holds it, from the first braking for that on, or NOBODY
+    int[] heldByNow; // the same as decided in this step; counts for other lanes from the next step on, so that it does
+    // not matter which is decided first
     byte[] queued; // 1 once it stopped or joined the queue, until it passes the line
     byte[] armed; // 1 when a fall below the stop speed counts as a stop
-    double[] control; // s lost to control since it was first held
+    double[] control; // s lost to the control of its place
     double[] geometric; // s that curves cost even a vehicle alone
-    double[] stopped; // s below the stop speed
+    double[] stopped; // s of that below the stop speed
     int[] stops;
     double[] lineTime; // s since midnight when it passed the line, NaN before
     double[] sinceLine; // m since the line
     double[] lost; // s of delay of any kind until the line
+
+    // what a place further on than the next one has cost since it holds the vehicle: its queue reaches back past a line
+    double[] afarControl; // s
+    double[] afarStopped; // s
+    int[] afarStops;
+    int[] farther; // the first of its entries in FartherAccounts, or NOBODY
 
     private int rows; // rows 0 .. rows-1 have been used
 
@@ -51,7 +57,9 @@ final class Ledger extends Columns implements Stateful {
         cruise = doubles(cruise);
         pace = doubles(pace);
         ahead = ints(ahead);
-        held = bytes(held);
+        place = ints(place);
+        heldBy = ints(heldBy);
+        heldByNow = ints(heldByNow);
         queued = bytes(queued);
         armed = bytes(armed);
         control = doubles(control);
@@ -61,6 +69,10 @@ final class Ledger extends Columns implements Stateful {
         lineTime = doubles(lineTime);
         sinceLine = doubles(sinceLine);
         lost = doubles(lost);
+        afarControl = doubles(afarControl);
+        afarStopped = doubles(afarStopped);
+        afarStops = ints(afarStops);
+        farther = ints(farther);
     }
 
     /** Puts the accounts in the given order of their rows, as {@link Fleet#renumber} does. */
@@ -69,7 +81,7 @@ final class Ledger extends Columns implements Stateful {
         rows = count;
     }
 
-    void open(int row, double wantedAt, double enteredAt, double desired, int movementAhead) {
+    void open(int row, double wantedAt, double enteredAt, double desired, int movementAhead, int placeAhead) {
         reserve(row + 1);
         wanted[row] = wantedAt;
         outside[row] = enteredAt - wantedAt;
@@ -77,7 +89,28 @@ final class Ledger extends Columns implements Stateful {
         aloneSquared[row] = desired * desired;
         cruiseAt(row, desired);
         rows = Math.max(rows, row + 1);
-        begin(row, movementAhead);
+        heldBy[row] = NOBODY;
+        heldByNow[row] = NOBODY;
+        farther[row] = NOBODY;
+        clearAfar(row);
+        begin(row, movementAhead, placeAhead);
+    }
+
+    void clearAfar(int row) {
+        afarControl[row] = 0;
+        afarStopped[row] = 0;
+        afarStops[row] = 0;
+    }
+
+    /** Whether it has passed the line of the place that its account is of. */
+    boolean isPastLine(int row) {
+        double at = lineTime[row];
+        return at == at;
+    }
+
+    /** Whether the place that holds it is one whose line it has passed. */
+    boolean isHeldFromBehind(int row) {
+        return heldBy[row] == place[row] && isPastLine(row);
     }
 
     /** Sets the desired speed on the straight of the road that a vehicle is on now. */
@@ -87,9 +120,9 @@ final class Ledger extends Columns implements Stateful {
     }
 
     /** Starts the account of the next controlled place. */
-    void begin(int row, int movementAhead) {
+    void begin(int row, int movementAhead, int placeAhead) {
         ahead[row] = movementAhead;
-        held[row] = 0;
+        place[row] = placeAhead;
         queued[row] = 0;
         armed[row] = 1;
         control[row] = 0;

@@ -19,7 +19,7 @@ final class Motion {
     private final LaneQueues queues;
     private final Fleet f;
     private final Ledger ledger;
-    private final Entries entries;
+    private final FartherAccounts farther;
     private final Wayfinding wayfinding;
     private final TrafficEvents events;
     private final Accounts accounts;
@@ -28,13 +28,13 @@ final class Motion {
     private Tally stillOver = new Tally();
     int arrived; // vehicles that have left the network
 
-    Motion(Parts parts, Entries entries) {
+    Motion(Parts parts) {
         table = parts.table;
         rules = parts.rules;
         queues = parts.queues;
         f = parts.fleet;
         ledger = parts.ledger;
-        this.entries = entries;
+        farther = parts.farther;
         wayfinding = parts.wayfinding;
         events = parts.events;
         accounts = new Accounts(parts.fleet, parts.ledger, parts.dt);
@@ -61,7 +61,7 @@ final class Motion {
                     f.ready[v] = f.reaction[v];
                     moved.stoodOrWent.add(v);
                 }
-                settle(v);
+                settle(v, moved);
                 accounts.keep(v, metres, after);
                 int lane = f.lane[v];
                 if (f.pos[v] >= table.end[lane]) {
@@ -70,7 +70,7 @@ final class Motion {
                 if (rules.hasZones(lane)) {
                     passZones(v, lane);
                 }
-                if (!Double.isNaN(ledger.lineTime[v]) && isBehindIt(v, lane)) {
+                if (ledger.isPastLine(v) && isBehindIt(v, lane)) {
                     moved.behindIt.add(v);
                 }
             }
@@ -78,7 +78,7 @@ final class Motion {
     }
 
     /** What was decided in this step counts for everybody from now on. */
-    private void settle(int v) {
+    private void settle(int v, Moved moved) {
         byte committed = f.committed[v];
         if (committed != Fleet.NO_GAP) {
             // a gap taken before the line is void once the light stops it there
@@ -86,8 +86,12 @@ final class Motion {
             boolean half = committed == Fleet.HAS_HALF || committed == Fleet.TAKES_HALF;
             f.committed[v] = lost ? Fleet.NO_GAP : half ? Fleet.HAS_HALF : Fleet.HAS_GAP;
         }
-        if (ledger.held[v] == Ledger.HELD_NOW) {
-            ledger.held[v] = Ledger.HELD;
+        if (ledger.heldBy[v] != ledger.heldByNow[v]) {
+            if (ledger.afarControl[v] != 0 || ledger.afarStops[v] != 0) {
+                moved.heldElsewhere.add(v);
+            } else {
+                ledger.heldBy[v] = ledger.heldByNow[v];
+            }
         }
     }
 
@@ -99,9 +103,25 @@ final class Motion {
         }
     }
 
+    /** Held by the next control, or back at speed, or far enough; not inside the place, nor before people on its way out. */
     private boolean isBehindIt(int v, int lane) {
-        boolean recovered = f.speed[v] >= RECOVERED * ledger.cruise[v] && !table.path[lane];
-        return recovered || ledger.sinceLine[v] >= CONTROL_REACH;
+        if (table.path[lane] || table.onRing[lane]) {
+            return false;
+        }
+        int by = ledger.heldBy[v];
+        if (by != Ledger.NOBODY && by != ledger.place[v] || ledger.sinceLine[v] >= CONTROL_REACH) {
+            return true;
+        }
+        return f.speed[v] >= RECOVERED * ledger.cruise[v] && !table.foot.isBefore(lane, f.pos[v]);
+    }
+
+    /** Keeps apart what the place that held vehicles until now has cost them. */
+    void holdElsewhere(Tally rows) {
+        for (int i = 0; i < rows.count(); i++) {
+            int v = rows.at(i);
+            farther.keep(v);
+            ledger.heldBy[v] = ledger.heldByNow[v];
+        }
     }
 
     /**
@@ -192,7 +212,7 @@ final class Motion {
         f.decision[v] = Fleet.UNDECIDED;
         wayfinding.lookForLimits(v, path);
         events.passedLine(f.id[v], table.movement[path], table.from[path], at);
-        if (!Double.isNaN(ledger.lineTime[v])) { // the last place was so near that its account is still open
+        if (ledger.isPastLine(v)) { // the last place was so near that its account is still open
             close(v, f.cursor[v]);
         }
         if (ledger.ahead[v] == table.movement[path]) {
@@ -282,7 +302,7 @@ final class Motion {
     void closeAccounts(Tally rows) {
         for (int i = 0; i < rows.count(); i++) {
             int v = rows.at(i);
-            if (!Double.isNaN(ledger.lineTime[v])) { // else the next line has closed it already
+            if (ledger.isPastLine(v)) { // else the next line has closed it already
                 close(v, f.cursor[v] + (table.path[f.lane[v]] ? 1 : 0));
             }
         }
@@ -290,9 +310,19 @@ final class Motion {
 
     /** Closes the account of the last controlled place and opens that of the next one from a place of the route on. */
     private void close(int v, int cursor) {
+        farther.keep(v);
+        int next = wayfinding.nextControlled(v, cursor);
+        if (next == LaneTable.NONE) {
+            farther.takeAll(v);
+        }
         events.writeVisits().add(ledger, v, f.id[v], ledger.lineTime[v] - ledger.lost[v], true);
         ledger.outside[v] = 0;
-        ledger.begin(v, entries.nextControlled(v, cursor));
+        if (ledger.heldBy[v] == ledger.place[v]) {
+            ledger.heldBy[v] = Ledger.NOBODY;
+            ledger.heldByNow[v] = Ledger.NOBODY;
+        }
+        ledger.begin(v, next, table.placeOf(next));
+        farther.take(v);
     }
 
     /** Lets those go who have come to the end of their journey. */
@@ -314,7 +344,7 @@ final class Motion {
             if (f.next[v] != Fleet.EXIT || beyond < 0) {
                 return;
             }
-            if (!Double.isNaN(ledger.lineTime[v])) {
+            if (ledger.isPastLine(v)) {
                 close(v, f.cursor[v]);
             }
             queues.removeFirst(lane);

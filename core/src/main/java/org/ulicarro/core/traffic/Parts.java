@@ -14,6 +14,7 @@ final class Parts {
     final LaneQueues queues;
     final Fleet fleet = new Fleet();
     final Ledger ledger = new Ledger();
+    final FartherAccounts farther = new FartherAccounts(ledger);
     final Aspects aspects;
     final Departures departures;
     final Routes routes;

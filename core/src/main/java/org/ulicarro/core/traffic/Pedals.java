@@ -56,6 +56,8 @@ abstract class Pedals {
     double closeUp; // share of its time gap and standing distance that the one in hand keeps just now
     boolean byControl;
     int byVehicle; // row, or -1
+    int blocker; // where a control binds: the row of who stands where this one has to go, or -1
+    int crossingPlace; // where people bind: the controlled place that their crossing belongs to, or Ledger.NOBODY
     byte restraint;
     int restrainedBy; // number among the departures, or -1
 
@@ -71,8 +73,16 @@ abstract class Pedals {
         accel = wanted;
         byControl = false;
         byVehicle = -1;
+        blocker = -1;
         restraint = reason;
         restrainedBy = -1;
+    }
+
+    /** Notes who stands in the way, if that is what binds. */
+    final void blame(int row) {
+        if (byControl && restrainedBy == f.id[row]) {
+            blocker = row;
+        }
     }
 
     final void follow(int v, int leader, double leaderOffset) {
@@ -85,6 +95,7 @@ abstract class Pedals {
             accel = wanted;
             byControl = false;
             byVehicle = leader;
+            blocker = -1;
             restraint = VEHICLE;
             restrainedBy = f.id[leader];
         }
@@ -167,6 +178,7 @@ abstract class Pedals {
             accel = wanted;
             byControl = control;
             byVehicle = -1;
+            blocker = -1;
             restraint = reason;
             restrainedBy = whom;
         }

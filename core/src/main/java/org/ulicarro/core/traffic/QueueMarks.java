@@ -1,8 +1,8 @@
 package org.ulicarro.core.traffic;
 
 /**
- * Marks who is in the queue of a controlled line: whoever stopped, or joined those who did by driving slowly behind the last of
- * them. The mark stays until the line is passed.
+ * Marks who is in the queue of a controlled line: whoever a control stopped, or who joined those by driving slowly behind the last of
+ * them. The mark stays until the line is passed, or something else than a control keeps the vehicle standing.
  */
 final class QueueMarks {
 
@@ -27,7 +27,10 @@ final class QueueMarks {
             int ahead = -1;
             for (int k = 0; k < queues.count[lane]; k++) {
                 int v = queues.at(lane, k);
-                if (f.speed[v] < Accounts.MOVING_SPEED && ledger.queued[v] == 0 && waits(v)) {
+                if (ledger.queued[v] == 1) {
+                    boolean heldOtherwise = ledger.heldBy[v] == Ledger.NOBODY && f.speed[v] < Motion.STANDING;
+                    ledger.queued[v] = (byte) (heldOtherwise ? 0 : 1);
+                } else if (f.speed[v] < Accounts.MOVING_SPEED && waits(v)) {
                     boolean stopped = f.speed[v] < Accounts.STOP_SPEED;
                     boolean joined = ahead >= 0
                             && ledger.queued[ahead] == 1
@@ -51,6 +54,6 @@ final class QueueMarks {
     }
 
     private boolean waits(int v) {
-        return ledger.ahead[v] != LaneTable.NONE && Double.isNaN(ledger.lineTime[v]);
+        return ledger.heldBy[v] != Ledger.NOBODY && ledger.ahead[v] != LaneTable.NONE && !ledger.isPastLine(v);
     }
 }

@@ -66,7 +66,7 @@ public final class Traffic implements Stateful, AutoCloseable {
         events = parts.events;
         entries = new Entries(parts, new Traits(study));
         laneChanges = new LaneChanges(parts);
-        motion = new Motion(parts, entries);
+        motion = new Motion(parts);
         queueMarks = new QueueMarks(parts);
         renumbering = new Renumbering(parts);
         standstills = new StandstillWatch(parts);
@@ -112,6 +112,7 @@ public final class Traffic implements Stateful, AutoCloseable {
         stages.accelerate();
         Moved moved = stages.integrate(tick + parts.ticksPerStep);
         tellStands(moved.stoodOrWent);
+        motion.holdElsewhere(moved.heldElsewhere);
         motion.handOver(moved.over, now);
         motion.clearGuests();
         motion.closeAccounts(moved.behindIt);
@@ -176,13 +177,8 @@ public final class Traffic implements Stateful, AutoCloseable {
         events.clear();
         double now = now();
         for (int v = 0; v < fleet.rows; v++) {
-            if (fleet.id[v] >= 0 && ledger.ahead[v] != LaneTable.NONE) {
-                boolean passed = !Double.isNaN(ledger.lineTime[v]);
-                double left = passed ? 0 : Math.max(0, table.end[fleet.lane[v]] - fleet.pos[v]) / fleet.want[v];
-                double arrival = (passed ? ledger.lineTime[v] : now + left) - ledger.lost[v];
-                events.writeVisits().add(ledger, v, fleet.id[v], arrival, false);
-            }
             if (fleet.id[v] >= 0) {
+                closeUnfinished(v, now);
                 events.journeys().add(fleet.id[v], now - ledger.wanted[v], ledger.delay[v], motion.drivenBy(v), false);
             }
         }
@@ -195,6 +191,24 @@ public final class Traffic implements Stateful, AutoCloseable {
         }
         for (Observer observer : observers) {
             observer.afterRun(view, events);
+        }
+    }
+
+    private void closeUnfinished(int v, double now) {
+        if (ledger.ahead[v] == LaneTable.NONE) {
+            return;
+        }
+        boolean passed = ledger.isPastLine(v);
+        double left = passed ? 0 : Math.max(0, table.end[fleet.lane[v]] - fleet.pos[v]) / fleet.want[v];
+        double arrival = (passed ? ledger.lineTime[v] : now + left) - ledger.lost[v];
+        events.writeVisits().add(ledger, v, fleet.id[v], arrival, false);
+        parts.farther.keep(v);
+        for (int e = parts.farther.first(v); e != Ledger.NOBODY; e = parts.farther.after(e)) {
+            // stands in a queue that reaches back past the line ahead: it would have been at the next one a little later
+            int movement = parts.wayfinding.movementAt(v, fleet.cursor[v], parts.farther.place(e));
+            if (movement != LaneTable.NONE) {
+                events.writeVisits().addFarther(fleet.id[v], movement, arrival, parts.farther, e);
+            }
         }
     }
 
@@ -254,6 +268,7 @@ public final class Traffic implements Stateful, AutoCloseable {
         control.save(out);
         fleet.save(out);
         ledger.save(out);
+        parts.farther.save(out);
         parts.queues.save(out);
         parts.routes.save(out);
         parts.walkers.save(out);
@@ -276,6 +291,7 @@ public final class Traffic implements Stateful, AutoCloseable {
         control.restore(in);
         fleet.restore(in);
         ledger.restore(in);
+        parts.farther.restore(in);
         parts.queues.restore(in);
         parts.routes.restore(in);
         parts.walkers.restore(in);

@@ -128,6 +128,11 @@ public final class TrafficView {
         return ledger.queued[queues.at(lane, k)] == 1;
     }
 
+    /** Number of the controlled place, in the order of the network's places, that holds the k-th vehicle on a lane, or -1. */
+    public int heldBy(int lane, int k) {
+        return ledger.heldBy[queues.at(lane, k)];
+    }
+
     /** Whether the way of the k-th vehicle on a lane goes on from another one beside it, and not from its own. */
     public boolean wantsInto(int lane, int k, int beside) {
         int v = queues.at(lane, k);

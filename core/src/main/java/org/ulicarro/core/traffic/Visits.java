@@ -39,6 +39,22 @@ public final class Visits {
         add(who, movementAhead, arrival, Double.NaN, 0, waited, 0, 0, 0, 0, false);
     }
 
+    /** Adds what a place costs somebody who never came to it, since its queue reaches back past another line. */
+    void addFarther(int who, int movementAhead, double arrival, FartherAccounts from, int entry) {
+        add(
+                who,
+                movementAhead,
+                arrival,
+                Double.NaN,
+                from.control(entry),
+                0,
+                0,
+                from.stopped(entry),
+                from.control(entry),
+                from.stops(entry),
+                false);
+    }
+
     private void add(
             int who,
             int movementAhead,

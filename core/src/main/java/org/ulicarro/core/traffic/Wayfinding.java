@@ -42,6 +42,26 @@ final class Wayfinding {
         return routes.movement(f.id[v], cursor);
     }
 
+    /** The first movement under control from a place of a vehicle's route on, or NONE. */
+    int nextControlled(int v, int cursor) {
+        for (int c = cursor; ; c++) {
+            int movement = movementOf(v, c);
+            if (movement == LaneTable.NONE || table.measured[movement]) {
+                return movement;
+            }
+        }
+    }
+
+    /** The first movement under control at a place from a place of a vehicle's route on, or NONE. */
+    int movementAt(int v, int cursor, int place) {
+        for (int c = cursor; ; c++) {
+            int movement = movementOf(v, c);
+            if (movement == LaneTable.NONE || table.measured[movement] && table.placeOf[movement] == place) {
+                return movement;
+            }
+        }
+    }
+
     /** Where a vehicle goes on from a lane of a link: a path, or {@link Fleet#EXIT}, or {@link Fleet#WRONG_LANE}. */
     int wayOn(int v, int lane, int cursor) {
         int movement = movementOf(v, cursor);

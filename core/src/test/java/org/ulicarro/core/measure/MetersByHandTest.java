@@ -38,7 +38,7 @@ class MetersByHandTest {
     }
 
     private static QueueMeter queues(Model of, int lane, int group) {
-        return new QueueMeter(of.network().lanes().size(), new int[] {lane}, new int[] {group}, intervals(of));
+        return new QueueMeter(of.network(), new int[] {lane}, new int[] {group}, intervals(of));
     }
 
     /** Of three in the queue two pass in the first green: it has failed. The next one serves all, also one who came later. */

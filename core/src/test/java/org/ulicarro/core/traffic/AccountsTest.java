@@ -10,6 +10,7 @@ import org.junit.jupiter.api.Test;
 class AccountsTest {
 
     private static final double WANTED = 15; // m/s
+    private static final int PLACE = 3;
 
     private final Fleet fleet = new Fleet();
     private final Ledger ledger = new Ledger();
@@ -23,7 +24,7 @@ class AccountsTest {
         fleet.want[car] = WANTED;
         fleet.slowTo[car] = WANTED;
         fleet.pickup[car] = 1;
-        ledger.open(car, 0, 0, WANTED, 0);
+        ledger.open(car, 0, 0, WANTED, 0, PLACE);
     }
 
     /** The speeds at the end of each second; between them the acceleration is even. */
@@ -44,7 +45,7 @@ class AccountsTest {
     /** Braking over 37.5 m in 5 s costs 2.5 s, ten seconds of standing cost ten, and picking up costs what braking did. */
     @Test
     void aStopCostsItsStandingAndHalfOfBrakingAndPickingUp() {
-        ledger.held[car] = Ledger.HELD;
+        ledger.heldBy[car] = PLACE;
         drive(12, 9, 6, 3, 0);
         assertThat(ledger.control[car]).isCloseTo(2.5, within(1e-12));
         drive(0, 0, 0, 0, 0, 0, 0, 0, 0, 0);
@@ -52,8 +53,8 @@ class AccountsTest {
         assertThat(ledger.control[car]).isCloseTo(15, within(1e-12));
         assertThat(ledger.delay[car]).isCloseTo(15, within(1e-12));
         assertThat(ledger.stopped[car])
-                .as("below 8 km/h at the end of the second")
-                .isEqualTo(11);
+                .as("ten seconds of standing, and what the last one of braking costs")
+                .isCloseTo(10.9, within(1e-12));
         assertThat(ledger.stops[car]).isEqualTo(1);
     }
 
@@ -64,7 +65,7 @@ class AccountsTest {
         double before = 6 - 62.5 / 15;
         assertThat(ledger.delay[car]).isCloseTo(before, within(1e-12));
         assertThat(ledger.control[car]).isZero();
-        ledger.held[car] = Ledger.HELD;
+        ledger.heldBy[car] = PLACE;
         drive(10, 10, 10);
         assertThat(ledger.control[car]).isCloseTo(1, within(1e-12));
         assertThat(ledger.delay[car]).isCloseTo(before + 1, within(1e-12));
@@ -73,6 +74,7 @@ class AccountsTest {
     /** 8 km/h are 2.22 m/s, 24 are 6.67: creeping forward in a queue is no second stop. */
     @Test
     void aStopIsArmedAgainAbove24() {
+        ledger.heldBy[car] = PLACE;
         drive(2.3, 2.2);
         assertThat(ledger.stops[car]).isEqualTo(1);
         drive(6.6, 2.2, 6.6, 0, 6.6);
@@ -108,5 +110,29 @@ class AccountsTest {
         fleet.dwell[car] = Float.NaN;
         drive(0);
         assertThat(ledger.delay[car]).isEqualTo(1);
+    }
+
+    /** In a queue that reaches back from the place after the next, what it loses is kept for that one. */
+    @Test
+    void whatAFartherPlaceCostsIsBookedThere() {
+        FartherAccounts farther = new FartherAccounts(ledger);
+        ledger.heldBy[car] = PLACE;
+        drive(5, 0, 0);
+        double here = ledger.control[car];
+        ledger.heldBy[car] = PLACE + 1;
+        drive(0, 0, 0, 0);
+        farther.keep(car);
+        ledger.heldBy[car] = PLACE + 2;
+        drive(0);
+        farther.keep(car);
+        assertThat(ledger.control[car]).isEqualTo(here);
+        ledger.begin(car, 1, PLACE + 1);
+        farther.take(car);
+        assertThat(ledger.control[car]).isEqualTo(4);
+        assertThat(ledger.stopped[car]).isEqualTo(4);
+        ledger.begin(car, 2, PLACE + 2);
+        farther.take(car);
+        assertThat(ledger.control[car]).isEqualTo(1);
+        assertThat(farther.first(car)).isEqualTo(Ledger.NOBODY);
     }
 }

@@ -47,7 +47,8 @@ public final class ByHand {
         parts.fleet.speed[row] = speed;
         parts.fleet.length[row] = 5;
         parts.queues.append(lane, row);
-        parts.ledger.open(row, Clock.seconds(tick), Clock.seconds(tick), 15, movement);
+        parts.ledger.open(row, Clock.seconds(tick), Clock.seconds(tick), 15, movement, parts.table.placeOf(movement));
+        parts.ledger.heldBy[row] = parts.table.placeOf(movement);
         return row;
     }
 
@@ -66,7 +67,7 @@ public final class ByHand {
     /** Closes the account of somebody who passed the line at one moment and would have been there at another, undelayed. */
     public void visit(int movement, double virtualArrival, double line) {
         int row = parts.fleet.take();
-        parts.ledger.open(row, virtualArrival, virtualArrival, 15, movement);
+        parts.ledger.open(row, virtualArrival, virtualArrival, 15, movement, parts.table.placeOf(movement));
         parts.ledger.lineTime[row] = line;
         parts.events.writeVisits().add(parts.ledger, row, row, virtualArrival, true);
         parts.fleet.release(row);
