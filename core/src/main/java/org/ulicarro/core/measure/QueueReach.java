@@ -19,7 +19,7 @@ final class QueueReach {
     private static final double APART = 25;
 
     /** A queue that comes so near to the start of its lane goes on before it (m). */
-    private static final double AT_START = 15;
+    private static final double AT_START = 30;
 
     /** Below this a vehicle stands (m/s). */
     private static final double STANDS = 0.5;

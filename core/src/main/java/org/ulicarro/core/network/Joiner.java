@@ -183,6 +183,9 @@ final class Joiner {
 
     /** Lanes for which the road beyond has no room end here; those in them have to change before. */
     private void dropLanes(Link in) {
+        if (draft.exits.get(in.index()).stream().allMatch(e -> e.turn() == Turn.UTURN)) {
+            return; // the end of a road: whoever gets there leaves
+        }
         Set<Integer> used = new LinkedHashSet<>();
         paths.forEach(path -> used.add(path.fromLane()));
         for (Lane lane : List.copyOf(draft.lanesOf(in))) {

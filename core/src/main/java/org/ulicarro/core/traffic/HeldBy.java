@@ -95,9 +95,7 @@ final class HeldBy {
             return by;
         }
         // it turns off to where it is held, and stands in the way to the next line until then
-        return ledger.isPastLine(v)
-                ? table.placeOf(wayfinding.nextControlled(v, onward(v)))
-                : ledger.place[v];
+        return ledger.isPastLine(v) ? table.placeOf(wayfinding.nextControlled(v, onward(v))) : ledger.place[v];
     }
 
     private boolean isAhead(int v, int place) {

@@ -190,7 +190,8 @@ final class LaneChanges {
         missedTurns++;
         events.missedTurn(f.id[v], way[cursor]);
         f.since[v] = Double.NaN;
-        if (!ledger.isPastLine(v)) { // what it waited here stays on the account of the place that it now leaves another way
+        if (!ledger.isPastLine(v)) {
+            // what it waited here stays on the account of the place, which it now leaves another way
             ledger.ahead[v] = wayfinding.nextControlled(v, cursor);
             ledger.place[v] = table.placeOf(ledger.ahead[v]);
         }

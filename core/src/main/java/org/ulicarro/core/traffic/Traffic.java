@@ -204,7 +204,8 @@ public final class Traffic implements Stateful, AutoCloseable {
         events.writeVisits().add(ledger, v, fleet.id[v], arrival, false);
         parts.farther.keep(v);
         for (int e = parts.farther.first(v); e != Ledger.NOBODY; e = parts.farther.after(e)) {
-            // stands in a queue that reaches back past the line ahead: it would have been at the next one a little later
+            // stands in a queue that reaches back past the line ahead: it would have been at the next one a little
+            // later
             int movement = parts.wayfinding.movementAt(v, fleet.cursor[v], parts.farther.place(e));
             if (movement != LaneTable.NONE) {
                 events.writeVisits().addFarther(fleet.id[v], movement, arrival, parts.farther, e);
