@@ -33,7 +33,6 @@ final class BayMeter implements Observer {
     private final int[] times; // bay -> how often that began
     private final int[] spills; // bay -> 1 while it does
     private final double[] first; // bay -> when it began first, NaN for never
-    private double nextSample;
 
     BayMeter(Network network, Intervals intervals) {
         this.network = network;
@@ -62,11 +61,7 @@ final class BayMeter implements Observer {
 
     @Override
     public void afterStep(TrafficView view, TrafficEvents events) {
-        if (view.now() < nextSample) {
-            return;
-        }
-        nextSample = StrictMath.floor(view.now()) + 1;
-        if (intervals.slice(view.now()) < 0) {
+        if (intervals.slice(view.secondEnded()) < 0) {
             return;
         }
         for (int b = 0; b < spills.length; b++) {
@@ -132,7 +127,6 @@ final class BayMeter implements Observer {
         SavedArrays.write(out, times, times.length);
         SavedArrays.write(out, spills, spills.length);
         SavedArrays.write(out, first, first.length);
-        out.writeDouble(nextSample);
     }
 
     @Override
@@ -141,6 +135,5 @@ final class BayMeter implements Observer {
         SavedArrays.read(in, times);
         SavedArrays.read(in, spills);
         SavedArrays.read(in, first);
-        nextSample = in.readDouble();
     }
 }

@@ -6,7 +6,6 @@ import java.util.ArrayList;
 import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
-import org.ulicarro.core.base.Clock;
 import org.ulicarro.core.network.Lane;
 import org.ulicarro.core.network.Link;
 import org.ulicarro.core.network.Movement;
@@ -120,7 +119,7 @@ public final class CorridorTraces implements Observer {
         for (int g = 0; g < groups.length && now >= from && now <= to; g++) {
             look(g, view.aspects().of(groups[g]) == Aspect.GREEN, now);
         }
-        if (now < from || now > to || view.tick() % Clock.TICKS_PER_SECOND != 0) {
+        if (now < from || now > to || Double.isNaN(view.secondEnded())) {
             return;
         }
         var rows = view.rows();

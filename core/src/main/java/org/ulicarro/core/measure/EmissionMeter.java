@@ -5,7 +5,6 @@ import java.io.DataOutput;
 import java.io.IOException;
 import java.util.ArrayList;
 import java.util.List;
-import org.ulicarro.core.base.Clock;
 import org.ulicarro.core.base.SavedArrays;
 import org.ulicarro.core.network.Network;
 import org.ulicarro.core.study.VehicleType;
@@ -57,7 +56,7 @@ final class EmissionMeter implements Observer {
 
     @Override
     public void afterStep(TrafficView view, TrafficEvents events) {
-        if (view.tick() % Clock.TICKS_PER_SECOND != 0 || intervals.slice(view.now() - 0.05) < 0) {
+        if (intervals.slice(view.secondEnded()) < 0) {
             return;
         }
         FleetView rows = view.rows();

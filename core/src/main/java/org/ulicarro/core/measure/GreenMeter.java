@@ -127,10 +127,8 @@ final class GreenMeter implements Observer {
             begun = true;
             count(view, queueBefore);
         }
-        if (begun && intervals.slice(view.now()) >= 0) {
-            if (view.tick() % Clock.TICKS_PER_SECOND == 0) {
-                count(view, queueAfter);
-            }
+        if (begun && intervals.slice(view.secondEnded()) >= 0) {
+            count(view, queueAfter);
         }
     }
 

@@ -5,7 +5,6 @@ import java.io.DataOutput;
 import java.io.IOException;
 import java.util.ArrayList;
 import java.util.List;
-import org.ulicarro.core.base.Clock;
 import org.ulicarro.core.base.SavedArrays;
 import org.ulicarro.core.network.Link;
 import org.ulicarro.core.network.Network;
@@ -58,8 +57,8 @@ final class LinkMeter implements Observer {
             int row = events.leftRow(e);
             count(linkOf[view.rows().lane(row)], events.leftAt(e));
         }
-        int slice = intervals.slice(view.now() - 0.05);
-        if (view.tick() % Clock.TICKS_PER_SECOND != 0 || slice < 0) {
+        int slice = intervals.slice(view.secondEnded());
+        if (slice < 0) {
             return;
         }
         FleetView rows = view.rows();

@@ -37,7 +37,6 @@ final class QueueMeter implements Observer {
     private final int[] red; // 1 while the lane's group shows red
     private final double[] greenFrom; // when green began in the cycle of each lane, s since midnight; NaN before
     private final int[] green; // how long it has lasted in this cycle, ticks
-    private double nextSample;
     private final List<QueueCycle> cycles = new ArrayList<>();
 
     QueueMeter(Network network, int[] lanes, int[] group, Intervals intervals) {
@@ -90,9 +89,8 @@ final class QueueMeter implements Observer {
                 closeCycle(p, view);
             }
         }
-        if (view.now() >= nextSample) {
+        if (!Double.isNaN(view.secondEnded())) {
             sample(view);
-            nextSample = StrictMath.floor(view.now()) + 1;
         }
     }
 
@@ -121,7 +119,7 @@ final class QueueMeter implements Observer {
     }
 
     private void sample(TrafficView view) {
-        int slice = intervals.slice(view.now());
+        int slice = intervals.slice(view.secondEnded());
         if (slice >= 0) {
             samples[slice]++;
             samples[intervals.whole()] += slice == intervals.whole() ? 0 : 1;
@@ -166,7 +164,6 @@ final class QueueMeter implements Observer {
         SavedArrays.write(out, red, red.length);
         SavedArrays.write(out, greenFrom, greenFrom.length);
         SavedArrays.write(out, green, green.length);
-        out.writeDouble(nextSample);
         out.writeInt(cycles.size());
         for (QueueCycle cycle : cycles) {
             out.writeInt(cycle.lane());
@@ -187,7 +184,6 @@ final class QueueMeter implements Observer {
         SavedArrays.read(in, red);
         SavedArrays.read(in, greenFrom);
         SavedArrays.read(in, green);
-        nextSample = in.readDouble();
         cycles.clear();
         int count = in.readInt();
         for (int i = 0; i < count; i++) {

@@ -59,6 +59,16 @@ public final class TrafficView {
         return Clock.seconds(tick);
     }
 
+    /**
+     * The middle of the whole second that has ended within the last step (s since midnight), NaN for none. What is looked at once a
+     * second is looked at then, so that it does not depend on the step.
+     */
+    public double secondEnded() {
+        int whole = Math.floorDiv(tick, Clock.TICKS_PER_SECOND);
+        int before = Math.floorDiv(tick - Clock.ticks(dt), Clock.TICKS_PER_SECOND);
+        return whole == before ? Double.NaN : whole - 0.5;
+    }
+
     /** How long a step takes (s). */
     public double stepSeconds() {
         return dt;
