@@ -190,11 +190,7 @@ final class GreenMeter implements Observer {
         ended[p] = at;
         passed[p] = 0;
         lastPassed[p] = at;
-        int standing = 0;
-        for (int k = 0; k < view.vehiclesOn(lanes[p]); k++) {
-            standing += view.queued(lanes[p], k) ? 1 : 0;
-        }
-        queued[p] = standing;
+        queued[p] = QueueReach.vehicles(view, lanes[p]);
     }
 
     private void end(int p) {
@@ -237,22 +233,31 @@ final class GreenMeter implements Observer {
         return p < 0 || greens[p] == 0 ? Double.NaN : (double) failures[p] / greens[p];
     }
 
-    /** Degree of saturation of a lane; NaN where its saturation flow is not known. */
+    /** Degree of saturation of a lane, whose capacity is no less than what it served; NaN where its saturation flow is not known. */
     double vc(int lane) {
         int p = position[lane];
-        return p < 0 ? Double.NaN : demand(p) / (saturation(lane) * effectiveGreen(p) / (cycle[p] / cycles[p]));
+        if (p < 0) {
+            return Double.NaN;
+        }
+        double capacity = saturation(lane) * effectiveGreen(p) / (cycle[p] / cycles[p]);
+        return demand(p) / Math.max(capacity, flow[p] / hours()); // NaN stays
+    }
+
+    private double hours() {
+        return (intervals.to(intervals.whole()) - intervals.from(intervals.whole())) / 3600;
     }
 
     private double demand(int p) {
-        double hours = (intervals.to(intervals.whole()) - intervals.from(intervals.whole())) / 3600;
+        double hours = hours();
         double unit = vehicles[p] == 0 ? 1 : flow[p] / vehicles[p];
         return (flow[p] + unit * (queueAfter[p] - queueBefore[p])) / hours;
     }
 
     private double effectiveGreen(int p) {
         double mean = headways[p] < ENOUGH ? Double.NaN : headway[p] / headways[p];
-        double lost =
-                starts[p] < ENOUGH_GREENS || headways[p] < ENOUGH ? USUAL : startTime[p] / starts[p] - STARTING * mean;
+        double lost = starts[p] < ENOUGH_GREENS || headways[p] < ENOUGH
+                ? USUAL
+                : Math.max(0, startTime[p] / starts[p] - STARTING * mean);
         double used = fullGreens[p] < ENOUGH_GREENS ? USUAL : yellowUsed[p] / fullGreens[p];
         return green[p] / greens[p] - lost + used;
     }

@@ -85,20 +85,37 @@ final class QueueReach {
     /** From the end of a lane to the rear of the last connected vehicle of a queue on it; of anybody's, or of one place's only. */
     private static double onLane(TrafficView view, int lane, int holder) {
         double end = view.table().end(lane);
-        double ahead = 0;
         double rear = 0;
-        for (int k = 0; k < view.vehiclesOn(lane); k++) {
-            double front = end - view.position(lane, k);
-            if (view.queued(lane, k)) {
-                if (view.speed(lane, k) < STANDS && front - ahead > APART) {
-                    return rear;
-                }
-                if (holder < 0 || view.heldBy(lane, k) == holder) {
-                    rear = front + view.length(lane, k);
-                }
+        int connected = connected(view, lane);
+        for (int k = 0; k < connected; k++) {
+            if (view.queued(lane, k) && (holder < 0 || view.heldBy(lane, k) == holder)) {
+                rear = end - view.position(lane, k) + view.length(lane, k);
             }
-            ahead = front + view.length(lane, k);
         }
         return rear;
+    }
+
+    /** Vehicles of a lane's queue that are connected to its line. */
+    static int vehicles(TrafficView view, int lane) {
+        int queued = 0;
+        int connected = connected(view, lane);
+        for (int k = 0; k < connected; k++) {
+            queued += view.queued(lane, k) ? 1 : 0;
+        }
+        return queued;
+    }
+
+    /** How many vehicles of a lane stand before one of its queue that stands apart. */
+    private static int connected(TrafficView view, int lane) {
+        double ahead = view.table().end(lane); // rear of the one ahead, or the line
+        int n = view.vehiclesOn(lane);
+        for (int k = 0; k < n; k++) {
+            double front = view.position(lane, k);
+            if (view.queued(lane, k) && view.speed(lane, k) < STANDS && ahead - front > APART) {
+                return k;
+            }
+            ahead = front - view.length(lane, k);
+        }
+        return n;
     }
 }
