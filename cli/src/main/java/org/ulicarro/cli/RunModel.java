@@ -36,10 +36,14 @@ final class RunModel {
                 ? List.of()
                 : List.of(record.alternative().split("\\+"));
         LoadedStudy study = StudyFolder.read(home, alternatives);
-        if (!record.version().equals(Main.version()) || !RunFolder.isOf(folder, study)) {
-            throw new IOException(
-                    folder + ": the study or the program has changed since this run, so driving it again would"
-                            + " show other traffic; run it again first");
+        if (!record.version().equals(Main.version())) {
+            throw new IOException(folder + ": Ulicarro " + record.version() + " made this run, and this is "
+                    + Main.version() + ", which may show other traffic; run it again first");
+        }
+        List<String> changes = RunFolder.changes(folder, study);
+        if (!changes.isEmpty()) {
+            throw new IOException(folder + ": the study has changed since this run (" + String.join(", ", changes)
+                    + "), so driving it again would show other traffic; run it again first");
         }
         return study;
     }

@@ -146,6 +146,7 @@ final class RunWork {
                 results.size(),
                 model.study().seed(),
                 model.study().units().name().toLowerCase(Locale.ROOT),
+                study.inputs(),
                 Digest.of(results),
                 results.stream().mapToInt(ReplicationResult::wanted).average().orElse(0),
                 results.stream()

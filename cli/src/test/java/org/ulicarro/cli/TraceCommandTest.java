@@ -140,7 +140,25 @@ class TraceCommandTest extends InProcess {
         assertThat(run("run", other, "-n", "1")).isZero();
         replace(other, "study.yaml", "seed: ", "seed: 9");
         assertThat(run("trace", other, "--vehicle", 300)).isEqualTo(3);
-        assertThat(err).contains("has changed since this run");
+        assertThat(err).contains("has changed since this run (seed)");
+    }
+
+    /** Tables and scripts are inputs as the files are; what only stands on paper is not. */
+    @Test
+    void noInputMayChangeButWords() throws IOException {
+        Path other = shortStudy("tables");
+        assertThat(run("run", other, "-n", "1")).isZero();
+        replace(other, "study.yaml", "title: ", "title: Again, ");
+        Path counts = other.resolve("counts/pm.csv");
+        String before = Files.readString(counts);
+        Files.writeString(counts, before + "\n");
+        assertThat(run("trace", other, "--turns", "market")).as(err).isZero();
+        Files.writeString(counts, before.replaceFirst(",(\\d+),", ",1$1,"));
+        assertThat(run("trace", other, "--turns", "market")).isEqualTo(3);
+        assertThat(err).contains("has changed since this run (counts)");
+        Files.writeString(counts, before);
+        replace(other, "demand.yaml", "demand:", "# of a Tuesday\ndemand:");
+        assertThat(run("trace", other, "--vehicle", 300)).as(err).isZero();
     }
 
     /** The left bay is closed, so nobody can reach it: drivers lose patience, drive on and are counted. */

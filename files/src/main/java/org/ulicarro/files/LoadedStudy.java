@@ -10,6 +10,7 @@ import java.util.regex.Matcher;
 import java.util.regex.Pattern;
 import org.ulicarro.core.base.Fault;
 import org.ulicarro.core.base.Names;
+import org.ulicarro.core.run.InputDigest;
 import org.ulicarro.core.run.Model;
 import org.ulicarro.core.study.Count;
 import org.ulicarro.core.study.NetworkInput;
@@ -68,6 +69,15 @@ public final class LoadedStudy {
     /** The tree as it was read, usual values filled in; what a run records. */
     ObjectNode tree() {
         return tree.root;
+    }
+
+    /** A digest of all that a run depends on. */
+    public String inputs() {
+        return InputDigest.of(inputParts());
+    }
+
+    Map<String, String> inputParts() {
+        return InputDigest.parts(study, counts, trips);
     }
 
     List<Count> counts() {

@@ -7,6 +7,7 @@ import java.nio.file.Path;
 import java.sql.SQLException;
 import java.util.ArrayList;
 import java.util.List;
+import java.util.Map;
 import org.ulicarro.core.measure.LaneCycle;
 import org.ulicarro.core.measure.MovementRow;
 import org.ulicarro.core.measure.Observed;
@@ -59,6 +60,7 @@ public final class RunFolder {
                 .propertyNamingStrategy(PropertyNamingStrategies.SNAKE_CASE)
                 .build();
         ObjectNode root = json.valueToTree(record);
+        root.set("input_parts", json.valueToTree(study.inputParts()));
         root.set("study", study.tree());
         ArrayNode counts = root.putArray("counts");
         for (Count count : study.counts()) {
@@ -158,14 +160,20 @@ public final class RunFolder {
         }
     }
 
-    /** Whether a study is still the one that a run was made of, to the last value. */
-    public static boolean isOf(Path folder, LoadedStudy study) throws IOException {
+    /**
+     * What a study has otherwise than the run that was made of it, such as {@code counts} or {@code signals}; empty when nothing that the
+     * run depends on.
+     */
+    public static List<String> changes(Path folder, LoadedStudy study) throws IOException {
         try {
-            JsonMapper json = new JsonMapper();
-            return json.readTree(Files.readString(folder.resolve(RECORD)))
-                    .path("study")
-                    .toString()
-                    .equals(json.readTree(study.tree().toString()).toString());
+            JsonNode then = new JsonMapper()
+                    .readTree(Files.readString(folder.resolve(RECORD)))
+                    .path("input_parts");
+            return study.inputParts().entrySet().stream()
+                    .filter(part ->
+                            !part.getValue().equals(then.path(part.getKey()).asString("")))
+                    .map(Map.Entry::getKey)
+                    .toList();
         } catch (JacksonException e) {
             throw new IOException(folder.resolve(RECORD) + " is damaged", e);
         }

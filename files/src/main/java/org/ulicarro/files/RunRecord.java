@@ -21,6 +21,7 @@ import tools.jackson.core.json.JsonFactory;
  * @param replications how many
  * @param seed of the study
  * @param units metric or us, for printing
+ * @param inputs digest of all that the run depends on; null in runs from before it was kept
  * @param digest of all result rows; equal for equal runs
  * @param wanted vehicles that wanted to travel, mean over replications
  * @param unservedAtEnd vehicles outside when the period ended, mean over replications
@@ -47,6 +48,7 @@ public record RunRecord(
         int replications,
         long seed,
         String units,
+        String inputs,
         String digest,
         double wanted,
         double unservedAtEnd,
@@ -97,6 +99,7 @@ public record RunRecord(
                 (int) number(facts, "replications"),
                 Long.parseLong(facts.getOrDefault("seed", "0")),
                 facts.getOrDefault("units", "metric"),
+                facts.get("inputs"),
                 facts.get("digest"),
                 number(facts, "wanted"),
                 number(facts, "unserved_at_end"),

@@ -67,6 +67,7 @@ class RunStoreTest {
                 2,
                 20240,
                 "metric",
+                loaded.inputs(),
                 Digest.of(results),
                 1.5,
                 2.5,
