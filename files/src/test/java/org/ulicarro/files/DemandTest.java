@@ -196,6 +196,33 @@ class DemandTest {
         }
     }
 
+    /** One cell is changed, another comes in before it: all others send the same vehicles at the same times as before. */
+    @Test
+    void aChangedCellMovesNobodyElse() throws IOException, StudyProblem {
+        for (String arrivals : List.of("random", "exact", "even")) {
+            String plan = "arrivals: " + arrivals + "\nmix: {car: 90 %, truck: 10 %}\ntrips: {od.csv: {}}";
+            String head = "from,to,depart_from,depart_to,vehicles\n";
+            String others = "east,west,16:00,16:30,40.7\ns1x,s3x,16:00,17:00,30\neast,s0x,16:30,17:00,25.5\n";
+            write("od.csv", head + "west,east,16:00,16:30,20\n" + others);
+            List<String> before = drawn(model(plan));
+            write("od.csv", head + "n1x,west,16:00,17:00,12.4\nwest,east,16:00,16:30,33\n" + others);
+            List<String> after = drawn(model(plan));
+            assertThat(before).as(arrivals).hasSizeGreaterThan(60);
+            assertThat(after).as(arrivals).containsSubsequence(before);
+        }
+    }
+
+    /** Vehicles that come in neither in the west nor in the north: when, what and with which draws. */
+    private static List<String> drawn(Model model) {
+        Departures all = model.demand().draw(11, 3);
+        return IntStream.range(0, all.size())
+                .filter(d -> !model.network().links().get(all.entry()[d]).from().equals("west"))
+                .filter(d -> !model.network().links().get(all.entry()[d]).from().startsWith("n"))
+                .mapToObj(d -> all.time()[d] + " " + all.kind()[d].base() + " " + all.key()[d] + " "
+                        + Arrays.toString(all.way(d)))
+                .toList();
+    }
+
     @Test
     void surgesAndSingleVehiclesComeWhenTheyAreWritten() throws IOException, StudyProblem {
         Model model = model("""

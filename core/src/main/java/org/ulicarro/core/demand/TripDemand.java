@@ -1,6 +1,7 @@
 package org.ulicarro.core.demand;
 
 import java.util.ArrayList;
+import java.util.HashMap;
 import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
@@ -27,6 +28,8 @@ final class TripDemand implements Source {
     private final double[] to; // cell -> its end
     private final double[] vehicles; // cell -> how many depart in that slice
     private final int[] mix; // cell -> what its vehicles are, as a place among the mixes
+    private final long[] stream; // cell -> what names its draws: table, ends, slice and type, whatever else the table holds
+    private final long[] group; // cell -> the same for its origin, whose cells are rounded together
     private final List<int[]> ways = new ArrayList<>();
     private final List<TypeMix> mixes = new ArrayList<>();
     private int size;
@@ -39,6 +42,8 @@ final class TripDemand implements Source {
         to = new double[cells];
         vehicles = new double[cells];
         mix = new int[cells];
+        stream = new long[cells];
+        group = new long[cells];
     }
 
     /**
@@ -153,6 +158,9 @@ final class TripDemand implements Source {
         from[size] = start;
         to[size] = end;
         vehicles[size] = row.vehicles() * growth * (end - start) / slice;
+        String origin = "trips " + row.table() + "\n" + row.from() + "\n" + Clock.ticks(row.departFrom()) + "\n" + row.type();
+        group[size] = Draws.idOf(origin);
+        stream[size] = Draws.idOf(origin + "\n" + row.to());
         mix[size++] = what;
     }
 
@@ -198,30 +206,30 @@ final class TripDemand implements Source {
 
     @Override
     public void draw(long seed, int replication, DepartureDraft draft) {
-        long name = Draws.idOf("trips");
         int[] routes = new int[ways.size()];
         for (int i = 0; i < routes.length; i++) {
             routes[i] = draft.route(ways.get(i));
         }
         double[] times = new double[2];
         double[] rates = new double[1];
-        double whole = Draws.uniform(Draws.key(seed, replication, Purpose.ARRIVALS, name), 0);
-        double upTo = whole;
+        Map<Long, Double> sums = new HashMap<>(); // group -> vehicles of its cells so far; looked up only
         for (int c = 0; c < size; c++) {
-            long stream = mixed(name, c);
             times[0] = from[c];
             times[1] = to[c];
             double wanted = vehicles[c];
             if (how != Arrivals.RANDOM) {
-                // cells with parts of a vehicle: rounded so that all cells together have their total, and each its mean
-                double before = Math.floor(upTo);
-                upTo += wanted;
-                wanted = Math.floor(upTo) - before;
+                // cells with parts of a vehicle: rounded so that all of an origin together have their total, and each its
+                // mean
+                long origin = Draws.key(seed, replication, Purpose.ARRIVALS, group[c]);
+                double before = sums.computeIfAbsent(group[c], first -> Draws.uniform(origin, 0));
+                double upTo = before + wanted;
+                sums.put(group[c], upTo);
+                wanted = Math.floor(upTo) - Math.floor(before);
             }
             rates[0] = wanted / (to[c] - from[c]);
             int cell = c;
-            ArrivalTimes.draw(how, times, rates, Draws.key(seed, replication, Purpose.ARRIVALS, stream), (time, n) -> {
-                long key = Draws.key(seed, replication, Purpose.VEHICLE, stream + n);
+            ArrivalTimes.draw(how, times, rates, Draws.key(seed, replication, Purpose.ARRIVALS, stream[c]), (time, n) -> {
+                long key = Draws.key(seed, replication, Purpose.VEHICLE, stream[cell] + n);
                 draft.add(
                         time,
                         entry[cell],
@@ -231,10 +239,5 @@ final class TripDemand implements Source {
                         -1);
             });
         }
-    }
-
-    /** Streams of cells lie far from each other, so that the vehicles of one never share draws with those of the next. */
-    private static long mixed(long name, int cell) {
-        return name + cell * 0x9E3779B97F4A7C15L;
     }
 }
