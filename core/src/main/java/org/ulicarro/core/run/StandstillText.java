@@ -1,5 +1,6 @@
 package org.ulicarro.core.run;
 
+import java.util.stream.Collectors;
 import org.ulicarro.core.base.Clock;
 import org.ulicarro.core.network.Link;
 import org.ulicarro.core.network.Network;
@@ -15,10 +16,19 @@ final class StandstillText {
     private StandstillText() {}
 
     static String of(Model model, Standstill standstill) {
-        StringBuilder text = new StringBuilder("nothing moves since ")
-                .append(Clock.timeOfDay(Clock.seconds(standstill.since())))
-                .append(": ");
         int size = standstill.vehicles().size();
+        String since = Clock.timeOfDay(Clock.seconds(standstill.since()));
+        if (standstill.place() != null) {
+            return "nobody gets through '" + standstill.place() + "' since " + since + ": " + size
+                    + " vehicles stand in it and wait for each other: "
+                    + standstill.vehicles().stream()
+                            .limit(MOST_NAMED)
+                            .map(String::valueOf)
+                            .collect(Collectors.joining(", "))
+                    + (size > MOST_NAMED ? ", …" : "");
+        }
+        StringBuilder text =
+                new StringBuilder("nothing moves since ").append(since).append(": ");
         for (int i = 0; i < Math.min(size, MOST_NAMED); i++) {
             text.append(i == 0 ? "vehicle " : ", which ")
                     .append(
@@ -52,7 +62,7 @@ final class StandstillText {
         Network network = model.network();
         if (table.isPath(lane)) {
             var movement = network.movements().get(table.movementOf(lane));
-            return movement.place() + " " + movement.name();
+            return movement.isInner() ? "inside '" + movement.place() + "'" : movement.place() + " " + movement.name();
         }
         Link link = network.links().get(table.linkOf(lane));
         return link.id();

@@ -1,5 +1,6 @@
 package org.ulicarro.core.traffic;
 
+import org.ulicarro.core.base.Clock;
 import org.ulicarro.core.network.Movement;
 
 /** Stages 6 and 7: moves everybody, hands vehicles over from lane to lane, and lets those go who have arrived. */
@@ -20,6 +21,7 @@ final class Motion {
     private final Fleet f;
     private final Ledger ledger;
     private final FartherAccounts farther;
+    private final StandstillWatch standstills;
     private final Wayfinding wayfinding;
     private final TrafficEvents events;
     private final Accounts accounts;
@@ -35,6 +37,7 @@ final class Motion {
         f = parts.fleet;
         ledger = parts.ledger;
         farther = parts.farther;
+        standstills = parts.standstills;
         wayfinding = parts.wayfinding;
         events = parts.events;
         accounts = new Accounts(parts.fleet, parts.ledger, parts.dt);
@@ -211,6 +214,7 @@ final class Motion {
         f.since[v] = at;
         f.decision[v] = Fleet.UNDECIDED;
         wayfinding.lookForLimits(v, path);
+        standstills.passes(path, Clock.ticks(at));
         events.passedLine(f.id[v], table.movement[path], table.from[path], at);
         if (ledger.isPastLine(v)) { // the last place was so near that its account is still open
             close(v, f.cursor[v]);

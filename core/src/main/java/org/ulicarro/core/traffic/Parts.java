@@ -26,6 +26,7 @@ final class Parts {
     final Witness witness = new Witness();
     final TrafficEvents events;
     final Walkers walkers;
+    final StandstillWatch standstills;
     final int ticksPerStep;
     final double dt;
 
@@ -44,6 +45,7 @@ final class Parts {
         blocks = new Blocks(study, table);
         walkers = new Walkers(this, walks);
         gates = new Gates(study, table, fleet, ledger, departures);
+        standstills = new StandstillWatch(this);
         halts = new Halts(fleet, departures, wayfinding, occupancy);
     }
 }

@@ -69,7 +69,7 @@ public final class Traffic implements Stateful, AutoCloseable {
         motion = new Motion(parts);
         queueMarks = new QueueMarks(parts);
         renumbering = new Renumbering(parts);
-        standstills = new StandstillWatch(parts);
+        standstills = parts.standstills;
         stages = new Stages(parts, motion, queueMarks, threads);
         detectors = new Detectors(parts);
         control = new Control(table.signals, parts.aspects);

@@ -31,6 +31,7 @@ class StandstillWatchTest {
     void aRingIsFoundOnceWithAllWhoAreInIt() {
         // 0 and 1 wait for the ring of 2, 3 and 4 but are not in it
         StandstillWatch watch = new StandstillWatch(standing(1, 2, 3, 4, 2));
+        watch.look(NOW - 2000);
         watch.look(NOW);
         watch.look(NOW + 100);
         assertThat(watch.found()).hasSize(1);
@@ -40,7 +41,10 @@ class StandstillWatchTest {
 
     @Test
     void aQueueThatEndsAtALightIsNone() {
-        StandstillWatch watch = new StandstillWatch(standing(-1, 0, 1, 2));
+        Parts parts = standing(-1, 0, 1, 2);
+        parts.fleet.restraint[0] = (byte) Restraint.SIGNAL.ordinal();
+        StandstillWatch watch = new StandstillWatch(parts);
+        watch.look(NOW - 2000);
         watch.look(NOW);
         assertThat(watch.found()).isEmpty();
     }
@@ -48,9 +52,43 @@ class StandstillWatchTest {
     @Test
     void whoHasJustMovedMayMoveAgain() {
         Parts parts = standing(1, 2, 0);
-        parts.fleet.stoodSince[1] = NOW - 100;
         StandstillWatch watch = new StandstillWatch(parts);
+        watch.look(NOW - 2000);
+        parts.fleet.pos[1] += 1.2;
+        watch.look(NOW - 100);
         watch.look(NOW);
         assertThat(watch.found()).isEmpty();
+    }
+
+    /** In a lock some creep by a hand's breadth: they have not got on. */
+    @Test
+    void whoCreepsHasNotGotOn() {
+        Parts parts = standing(1, 2, 0);
+        StandstillWatch watch = new StandstillWatch(parts);
+        watch.look(NOW - 2000);
+        parts.fleet.pos[1] += 0.3;
+        watch.look(NOW);
+        assertThat(watch.found()).hasSize(1);
+    }
+
+    /** Each waits for a gap and nobody can be named, but nobody comes through the place either. */
+    @Test
+    void aPlaceThroughWhichNobodyGetsIsFound() {
+        Parts parts = standing(-1, -1, -1);
+        int path = parts.table.network.movements().get(0).paths().get(0).lane();
+        for (int row = 0; row < 3; row++) {
+            parts.fleet.restraint[row] = (byte) Restraint.GAP.ordinal();
+            parts.fleet.lane[row] = path;
+        }
+        StandstillWatch watch = new StandstillWatch(parts);
+        watch.passes(path, NOW - 1000);
+        watch.look(NOW - 2000);
+        watch.look(NOW);
+        assertThat(watch.found()).as("somebody came through").isEmpty();
+        watch.look(NOW + 1000);
+        watch.look(NOW + 1100);
+        assertThat(watch.found()).hasSize(1);
+        assertThat(watch.found().get(0).place()).isEqualTo("middle");
+        assertThat(watch.found().get(0).vehicles()).containsExactly(0, 1, 2);
     }
 }
