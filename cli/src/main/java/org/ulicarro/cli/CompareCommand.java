@@ -132,6 +132,9 @@ final class CompareCommand implements Callable<Integer> {
         for (int i = 0; i < runs.size(); i++) {
             each.add(all(i));
         }
+        if (each.stream().map(Figures::study).distinct().count() > 1) {
+            each.forEach(Figures::nameStudy);
+        }
         Figures first = each.get(0);
         for (Figures other : each.subList(1, each.size())) {
             refuse(first, other);
@@ -169,14 +172,9 @@ final class CompareCommand implements Callable<Integer> {
         }
     }
 
-    private static boolean isPaired(Figures a, Figures b) {
-        return a.record().seed() == b.record().seed();
-    }
-
     private static Difference difference(Figures a, Figures b, Figures.Key key) {
-        double[] before = a.values().get(key);
-        double[] after = b.values().get(key);
-        return isPaired(a, b) ? Difference.paired(before, after) : Difference.unpaired(before, after);
+        return Pairing.of(a.record(), b.record())
+                .difference(a.values().get(key), b.values().get(key));
     }
 
     private void add(Rows rows, Figures first, Figures other) {
@@ -200,6 +198,7 @@ final class CompareCommand implements Callable<Integer> {
                     .put("percent", 100 * d.share())
                     .put("pairs", d.n())
                     .put("p", d.p())
+                    .put("paired", Pairing.of(first.record(), other.record()).paired())
                     .put("verdict", verdict(keys.get(i), d, real[i]));
         }
     }
@@ -243,10 +242,7 @@ final class CompareCommand implements Callable<Integer> {
         }
         table.print(out);
         out.println("Verdict: real at 5 % for all rows of this table together (Holm 1979),");
-        out.println(
-                isPaired(first, second)
-                        ? "by differences between replications that met the same traffic."
-                        : "by Welch's test, since the runs have different seeds.");
+        out.println(Pairing.of(first.record(), second.record()).method());
         if (place == null && corridor == null && !keys.isEmpty()) {
             out.println(
                     "next: " + Main.me() + " compare " + String.join(" ", runs) + " --place PLACE    its movements");
@@ -269,7 +265,7 @@ final class CompareCommand implements Callable<Integer> {
                 Clock.timeOfDay(a.fromS()),
                 Clock.timeOfDay(a.toS()),
                 Math.min(a.replications(), b.replications()),
-                isPaired(first, second) ? "pairs of replications" : "replications each, not paired");
+                Pairing.of(a, b).paired() ? "pairs of replications" : "replications each, not paired");
         printNotes(out, first, second);
         out.println();
     }
@@ -280,11 +276,15 @@ final class CompareCommand implements Callable<Integer> {
         if (Math.abs(a.wanted() - b.wanted()) > 0.5) {
             out.printf(
                     Locale.ROOT,
-                    "note: other volumes: %.0f vehicles wanted to travel in %s, %.0f in %s; figures per vehicle are of different traffic%n",
+                    "note: other volumes: %.0f vehicles wanted to travel in %s, %.0f in %s%n",
                     a.wanted(),
                     first.name(),
                     b.wanted(),
                     second.name());
+        }
+        String other = Pairing.of(a, b).note();
+        if (other != null) {
+            out.println(other);
         }
         if (!a.title().equals(b.title())) {
             out.println("note: runs of different studies: '" + a.title() + "' and '" + b.title() + "'");
@@ -303,8 +303,7 @@ final class CompareCommand implements Callable<Integer> {
                         r.unservedAtEnd());
             }
             if (!r.standstills().isEmpty()) {
-                out.println("warning: in " + one.name() + " vehicles blocked each other in "
-                        + r.standstills().size() + " case(s); see its log.txt");
+                out.println("warning: in " + one.name() + " " + Standstills.words(r));
             }
         }
     }

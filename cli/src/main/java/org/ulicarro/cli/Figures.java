@@ -63,6 +63,7 @@ final class Figures {
 
     private final Path run;
     private final RunRecord record;
+    private boolean withStudy;
     private final Map<Key, double[]> values = new LinkedHashMap<>();
 
     Figures(Path run) throws IOException {
@@ -70,8 +71,19 @@ final class Figures {
         record = RunFolder.record(run);
     }
 
+    /** The run's folder, with that of its study before it once {@link #nameStudy} was called. */
     String name() {
-        return run.toAbsolutePath().normalize().getFileName().toString();
+        String name = run.toAbsolutePath().normalize().getFileName().toString();
+        return withStudy ? study().getFileName() + "/" + name : name;
+    }
+
+    /** The folder of its study. */
+    Path study() {
+        return run.toAbsolutePath().normalize().getParent().getParent();
+    }
+
+    void nameStudy() {
+        withStudy = true;
     }
 
     RunRecord record() {

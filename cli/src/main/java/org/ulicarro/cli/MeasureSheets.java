@@ -84,6 +84,11 @@ final class MeasureSheets {
             form.print(rows, out);
             return;
         }
+        if (!record.standstills().isEmpty()) {
+            out.println("warning: " + Standstills.words(record));
+            out.println("         " + record.standstills().get(0));
+            out.println();
+        }
         if (causes.isEmpty()) {
             out.println("No movement is at level of service E or F.");
             return;

@@ -26,8 +26,6 @@ final class MovementTable {
     private static final double METRES_PER_FOOT = 0.3048;
 
     /** Fewer outside for a moment are arrivals that came in a bunch; they stand in the entry delay. */
-    private static final int MOST_STANDSTILLS = 3;
-
     private static final int WORTH_A_WARNING = 10;
 
     /** Fewer vehicles at the start than this share of what follows, and the warm-up was too short. */
@@ -179,9 +177,9 @@ final class MovementTable {
                     "note: %.1f vehicles per replication took another way round closed roads%n",
                     record.detoured());
         }
-        record.standstills().stream().limit(MOST_STANDSTILLS).forEach(how -> out.println("warning: " + how));
-        if (record.standstills().size() > MOST_STANDSTILLS) {
-            out.println("         and " + (record.standstills().size() - MOST_STANDSTILLS) + " more, in log.txt");
+        if (!record.standstills().isEmpty()) {
+            out.println("warning: " + Standstills.words(record));
+            out.println("         " + record.standstills().get(0));
         }
         if (record.replications() < 2) {
             out.println("warning: one replication has no interval; run at least five to know what a figure is worth");

@@ -21,11 +21,9 @@ final class ReportComparisons {
             Figures a = comparable(runs.get(0));
             Figures b = comparable(runs.get(i));
             List<Figures.Key> keys = a.shared(b);
-            boolean paired = records.get(0).seed() == records.get(i).seed();
+            Pairing pairing = Pairing.of(records.get(0), records.get(i));
             List<Difference> differences = keys.stream()
-                    .map(k -> paired
-                            ? Difference.paired(a.values().get(k), b.values().get(k))
-                            : Difference.unpaired(a.values().get(k), b.values().get(k)))
+                    .map(k -> pairing.difference(a.values().get(k), b.values().get(k)))
                     .toList();
             boolean[] real = Difference.real(differences);
             List<Map<String, Object>> rows = new ArrayList<>();
@@ -52,12 +50,7 @@ final class ReportComparisons {
                     "heading",
                     records.get(i).alternative() + " against " + records.get(0).alternative());
             one.put("rows", rows);
-            one.put(
-                    "note",
-                    paired
-                            ? "Replications of the same number met the same traffic and are compared pair by pair. Better and worse are"
-                                    + " real at 5 % for all rows together (Holm 1979)."
-                            : "The runs have different seeds and are compared by Welch's test, at 5 % for all rows together (Holm 1979).");
+            one.put("note", "Better and worse are real at 5 % for all rows together (Holm 1979), " + pairing.method());
             all.add(one);
         }
         return all;

@@ -33,9 +33,7 @@ final class ReportWarnings {
                     r.unservedPeak()));
         }
         if (!r.standstills().isEmpty()) {
-            warnings.add(of + "Vehicles blocked each other for good in "
-                    + r.standstills().size() + " case(s): "
-                    + r.standstills().get(0));
+            warnings.add(of + Standstills.words(r) + ". " + r.standstills().get(0) + ".");
         }
         if (r.replications() < 5) {
             warnings.add(of + r.replications() + " replication(s) are too few to know what a figure is worth.");

@@ -169,6 +169,7 @@ final class RunWork {
                                 r -> r.standstills().stream().map(how -> "replication " + r.replication() + ": " + how))
                         .toList(),
                 warnings,
+                results.stream().map(r -> r.traffic().line()).toList(),
                 started.toString(),
                 StrictMath.rint(seconds * 1000) / 1000,
                 jobs,

@@ -78,10 +78,32 @@ class CompareCommandTest extends InProcess {
     @Test
     void otherVolumesAreSaidAndOtherPeriodsRefused() {
         assertThat(run("compare", study + "/1", study + "/3")).isZero();
-        assertThat(out).contains("note: other volumes: ").contains("figures per vehicle are of different traffic");
+        assertThat(out)
+                .contains("note: other volumes: ")
+                .contains("note: the runs met other traffic: other entries")
+                .contains("replications each, not paired")
+                .contains("by Welch's test, since the runs met other traffic (entries).")
+                .doesNotContain("met the same traffic");
         assertThat(run("run", other, "-n", 1)).as(err).isZero();
         assertThat(run("compare", study + "/1", other)).isEqualTo(Exit.INPUT);
         assertThat(err).contains("other periods have other traffic and cannot be compared");
+    }
+
+    /** As many come in everywhere, but others turn; and two studies have runs of the same name. */
+    @Test
+    void equalTotalsAreNotTakenForTheSameTraffic() throws IOException {
+        Path turned = temp.resolve("turned");
+        Samples.write(Samples.MARKET, turned);
+        String text = Files.readString(turned.resolve("study.yaml"));
+        Files.writeString(turned.resolve("study.yaml"), text.replace("15 min", "5 min"));
+        Path counts = turned.resolve("counts/pm.csv");
+        Files.writeString(counts, Files.readString(counts).replace(",24,178,21,", ",178,24,21,"));
+        assertThat(run("run", turned, "-n", 2)).as(err).isZero();
+        assertThat(run("compare", study + "/1", turned)).isZero();
+        assertThat(out)
+                .contains("before: market/0001-base, after: turned/0001-base")
+                .contains("note: the runs met other traffic: other ways")
+                .doesNotContain("met the same traffic");
     }
 
     @Test

@@ -32,6 +32,7 @@ import tools.jackson.core.json.JsonFactory;
  * @param noWay vehicles that had none, mean over replications
  * @param standstills rings of vehicles that blocked each other, in words
  * @param warnings what the study's check said
+ * @param traffic fingerprints of who wanted to travel, replication by replication, as {@code DrawnTraffic} writes them
  * @param started when the run began (ISO 8601, UTC)
  * @param seconds how long it took
  * @param jobs threads
@@ -59,6 +60,7 @@ public record RunRecord(
         double noWay,
         List<String> standstills,
         List<String> warnings,
+        List<String> traffic,
         String started,
         double seconds,
         int jobs,
@@ -70,6 +72,8 @@ public record RunRecord(
         Map<String, String> facts = new HashMap<>();
         List<String> warnings = new ArrayList<>();
         List<String> standstills = new ArrayList<>();
+        List<String> traffic = new ArrayList<>();
+        Map<String, List<String>> lists = Map.of("warnings", warnings, "standstills", standstills, "traffic", traffic);
         try (JsonParser parser = new JsonFactory().createParser(ObjectReadContext.empty(), json)) {
             parser.nextToken();
             while (parser.nextToken() == JsonToken.PROPERTY_NAME) {
@@ -77,9 +81,9 @@ public record RunRecord(
                 JsonToken token = parser.nextToken();
                 if (token.isScalarValue()) {
                     facts.put(key, parser.getString());
-                } else if (key.equals("warnings") || key.equals("standstills")) {
+                } else if (lists.containsKey(key)) {
                     while (parser.nextToken() != JsonToken.END_ARRAY) {
-                        (key.equals("warnings") ? warnings : standstills).add(parser.getString());
+                        lists.get(key).add(parser.getString());
                     }
                 } else {
                     parser.skipChildren();
@@ -110,6 +114,7 @@ public record RunRecord(
                 number(facts, "no_way"),
                 standstills,
                 warnings,
+                traffic,
                 facts.get("started"),
                 number(facts, "seconds"),
                 (int) number(facts, "jobs"),
@@ -119,5 +124,15 @@ public record RunRecord(
 
     private static double number(Map<String, String> facts, String key) {
         return Double.parseDouble(facts.getOrDefault(key, "0"));
+    }
+
+    /** Numbers of the replications in which vehicles blocked each other for good. */
+    public List<Integer> blocked() {
+        return standstills.stream()
+                .map(how -> how.replaceFirst("^replication (\\d+):.*", "$1"))
+                .filter(number -> number.matches("\\d+"))
+                .map(Integer::valueOf)
+                .distinct()
+                .toList();
     }
 }

@@ -78,6 +78,7 @@ class RunStoreTest {
                 1,
                 List.of("nothing moves"),
                 List.of("a warning, with \"quotes\""),
+                results.stream().map(r -> r.traffic().line()).toList(),
                 "2026-01-01T00:00:00Z",
                 1.25,
                 2,

@@ -28,7 +28,8 @@ final class TripDemand implements Source {
     private final double[] to; // cell -> its end
     private final double[] vehicles; // cell -> how many depart in that slice
     private final int[] mix; // cell -> what its vehicles are, as a place among the mixes
-    private final long[] stream; // cell -> what names its draws: table, ends, slice and type, whatever else the table holds
+    private final long[]
+            stream; // cell -> what names its draws: table, ends, slice and type, whatever else the table holds
     private final long[] group; // cell -> the same for its origin, whose cells are rounded together
     private final List<int[]> ways = new ArrayList<>();
     private final List<TypeMix> mixes = new ArrayList<>();
@@ -158,7 +159,8 @@ final class TripDemand implements Source {
         from[size] = start;
         to[size] = end;
         vehicles[size] = row.vehicles() * growth * (end - start) / slice;
-        String origin = "trips " + row.table() + "\n" + row.from() + "\n" + Clock.ticks(row.departFrom()) + "\n" + row.type();
+        String origin =
+                "trips " + row.table() + "\n" + row.from() + "\n" + Clock.ticks(row.departFrom()) + "\n" + row.type();
         group[size] = Draws.idOf(origin);
         stream[size] = Draws.idOf(origin + "\n" + row.to());
         mix[size++] = what;
@@ -218,7 +220,8 @@ final class TripDemand implements Source {
             times[1] = to[c];
             double wanted = vehicles[c];
             if (how != Arrivals.RANDOM) {
-                // cells with parts of a vehicle: rounded so that all of an origin together have their total, and each its
+                // cells with parts of a vehicle: rounded so that all of an origin together have their total, and each
+                // its
                 // mean
                 long origin = Draws.key(seed, replication, Purpose.ARRIVALS, group[c]);
                 double before = sums.computeIfAbsent(group[c], first -> Draws.uniform(origin, 0));
@@ -228,16 +231,17 @@ final class TripDemand implements Source {
             }
             rates[0] = wanted / (to[c] - from[c]);
             int cell = c;
-            ArrivalTimes.draw(how, times, rates, Draws.key(seed, replication, Purpose.ARRIVALS, stream[c]), (time, n) -> {
-                long key = Draws.key(seed, replication, Purpose.VEHICLE, stream[cell] + n);
-                draft.add(
-                        time,
-                        entry[cell],
-                        routes[way[cell]],
-                        mixes.get(mix[cell]).draw(key),
-                        key,
-                        -1);
-            });
+            ArrivalTimes.draw(
+                    how, times, rates, Draws.key(seed, replication, Purpose.ARRIVALS, stream[c]), (time, n) -> {
+                        long key = Draws.key(seed, replication, Purpose.VEHICLE, stream[cell] + n);
+                        draft.add(
+                                time,
+                                entry[cell],
+                                routes[way[cell]],
+                                mixes.get(mix[cell]).draw(key),
+                                key,
+                                -1);
+                    });
         }
     }
 }

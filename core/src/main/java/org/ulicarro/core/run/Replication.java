@@ -7,6 +7,8 @@ import java.util.List;
 import java.util.function.Consumer;
 import org.ulicarro.core.base.Clock;
 import org.ulicarro.core.base.Stateful;
+import org.ulicarro.core.demand.Departures;
+import org.ulicarro.core.demand.Walks;
 import org.ulicarro.core.demand.Window;
 import org.ulicarro.core.measure.Intervals;
 import org.ulicarro.core.measure.Meters;
@@ -28,6 +30,7 @@ public final class Replication implements Stateful {
     private final Model model;
     private final int number;
     private final Traffic traffic;
+    private final Walks walks;
     private final Meters meters;
     private final Window window;
     private int unservedAtEnd;
@@ -56,13 +59,9 @@ public final class Replication implements Stateful {
         this.model = model;
         this.number = number;
         window = model.demand().window();
-        traffic = new Traffic(
-                model.study(),
-                model.table(),
-                model.demand().draw(model.study().seed(), number),
-                model.demand().drawWalks(model.study().seed(), number),
-                Clock.ticks(window.start()),
-                threads);
+        Departures departures = model.demand().draw(model.study().seed(), number);
+        walks = model.demand().drawWalks(model.study().seed(), number);
+        traffic = new Traffic(model.study(), model.table(), departures, walks, Clock.ticks(window.start()), threads);
         meters = new Meters(
                 model.network(), model.signals(), model.study().network().corridors(), new Intervals(window));
         meters.attach(traffic);
@@ -173,6 +172,7 @@ public final class Replication implements Stateful {
                 traffic.missedTurns(),
                 view.departures().detoured(),
                 view.departures().noWay(),
+                DrawnTraffic.of(model.network(), view.departures(), walks),
                 standstills());
     }
 

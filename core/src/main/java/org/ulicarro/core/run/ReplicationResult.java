@@ -50,6 +50,7 @@ import org.ulicarro.core.measure.WaitRow;
  * @param missedTurns vehicles that found no room to change lanes in time and drove on another way
  * @param detoured vehicles that took another way round closed roads
  * @param noWay vehicles that had none: they drove on roads closed to them, or waited before a closure
+ * @param traffic fingerprints of who wanted to travel
  * @param standstills rings of vehicles that blocked each other, in words
  */
 public record ReplicationResult(
@@ -80,6 +81,7 @@ public record ReplicationResult(
         int missedTurns,
         int detoured,
         int noWay,
+        DrawnTraffic traffic,
         List<String> standstills) {
 
     /** All tables in their order: the kind of row to its rows. */
