@@ -214,8 +214,9 @@ final class MeasureSheets {
                 .mean("VOC", "g", EmissionRow::vocG, 0)
                 .print(out);
         out.println(
-                "By speed and acceleration each second (Int Panis and others 2006, vehicles of that time): for comparing alternatives,");
-        out.println("not for the fleet of today. A place: the roads that lead to it, and inside it.");
+                "Fuel by the power at the wheels each second (Akçelik, Smit, Besley 2012): speed, acceleration, grade. NOx, PM and VOC");
+        out.println(
+                "follow the fuel of a fleet of the nineties: for comparing. A place: the roads that lead to it, and inside it.");
     }
 
     void conflicts() throws IOException {

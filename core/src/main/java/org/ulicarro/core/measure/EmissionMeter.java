@@ -13,7 +13,10 @@ import org.ulicarro.core.traffic.Observer;
 import org.ulicarro.core.traffic.TrafficEvents;
 import org.ulicarro.core.traffic.TrafficView;
 
-/** Adds up fuel and emissions from how vehicles drive, looked at once a second. Half of the cars run on petrol, half on diesel. */
+/**
+ * Adds up fuel and emissions from how vehicles drive, looked at once a second. Half of the cars run on petrol, half on diesel; inside a
+ * place the road is taken for level.
+ */
 final class EmissionMeter implements Observer {
 
     private static final int CARS = 0;
@@ -32,6 +35,7 @@ final class EmissionMeter implements Observer {
     private final Intervals intervals;
     private final List<String> places;
     private final int[] placeOf; // lane -> place
+    private final double[] grade; // lane -> uphill, as a share
     private final double[] sums; // (place, class, what)
     private double[] fuelOf = {}; // vehicle -> l so far
     private double[] co2Of = {}; // vehicle -> g so far
@@ -40,8 +44,10 @@ final class EmissionMeter implements Observer {
         this.intervals = intervals;
         places = List.copyOf(network.junctions().keySet());
         placeOf = new int[network.lanes().size()];
+        grade = new double[placeOf.length];
         for (var lane : network.lanes()) {
             if (lane.link() >= 0) {
+                grade[lane.index()] = network.links().get(lane.link()).grade();
                 placeOf[lane.index()] =
                         places.indexOf(network.links().get(lane.link()).to());
             }
@@ -70,35 +76,39 @@ final class EmissionMeter implements Observer {
             if (place >= 0) {
                 // who stands presses the brake: that moves nothing
                 double a = rows.stands(row) ? 0 : rows.acceleration(row);
-                add(vehicle, place, view.departures().kind()[vehicle].base(), rows.speed(row), a);
+                VehicleType type = view.departures().kind()[vehicle].base();
+                add(vehicle, place, type, rows.speed(row), a, grade[rows.lane(row)]);
             }
         }
     }
 
-    private void add(int vehicle, int place, VehicleType type, double v, double a) {
+    private void add(int vehicle, int place, VehicleType type, double v, double a, double grade) {
         switch (type) {
-            case CAR, VAN, MOTORCYCLE -> {
-                add(vehicle, place, CARS, Exhaust.PETROL_CAR, v, a, 0.5);
-                add(vehicle, place, CARS, Exhaust.DIESEL_CAR, v, a, 0.5);
+            case CAR -> {
+                add(vehicle, place, CARS, Exhaust.PETROL_CAR, 0.5 * Exhaust.PETROL_CAR.fuel(v, a, grade));
+                add(vehicle, place, CARS, Exhaust.DIESEL_CAR, 0.5 * Exhaust.DIESEL_CAR.fuel(v, a, grade));
             }
-            case TRUCK, ARTICULATED -> add(vehicle, place, TRUCKS, Exhaust.HEAVY, v, a, 1);
-            case BUS -> add(vehicle, place, BUSES, Exhaust.BUS, v, a, 1);
+            case VAN -> add(vehicle, place, CARS, Exhaust.VAN, Exhaust.VAN.fuel(v, a, grade));
+            case MOTORCYCLE -> add(vehicle, place, CARS, Exhaust.MOTORCYCLE, Exhaust.MOTORCYCLE.fuel(v, a, grade));
+            case TRUCK -> add(vehicle, place, TRUCKS, Exhaust.TRUCK, Exhaust.TRUCK.fuel(v, a, grade));
+            case ARTICULATED -> add(vehicle, place, TRUCKS, Exhaust.ARTICULATED, Exhaust.ARTICULATED.fuel(v, a, grade));
+            case BUS -> add(vehicle, place, BUSES, Exhaust.BUS, Exhaust.BUS.fuel(v, a, grade));
             case TRAM, BICYCLE -> {
                 // nothing where they drive
             }
         }
     }
 
-    private void add(int vehicle, int place, int kind, Exhaust exhaust, double v, double a, double share) {
+    /** Books what was burnt in a second (mL). */
+    private void add(int vehicle, int place, int kind, Exhaust exhaust, double fuel) {
         int at = (place * CLASSES + kind) * SUMS;
-        double co2 = share * exhaust.co2(v, a);
-        sums[at + FUEL] += co2 / 1000 / exhaust.kgPerLitre;
-        sums[at + CO2] += co2;
-        fuelOf[vehicle] += co2 / 1000 / exhaust.kgPerLitre;
-        co2Of[vehicle] += co2;
-        sums[at + NOX] += share * exhaust.nox(v, a);
-        sums[at + PM] += share * exhaust.pm(v, a);
-        sums[at + VOC] += share * exhaust.voc(v, a);
+        sums[at + FUEL] += fuel / 1000;
+        sums[at + CO2] += exhaust.co2(fuel);
+        fuelOf[vehicle] += fuel / 1000;
+        co2Of[vehicle] += exhaust.co2(fuel);
+        sums[at + NOX] += exhaust.nox(fuel);
+        sums[at + PM] += exhaust.pm(fuel);
+        sums[at + VOC] += exhaust.voc(fuel);
     }
 
     /** What a vehicle has burnt so far (l). */

@@ -117,18 +117,6 @@ class SignalMeasuresTest {
                 .isSorted();
     }
 
-    /** By hand from the source's coefficients, at 10 m/s: 0.553 + 1.61 - 0.289 = 1.874 g/s. */
-    @Test
-    void exhaustFollowsItsSource() {
-        assertThat(Exhaust.PETROL_CAR.co2(10, 0)).isCloseTo(1.874, within(1e-9));
-        // at 1 m/s² more: + 0.266 + 0.511 + 1.83
-        assertThat(Exhaust.PETROL_CAR.co2(10, 1)).isCloseTo(4.481, within(1e-9));
-        assertThat(Exhaust.PETROL_CAR.nox(10, -1)).as("braking").isCloseTo(2.17e-4, within(1e-12));
-        assertThat(Exhaust.HEAVY.co2(10, 0)).isCloseTo(1.52 + 18.8 - 6.95, within(1e-9));
-        assertThat(Exhaust.DIESEL_CAR.co2(15, -4)).as("never below nothing").isGreaterThanOrEqualTo(0);
-        assertThat(Exhaust.PETROL_CAR.pm(0, 0)).isZero();
-    }
-
     /** 2 (70 - 50)² / 120 = 6.67, and 10 % of 1000 is met while the double of 50 is not. */
     @Test
     void gehForgivesWhatIsSmall() {
