@@ -122,8 +122,8 @@ final class MovementTable {
         }
         if (rows.isEmpty()) {
             out.println(
-                    "No place here has a control, so there is no movement whose delay could be told. How many wanted in, and came in,");
-            out.println("stands in the table 'replications' of results.sqlite.");
+                    "No place here has a control, so there is no movement whose delay could be told. The tables 'links',");
+            out.println("'network', 'unserved' and 'travel-times' have what vehicles did.");
             return;
         }
         out.println(

@@ -179,18 +179,30 @@ final class RoadSheets {
         }
         for (DetectorPlace place : model.signals().detectors()) {
             Lane lane = network.lanes().get(place.lane());
-            Link link = network.links().get(lane.link());
-            if (place.derived() && (only == null || isMeant(link.to()))) {
+            boolean inside = lane.isPath();
+            String at =
+                    inside ? pathPlace(lane) : network.links().get(lane.link()).to();
+            if (place.derived() && (only == null || isMeant(at))) {
                 sheet.add(
                         place.id(), // the phase that it is for, and its lane
                         "derived detector",
-                        link.id(),
-                        lane.number(),
+                        inside
+                                ? "inside " + at
+                                : network.links().get(lane.link()).id(),
+                        inside ? null : lane.number(),
                         place.from(),
                         place.to(),
-                        link.length() - place.to());
+                        inside ? null : network.links().get(lane.link()).length() - place.to());
             }
         }
         return sheet;
+    }
+
+    private String pathPlace(Lane path) {
+        return network.movements().stream()
+                .filter(m -> m.paths().stream().anyMatch(p -> p.lane() == path.index()))
+                .map(Movement::place)
+                .findFirst()
+                .orElseThrow();
     }
 }

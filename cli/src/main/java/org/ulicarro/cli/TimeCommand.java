@@ -156,6 +156,14 @@ final class TimeCommand implements Callable<Integer> {
         List<String> known = model.signals().places().stream()
                 .filter(p -> model.signals().orderAt(p) != null) // a script has no order that a formula could use
                 .toList();
+        List<String> untimed = new ArrayList<>(model.signals().places());
+        untimed.removeAll(known);
+        if (untimed.contains(place) || known.isEmpty() && !untimed.isEmpty()) {
+            throw new ParameterException(
+                    spec.commandLine(),
+                    "at " + (place == null ? String.join(", ", untimed) : place)
+                            + " a script, a meter or a controller outside decides: there is no plan that a formula could time");
+        }
         if (place != null && !known.contains(place)) {
             throw new ParameterException(
                     spec.commandLine(), "there is no signal at '" + place + "'." + Names.suggestion(place, known));

@@ -129,4 +129,72 @@ class NetworkCommandsTest extends InProcess {
                 .isZero();
         assertThat(run("draw", study, "--reach", "120", "-o", plan)).isEqualTo(Exit.USAGE);
     }
+
+    /** Meters and scripts have no plan: what asks for one says so, and lists go on. */
+    @Test
+    void devicesAndTimesWhereAMeterOrAScriptDecides() throws IOException {
+        Path merge = temp.resolve("merge");
+        Samples.write("merge", merge);
+        assertThat(run("show", merge, "devices", "-a", "metered")).as(err).isZero();
+        assertThat(out).contains("meter lane 1, gone").contains("inside meter");
+        assertThat(run("time", merge, "-a", "metered")).isEqualTo(2);
+        assertThat(err).contains("at meter a script, a meter or a controller outside decides");
+        Path town = temp.resolve("town");
+        Samples.write("quayside", town);
+        assertThat(run("time", town, "-a", "by-stages")).as(err).isZero();
+        assertThat(out).contains("school").doesNotContain("market");
+        assertThat(run("time", town, "-a", "by-stages", "--place", "market")).isEqualTo(2);
+        assertThat(err).contains("there is no plan that a formula could time");
+    }
+
+    /** One ramp joins where the road begins, another leaves where it ends: with a place between them the road checks. */
+    @Test
+    void rampsAtBothEndsOfARoadNeedAPlaceBetween() throws IOException {
+        Path weave = temp.resolve("weave");
+        Files.createDirectories(weave);
+        Files.writeString(weave.resolve("study.yaml"), """
+                format: ulicarro/1
+                title: ramps
+                periods: {p: {from: "08:00", to: "08:15"}}
+                files: [network.yaml]
+                demand: {entries: {a: {vehicles: 900 veh/h, routes: {x: {via: [b]}}}}}
+                """);
+        String network = """
+                network:
+                  places:
+                    a: {at: [-800, 0]}
+                    on: {at: [0, 0]}
+                    off: {at: [900, 0]}
+                    b: {at: [1700, 0]}
+                    ra: {at: [-300, -80]}
+                    rb: {at: [1200, -80]}
+                  roads:
+                    m1: {between: [a, on], class: motorway, speed: 100 km/h, ahead: {lanes: 2}}
+                    m2: {between: [on, off], class: motorway, speed: 100 km/h, ahead: {lanes: 2}}
+                    m3: {between: [off, b], class: motorway, speed: 100 km/h, ahead: {lanes: 2}}
+                    r1: {between: [ra, on], speed: 60 km/h, ahead: {lanes: 1, joins: {side: right, parallel: 200 m, taper: 50 m}}}
+                    r2: {between: [off, rb], speed: 60 km/h, ahead: {lanes: 1, leaves: {side: right, parallel: 200 m, taper: 50 m}}}
+                """;
+        Files.writeString(weave.resolve("network.yaml"), network);
+        assertThat(run("check", weave)).isEqualTo(1);
+        assertThat(out + err).contains("'m2 ahead' would have a lane that ends and one that begins on the same side");
+        Files.writeString(
+                weave.resolve("network.yaml"),
+                network.replace("    off:", "    mid: {at: [450, 0]}\n    off:")
+                        .replace(
+                                "    m3:",
+                                "    m2b: {between: [mid, off], class: motorway, speed: 100 km/h, ahead: {lanes: 2}}\n    m3:")
+                        .replace("[on, off]", "[on, mid]"));
+        assertThat(run("check", weave)).as(out + err).isZero();
+    }
+
+    /** An arrow at the end of a road leads nowhere; without an error vehicles would wait there for ever. */
+    @Test
+    void anArrowThatLeadsNowhereIsAnError() throws IOException {
+        Path file = study.resolve("network.yaml");
+        String text = Files.readString(file);
+        Files.writeString(file, text.replaceFirst("back: \\{lanes: 1\\}", "back: {lanes: 1, turns: [T]}"));
+        assertThat(run("check", study)).isEqualTo(1);
+        assertThat(out).contains("has the arrow T, but at").contains("no road leads that way");
+    }
 }

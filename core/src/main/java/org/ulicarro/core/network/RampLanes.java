@@ -68,6 +68,10 @@ final class RampLanes {
         }
         boolean mainAhead = roads.get(main).from().equals(place);
         Direction to = roads.get(main).direction(mainAhead);
+        if (!of(to.bays(), lane.side()).isEmpty()) {
+            bothSides(pointer, main, mainAhead);
+            return;
+        }
         Bay bay = new Bay(Math.max(10, lane.parallel()), lane.taper());
         put(main, mainAhead, to.withEnds(added(to.ends(), lane.side(), bay)));
         joined.put(ramp + (ahead ? " ahead" : " back"), main + (mainAhead ? " ahead" : " back"));
@@ -85,6 +89,10 @@ final class RampLanes {
         }
         boolean mainAhead = roads.get(main).to().equals(place);
         Direction from = roads.get(main).direction(mainAhead);
+        if (!of(from.ends(), lane.side()).isEmpty()) {
+            bothSides(pointer, main, mainAhead);
+            return;
+        }
         Bay bay = new Bay(lane.parallel(), lane.taper());
         Direction wider = from.withBays(added(from.bays(), lane.side(), bay));
         if (!from.turns().isEmpty()) {
@@ -128,8 +136,22 @@ final class RampLanes {
         roads.put(id, road.withLanes(ahead ? direction : road.ahead(), ahead ? road.back() : direction));
     }
 
+    /** One side of a road cannot have a lane that ends and another one that begins: they would be the same lane. */
+    private void bothSides(String pointer, String main, boolean mainAhead) {
+        faults.add(Fault.error(
+                pointer,
+                "'" + main + (mainAhead ? " ahead" : " back")
+                        + "' would have a lane that ends and one that begins on the same"
+                        + " side; put a place without control on it where the first one has ended, so that each has a road of its"
+                        + " own (a lane that goes on from one ramp to the next is not known yet)"));
+    }
+
+    private static List<Bay> of(Bays bays, Side side) {
+        return side == Side.LEFT ? bays.left() : bays.right();
+    }
+
     private static Bays added(Bays bays, Side side, Bay bay) {
-        List<Bay> one = new ArrayList<>(side == Side.LEFT ? bays.left() : bays.right());
+        List<Bay> one = new ArrayList<>(of(bays, side));
         one.add(bay);
         return side == Side.LEFT ? new Bays(one, bays.right()) : new Bays(bays.left(), one);
     }

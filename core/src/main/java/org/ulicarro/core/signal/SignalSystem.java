@@ -144,12 +144,12 @@ public final class SignalSystem {
                 .orElse(null);
     }
 
-    /** In which order groups have green at a place: of the plan that the period starts with, or null. */
+    /** In which order groups have green at a place: of the plan that the period starts with; null where a script or a meter decides. */
     public SpanOrder orderAt(String place) {
         return controllers.stream()
                 .filter(c -> c.place().equals(place))
-                .map(Placed::order)
                 .findFirst()
+                .map(Placed::order)
                 .orElse(null);
     }
 
