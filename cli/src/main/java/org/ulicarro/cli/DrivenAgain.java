@@ -46,8 +46,12 @@ final class DrivenAgain {
         CorridorTraces traces = new CorridorTraces(model.network(), places, at, groups, begins, ends);
         Replication replication = new Replication(model, 1);
         replication.observe(traces);
-        while (!replication.isDone() && replication.now() <= ends) {
-            replication.step();
+        try {
+            while (!replication.isDone() && replication.now() <= ends) {
+                replication.step();
+            }
+        } finally {
+            replication.close();
         }
         return traces;
     }

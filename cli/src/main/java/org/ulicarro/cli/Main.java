@@ -16,14 +16,16 @@ public final class Main {
     private Main() {}
 
     public static void main(String[] args) {
-        PrintWriter out = new PrintWriter(System.out, false, StandardCharsets.UTF_8);
+        StandardOutput stdout = new StandardOutput();
+        PrintWriter out = new PrintWriter(stdout, false, StandardCharsets.UTF_8);
         PrintWriter err = new PrintWriter(System.err, true, StandardCharsets.UTF_8);
         int code = run(args, out, err);
         out.flush();
-        err.flush();
-        if (out.checkError() && code == Exit.DONE) {
-            code = Exit.INPUT; // nobody could read what was printed
+        if (stdout.failure() != null) {
+            err.println("ulicarro: the output could not be written: " + stdout.failure());
+            code = code == Exit.DONE ? Exit.INPUT : code;
         }
+        err.flush();
         System.exit(code);
     }
 

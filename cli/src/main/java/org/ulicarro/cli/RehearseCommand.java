@@ -6,7 +6,6 @@ import java.nio.file.Files;
 import java.nio.file.Path;
 import java.util.ArrayList;
 import java.util.List;
-import java.util.Locale;
 import java.util.concurrent.Callable;
 import org.ulicarro.core.base.Clock;
 import org.ulicarro.core.base.Names;
@@ -179,20 +178,20 @@ final class RehearseCommand implements Callable<Integer> {
         for (Rehearsal.Change change : rehearsal.changes()) {
             for (; next < marks.size() && marks.get(next).tick() <= change.tick(); next++) {
                 sheet.add(
-                        tenths(marks.get(next).tick()),
+                        Clock.timeOfDayToTenth(marks.get(next).tick()),
                         marks.get(next).who(),
                         marks.get(next).what(),
                         "");
             }
             boolean people = signals.groups().get(change.group()).people();
             sheet.add(
-                    tenths(change.tick()),
+                    Clock.timeOfDayToTenth(change.tick()),
                     signals.groups().get(change.group()).id(),
                     word(change.shows(), people),
                     change.because());
         }
         for (Rehearsal.Mark mark : marks.subList(next, marks.size())) {
-            sheet.add(tenths(mark.tick()), mark.who(), mark.what(), "");
+            sheet.add(Clock.timeOfDayToTenth(mark.tick()), mark.who(), mark.what(), "");
         }
         PrintWriter out = spec.commandLine().getOut();
         sheet.print(form, out);
@@ -205,17 +204,6 @@ final class RehearseCommand implements Callable<Integer> {
             case YELLOW -> people ? "finish" : "yellow";
             case RED -> people ? "don't walk" : "red";
         };
-    }
-
-    private static String tenths(int tick) {
-        int seconds = tick / Clock.TICKS_PER_SECOND;
-        return String.format(
-                Locale.ROOT,
-                "%02d:%02d:%02d.%d",
-                seconds / 3600,
-                seconds / 60 % 60,
-                seconds % 60,
-                tick % Clock.TICKS_PER_SECOND);
     }
 
     private void draw(Model model, SignalController controller, Rehearsal rehearsal, int start, int end)

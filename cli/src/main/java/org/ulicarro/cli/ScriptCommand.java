@@ -75,11 +75,12 @@ final class ScriptCommand implements Callable<Integer> {
                 at.isPresent() && at.getAsDouble() > start && at.getAsDouble() <= end,
                 "--explain takes a time of day within the run and its warm-up, not '" + time + "'");
         check(number >= 1 && number <= 10_000, "the number of a replication must be 1 to 10000");
-        Replication replication = new Replication(model, number);
-        replication.advanceTo(at.getAsDouble());
-        print(
-                replication.account(place),
-                model.study().signals().get(place).script().file());
+        try (Replication replication = new Replication(model, number)) {
+            replication.advanceTo(at.getAsDouble());
+            print(
+                    replication.account(place),
+                    model.study().signals().get(place).script().file());
+        }
         return Exit.DONE;
     }
 

@@ -140,7 +140,9 @@ final class TraceCommand implements Callable<Integer> {
         }
         PrintWriter out = spec.commandLine().getOut();
         if (moment.isPresent()) {
-            new WhyText(model, again, vehicle).print(moment.getAsDouble(), out);
+            try (again) {
+                new WhyText(model, again, vehicle).print(moment.getAsDouble(), out);
+            }
         } else {
             Itinerary itinerary = new Itinerary(vehicle);
             again.observe(itinerary);

@@ -30,6 +30,7 @@ public final class LoadedStudy {
     private final List<Count> counts;
     private final List<Trips> trips;
     private final Map<String, Spot> cellSpots;
+    private final List<Message> warnings; // of reading it
 
     LoadedStudy(
             Path folder,
@@ -38,7 +39,8 @@ public final class LoadedStudy {
             Study study,
             List<Count> counts,
             List<Trips> trips,
-            Map<String, Spot> cellSpots) {
+            Map<String, Spot> cellSpots,
+            List<Message> warnings) {
         this.folder = folder;
         this.alternative = alternative;
         this.tree = tree;
@@ -46,6 +48,7 @@ public final class LoadedStudy {
         this.counts = List.copyOf(counts);
         this.trips = List.copyOf(trips);
         this.cellSpots = cellSpots;
+        this.warnings = List.copyOf(warnings);
     }
 
     public Path folder() {
@@ -54,7 +57,8 @@ public final class LoadedStudy {
 
     /** The same with another network, as if its files said so. */
     public LoadedStudy withNetwork(NetworkInput network) {
-        return new LoadedStudy(folder, alternative, tree, study.withNetwork(network), counts, trips, cellSpots);
+        return new LoadedStudy(
+                folder, alternative, tree, study.withNetwork(network), counts, trips, cellSpots, warnings);
     }
 
     /** {@code base}, or the names of the alternatives that were put on it, such as {@code ferry-plan+wide-pier}. */
@@ -143,7 +147,9 @@ public final class LoadedStudy {
             GeoReference.of(study.network(), faults);
             checkBackdrop(faults);
         }
-        List<Message> messages = messages(faults);
+        List<Message> messages = new ArrayList<>(messages(faults));
+        messages.addAll(warnings);
+        messages = Message.sorted(messages);
         if (model == null) {
             throw new StudyProblem(messages);
         }

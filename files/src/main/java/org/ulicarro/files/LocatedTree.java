@@ -108,6 +108,23 @@ final class LocatedTree {
         }
     }
 
+    /** What was at one pointer is at another one now; where it is written stays. */
+    void move(String from, String to) {
+        for (Map<String, Spot> map : List.of(values, keys)) {
+            Spot spot = map.remove(from);
+            if (spot != null) {
+                map.put(to, spot);
+            }
+        }
+        String written = raw.remove(from);
+        if (written != null) {
+            raw.put(to, written);
+        }
+        if (empty.remove(from)) {
+            empty.add(to);
+        }
+    }
+
     private void forget(String pointer) {
         for (Map<String, ?> map : List.of(values, keys, raw)) {
             map.keySet().removeIf(p -> p.equals(pointer) || p.startsWith(pointer + "/"));

@@ -79,10 +79,9 @@ public final class StudyEditor {
         JsonNode meant = parsed(path, value);
         String file = fileFor(steps);
         try {
+            YamlText text = new YamlText(texts.get(file));
             // an alternative takes a key away by writing null for it
-            boolean writeNull = alternative != null && value.strip().equals("null");
-            String after = new YamlText(texts.get(file)).with(steps, writeNull ? "~" : value.strip());
-            after = writeNull ? after.replace(": ~", ": null") : after;
+            String after = alternative == null ? text.with(steps, value.strip()) : text.written(steps, value.strip());
             JsonNode found = at(YamlFile.parse(after, file), steps);
             boolean asMeant = meant.isNull() ? found == null || found.isNull() : meant.equals(found);
             if (!asMeant) {

@@ -80,6 +80,7 @@ public final class StudyFolder {
             patch(tree, alternative);
         }
         faults.addAll(tree.faults);
+        List<Message> warnings = OldKeys.rename(tree);
         StudySchema schema = StudySchema.load();
         schema.complete(tree);
         StandIns standIns = new StandIns(schema, tree.root);
@@ -102,7 +103,7 @@ public final class StudyFolder {
             throw new StudyProblem(Message.sorted(faults));
         }
         String name = alternatives.isEmpty() ? "base" : String.join("+", alternatives);
-        return new LoadedStudy(folder, name, tree, study, counts, trips, spots);
+        return new LoadedStudy(folder, name, tree, study, counts, trips, spots, warnings);
     }
 
     /** What is wrong between values, too, so that a person need not come back for it. */

@@ -102,15 +102,24 @@ final class YamlText {
      * @param value YAML on one line; {@code null} takes the key away
      */
     String with(List<String> path, String value) throws NotPossible {
+        if (!value.equals("null")) {
+            return written(path, value);
+        }
+        Way way = root == null ? null : follow(path);
+        if (way == null || way.steps() < path.size()) {
+            throw new NotPossible("there is nothing at " + String.join(".", path) + " to take away");
+        }
+        return without(way);
+    }
+
+    /** The same where {@code null} is a value to be written, as in an alternative, which takes a key away by it. */
+    String written(List<String> path, String value) throws NotPossible {
         if (root == null) {
             return text + nested(path, value) + "\n";
         }
         Way way = follow(path);
         if (way.steps() == path.size()) {
-            return value.equals("null") ? without(way) : replaced(way, value);
-        }
-        if (value.equals("null")) {
-            throw new NotPossible("there is nothing at " + String.join(".", path) + " to take away");
+            return replaced(way, value);
         }
         return added(way, path.subList(way.steps(), path.size()), value);
     }

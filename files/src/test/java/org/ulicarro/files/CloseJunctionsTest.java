@@ -74,7 +74,7 @@ class CloseJunctionsTest {
                     if (lane.link() >= 0) {
                         onLink.put(v, lane.link());
                     }
-                    double wants = Math.min(LIMIT * rows.speedFactor(row), 40);
+                    double wants = Math.min(LIMIT * rows.desiredSpeed(row), 40);
                     double moved = rows.speed(row) * view.stepSeconds();
                     if (lane.link() >= 0 && rows.speed(row) < 0.3) {
                         noteStanding(view, lane, rows.position(row) - rows.length(row));
@@ -196,7 +196,7 @@ class CloseJunctionsTest {
                 periods:
                   p: {from: "08:00", to: "08:10", warm-up: {length: 2 min, demand: first-slice}, drain: 5 min}
                 step: 0.2 s
-                vehicles: {car: {speed-factor: 100 % ± 0.1 %}}
+                vehicles: {car: {desired-speed: 100 % ± 0.1 %}}
                 replications: 1
                 seed: 5
                 files: [network.yaml, demand.yaml, signals.yaml]

@@ -87,7 +87,7 @@ class StudyRulesTest {
     @ParameterizedTest
     @CsvSource(delimiter = '|', quoteCharacter = '"', textBlock = """
             car: 91 % | car: -91 % | a share of the vehicle mix is negative
-            car: 91 % | car: 0.91 | '0.91' has no unit; write '0.91 %'
+            car: 91 % | car: 0.91 | '0.91' has no unit; write '91 %'
             random | evenly | 'evenly' cannot stand for 'arrivals'. Did you mean 'even'?
             counts/pm.csv | ../pm.csv | is not inside the study's folder
             counts/pm.csv | counts/am.csv | there is no file 'counts/am.csv' in the study's folder
@@ -127,5 +127,29 @@ class StudyRulesTest {
         List<String> problems = problemsAfter("network.yaml", control, "market: {at: [0, 0]}");
         assertThat(problems)
                 .anyMatch(m -> m.contains("place 'market' has no signal; write control: signal at the place"));
+    }
+
+    @ParameterizedTest
+    @CsvSource(delimiter = '|', quoteCharacter = '"', textBlock = """
+            desired-speed: 0.8 | '0.8' has no unit; write '80 %'
+            desired-speed: 95 | '95' has no unit; write '95 %'
+            desired-speed: 0.8 % | warning: 0.8 % is more than unusual; on roads it is 50 to 160 %.
+            desired-speed: 100 % ± 80 % | warning: 80 % is more than unusual
+            acceleration: 14 m/s2 | warning: 14 m/s² is more than unusual
+            speed-factor: 95 % | warning: 'speed-factor' is called 'desired-speed' now
+            """)
+    void whatNoDriverWishesIsSaid(String value, String message) throws IOException {
+        assertThat(problemsAfter("study.yaml", "seed:", "vehicles: {car: {" + value + "}}\nseed:"))
+                .anyMatch(m -> m.contains(message))
+                .hasSize(1);
+    }
+
+    @Test
+    void anOldNameMeansTheSame() throws IOException, StudyProblem {
+        String text = Files.readString(study.resolve("study.yaml"));
+        Files.writeString(study.resolve("study.yaml"), text + "vehicles: {car: {desired-speed: 95 % ± 2 %}}\n");
+        String now = StudyFolder.read(study, List.of()).inputs();
+        Files.writeString(study.resolve("study.yaml"), text + "vehicles: {car: {speed-factor: 95 % ± 2 %}}\n");
+        assertThat(StudyFolder.read(study, List.of()).inputs()).isEqualTo(now);
     }
 }

@@ -117,4 +117,20 @@ class YamlTextTest {
         assertThatThrownBy(() -> StudyEditor.open(study, null).set("title", "["))
                 .isInstanceOf(StudyProblem.class);
     }
+
+    /** An alternative takes a plan away; what a comment says with a ~ in it is none of its business. */
+    @Test
+    void nullIsWrittenWhereItIsMeantAndNowhereElse() throws IOException, StudyProblem {
+        Path study = temp.resolve("quayside");
+        Samples.write(Samples.MARKET, study);
+        Files.writeString(
+                study.resolve("alternatives/note.yaml"),
+                "network:\n  roads:\n    quay-1: {speed: 40 km/h} # pause before the pier: ~4 s\n");
+        StudyEditor editor = StudyEditor.open(study, "note");
+        editor.set("network.roads.quay-1.name", "null");
+        editor.save();
+        assertThat(Files.readString(study.resolve("alternatives/note.yaml")))
+                .isEqualTo(
+                        "network:\n  roads:\n    quay-1: {speed: 40 km/h, name: null} # pause before the pier: ~4 s\n");
+    }
 }

@@ -81,7 +81,7 @@ final class Messages {
     }
 
     static String time(int tick) {
-        return Clock.timeOfDay(Clock.seconds(tick)) + "." + tick % Clock.TICKS_PER_SECOND;
+        return Clock.timeOfDayToTenth(tick);
     }
 
     /** What a group shows: green, yellow, red or flashing-yellow; walk, clearing or dont-walk. */

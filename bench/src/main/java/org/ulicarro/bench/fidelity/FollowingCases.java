@@ -17,8 +17,8 @@ final class FollowingCases {
     private static final String EXACT = """
             drivers: {urban: {time-gap: 1 s, reaction: 0 s}}
             vehicles:
-              car: {acceleration: 2.4 m/s2, deceleration: 3 m/s2, speed-factor: 100 %, top-speed: 200 km/h}
-              bus: {acceleration: 2.4 m/s2, deceleration: 3 m/s2, speed-factor: 100 %, top-speed: 36 km/h, power: 0 kW/t, length: 12 m}
+              car: {acceleration: 2.4 m/s2, deceleration: 3 m/s2, desired-speed: 100 %, top-speed: 200 km/h}
+              bus: {acceleration: 2.4 m/s2, deceleration: 3 m/s2, desired-speed: 100 %, top-speed: 36 km/h, power: 0 kW/t, length: 12 m}
             """;
 
     private FollowingCases() {}

@@ -27,4 +27,16 @@ public final class Clock {
         String minutes = String.format(Locale.ROOT, "%02d:%02d", whole / 3600, whole / 60 % 60);
         return whole % 60 == 0 ? minutes : minutes + String.format(Locale.ROOT, ":%02d", whole % 60);
     }
+
+    /** {@code HH:MM:SS.t} of a tick, always in full. */
+    public static String timeOfDayToTenth(long tick) {
+        long whole = Math.floorDiv(tick, TICKS_PER_SECOND);
+        return String.format(
+                Locale.ROOT,
+                "%02d:%02d:%02d.%d",
+                whole / 3600,
+                whole / 60 % 60,
+                whole % 60,
+                Math.floorMod(tick, TICKS_PER_SECOND));
+    }
 }

@@ -64,9 +64,17 @@ public record Quantity(double mean, double spread) {
         return new BigDecimal(number).doubleValue() * factor;
     }
 
+    /** A bare number up to this is taken for a share of one, a larger one for a percentage. */
+    private static final double LARGEST_SHARE = 2;
+
     /** What to say when a number stands where a quantity is due: proposes it with both usual units. */
     public static String bareNumber(String number, Dimension dimension) {
         List<String> units = List.copyOf(dimension.units().keySet());
+        if (dimension == Dimension.SHARE && Math.abs(Double.parseDouble(number)) <= LARGEST_SHARE) {
+            // who leaves the sign out means a share of one: 0.8 is 80 %
+            BigDecimal percent = new BigDecimal(number).movePointRight(2).stripTrailingZeros();
+            return "'" + number + "' has no unit; write '" + percent.toPlainString() + " %'";
+        }
         String proposal = "write '" + number + " " + units.get(0) + "'";
         if (units.size() > 1) {
             proposal += " or '" + number + " " + units.get(1) + "'";

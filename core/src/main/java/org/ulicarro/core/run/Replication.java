@@ -22,7 +22,7 @@ import org.ulicarro.core.traffic.TrafficView;
 import org.ulicarro.core.traffic.Witness;
 
 /** One replication of a model: the same model, seed and number give the same result to the bit. */
-public final class Replication implements Stateful {
+public final class Replication implements Stateful, AutoCloseable {
 
     /** What the start of the period is held against (s). */
     private static final double EARLY = 900;
@@ -140,8 +140,7 @@ public final class Replication implements Stateful {
             traffic.checkConservation();
             traffic.finish();
         } finally {
-            traffic.control().close();
-            traffic.close();
+            close();
         }
         TrafficView view = traffic.view();
         return new ReplicationResult(
@@ -174,6 +173,13 @@ public final class Replication implements Stateful {
                 view.departures().noWay(),
                 DrawnTraffic.of(model.network(), view.departures(), walks),
                 standstills());
+    }
+
+    /** Lets threads and controllers outside go, for who does not drive to the end. {@link #result} does it by itself. */
+    @Override
+    public void close() {
+        traffic.control().close();
+        traffic.close();
     }
 
     /** Rings of vehicles that block each other, as found so far, in words. */

@@ -23,6 +23,7 @@ public final class StudyRules {
         new DemandRules(study, faults).check();
         new NetworkRules(study, faults).check();
         NotHeeded.warn(study, faults);
+        new Unlikely(study, faults).warn();
         study.signals().keySet().forEach(rules::checkController);
     }
 

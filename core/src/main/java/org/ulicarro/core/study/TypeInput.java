@@ -24,8 +24,8 @@ public record TypeInput(
         @Unit(Dimension.ACCELERATION) @About("What drivers find comfortable: 2.5 m/s2 ± 0.2 m/s2.")
         Quantity deceleration,
 
-        @Key("speed-factor") @Unit(Dimension.SHARE) @About("Desired speed as a share of the limit: 95 % ± 6 %.")
-        Quantity speedFactor,
+        @Key("desired-speed") @Unit(Dimension.SHARE) @About("What drivers wish, as a share of the limit: 95 % ± 6 %.")
+        Quantity desiredSpeed,
 
         @Key("top-speed") @Unit(Dimension.SPEED) @About("Highest speed whatever the limit: 90 km/h ± 3 km/h.")
         Quantity topSpeed,
@@ -49,6 +49,6 @@ public record TypeInput(
     /** What it changes about the type that it is based on. */
     VehicleInput changes() {
         return new VehicleInput(
-                length, width, acceleration, deceleration, speedFactor, topSpeed, timeGap, power, occupancy);
+                length, width, acceleration, deceleration, desiredSpeed, topSpeed, timeGap, power, occupancy);
     }
 }

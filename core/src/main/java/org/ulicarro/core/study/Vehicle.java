@@ -10,7 +10,7 @@ import org.ulicarro.core.base.Quantity;
  * @param width overall width without mirrors (m)
  * @param acceleration what drivers use from a stand on the level (m/s²)
  * @param deceleration what they find comfortable (m/s²)
- * @param speedFactor desired speed as a share of the limit
+ * @param desiredSpeed desired speed as a share of the limit
  * @param topSpeed highest speed whatever the limit (m/s)
  * @param timeGap time gap as a share of what is usual on the class of road
  * @param power at the wheels per mass (W/kg), which limits heavy vehicles at speed and uphill; 0 where it never does
@@ -22,7 +22,7 @@ public record Vehicle(
         double width,
         Quantity acceleration,
         Quantity deceleration,
-        Quantity speedFactor,
+        Quantity desiredSpeed,
         Quantity topSpeed,
         double timeGap,
         Quantity power,
@@ -38,7 +38,7 @@ public record Vehicle(
                         or(own.width(), width),
                         or(own.acceleration(), acceleration),
                         or(own.deceleration(), deceleration),
-                        or(own.speedFactor(), speedFactor),
+                        or(own.desiredSpeed(), desiredSpeed),
                         or(own.topSpeed(), topSpeed),
                         or(own.timeGap(), timeGap),
                         or(own.power(), power),

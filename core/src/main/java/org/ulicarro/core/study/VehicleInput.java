@@ -15,8 +15,8 @@ public record VehicleInput(
         @Unit(Dimension.ACCELERATION) @About("What drivers find comfortable: 2.5 m/s2 ± 0.2 m/s2.")
         Quantity deceleration,
 
-        @Key("speed-factor") @Unit(Dimension.SHARE) @About("Desired speed as a share of the limit: 95 % ± 6 %.")
-        Quantity speedFactor,
+        @Key("desired-speed") @Unit(Dimension.SHARE) @About("What drivers wish, as a share of the limit: 95 % ± 6 %.")
+        Quantity desiredSpeed,
 
         @Key("top-speed") @Unit(Dimension.SPEED) @About("Highest speed whatever the limit: 90 km/h ± 3 km/h.")
         Quantity topSpeed,

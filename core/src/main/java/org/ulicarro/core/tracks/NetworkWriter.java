@@ -77,7 +77,7 @@ final class NetworkWriter {
         newcomers.put(vehicle);
         newcomers.put(departures.kind()[vehicle].base().ordinal());
         newcomers.put((int) StrictMath.rint(view.rows().length(row) * 100));
-        newcomers.put((int) StrictMath.rint(view.rows().speedFactor(row) * 1000));
+        newcomers.put((int) StrictMath.rint(view.rows().desiredSpeed(row) * 1000));
         newcomers.put((int) StrictMath.rint(departures.time()[vehicle] * TENTHS));
         newcomers.put(departures.entry()[vehicle]);
         newcomers.put(way.length);

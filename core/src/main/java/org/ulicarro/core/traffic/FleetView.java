@@ -56,7 +56,7 @@ public final class FleetView {
     }
 
     /** Its desired speed as a share of the limit. */
-    public double speedFactor(int row) {
+    public double desiredSpeed(int row) {
         return f.factor[f.rowAt(row)];
     }
 

@@ -79,7 +79,7 @@ final class Traits {
         double share = vehicle.timeGap();
         f.type[row] = (byte) kind.base().ordinal();
         f.length[row] = vehicle.length();
-        f.factor[row] = (float) least(0.2, draw(key, 1, vehicle.speedFactor()));
+        f.factor[row] = (float) least(0.2, draw(key, 1, vehicle.desiredSpeed()));
         f.gapTime[row] = least(0.3, share * draw(key, 2, gapTime[c]));
         f.pickup[row] = least(0.3, acceleration[c] * draw(key, 3, vehicle.acceleration()));
         f.comfort[row] = least(0.5, draw(key, 4, vehicle.deceleration()));

@@ -65,7 +65,7 @@ class LaneChangeTest {
                             && rows.lane(row) < 2
                             && rows.position(row) > 1000) {
                         sum[0] += rows.speed(row);
-                        sum[1] += rows.speedFactor(row) * 100 / 3.6;
+                        sum[1] += rows.desiredSpeed(row) * 100 / 3.6;
                     }
                 }
             }
