@@ -6,6 +6,7 @@ import java.io.IOException;
 import java.nio.charset.StandardCharsets;
 import java.nio.file.Files;
 import java.nio.file.Path;
+import java.nio.file.attribute.FileTime;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Map;
@@ -98,6 +99,50 @@ class LauncherIT {
         Files.writeString(temp.resolve("mine/study.yaml"), "format: ulicarro/1\n");
         assertThat(run("check", "mine")).isEqualTo(1);
         assertThat(out).contains("'title' is missing");
+    }
+
+    /** A reader that has seen enough is no failure; a full disk is, and is said. */
+    @Test
+    void whatBecomesOfTheOutputIsToldApart() throws Exception {
+        Path launcher = ROOT.resolve("ulicarro");
+        assertThat(shell(launcher + " schema | head -n 1; exit ${PIPESTATUS[0]}"))
+                .isZero();
+        assertThat(shell("if [ -e /dev/full ]; then " + launcher
+                        + " schema >/dev/full; else echo No space left >&2; exit 3; fi"))
+                .isEqualTo(3);
+        assertThat(err).contains("No space left");
+    }
+
+    /** Where a source is newer than what was built, the launcher does not go on with the old build. */
+    @Test
+    void anOldBuildIsNotStarted() throws Exception {
+        Path root = temp.resolve("copy");
+        Files.createDirectories(root.resolve("cli/target/app/lib"));
+        Files.createDirectories(root.resolve("core/src/main"));
+        Files.createDirectories(root.resolve("bin"));
+        Files.copy(ROOT.resolve("ulicarro"), root.resolve("ulicarro"));
+        Files.writeString(root.resolve("cli/target/app/ulicarro.jar"), "old");
+        Files.writeString(root.resolve("pom.xml"), "<project/>");
+        Files.writeString(root.resolve("core/src/main/Changed.java"), "class Changed {}");
+        Files.setLastModifiedTime(root.resolve("cli/target/app/ulicarro.jar"), FileTime.fromMillis(1_000_000_000_000L));
+        Path maven = Files.writeString(root.resolve("bin/mvn"), "#!/bin/sh\necho no compiler today\nexit 1\n");
+        assertThat(maven.toFile().setExecutable(true)).isTrue();
+        assertThat(shell("PATH=" + root.resolve("bin") + ":$PATH sh " + root.resolve("ulicarro") + " --version"))
+                .isEqualTo(70);
+        assertThat(err)
+                .contains("has changed since the last build, building anew")
+                .contains("no compiler today");
+    }
+
+    private int shell(String script) throws IOException, InterruptedException {
+        Process process = new ProcessBuilder("bash", "-c", script)
+                .directory(temp.toFile())
+                .redirectOutput(temp.resolve("out.txt").toFile())
+                .redirectError(temp.resolve("err.txt").toFile())
+                .start();
+        assertThat(process.waitFor(3, TimeUnit.MINUTES)).isTrue();
+        err = Files.readString(temp.resolve("err.txt"), StandardCharsets.UTF_8);
+        return process.exitValue();
     }
 
     @Test
