@@ -3,7 +3,6 @@ package org.ulicarro.cli;
 import static org.assertj.core.api.Assertions.assertThat;
 import static org.junit.jupiter.api.Assumptions.assumeTrue;
 
-import blue.strategic.parquet.HydratorSupplier;
 import blue.strategic.parquet.ParquetReader;
 import java.io.IOException;
 import java.nio.charset.StandardCharsets;
@@ -53,15 +52,14 @@ class ExportCommandTest extends InProcess {
 
     private static List<String> parquetLines(Path file) throws IOException {
         try (Stream<String> lines = ParquetReader.streamContent(
-                file.toFile(),
-                HydratorSupplier.constantly(new blue.strategic.parquet.Hydrator<StringBuilder, String>() {
+                file.toFile(), new blue.strategic.parquet.Hydrator<StringBuilder, String, String[]>() {
                     @Override
                     public StringBuilder start() {
                         return new StringBuilder();
                     }
 
                     @Override
-                    public StringBuilder add(StringBuilder row, String heading, Object value) {
+                    public StringBuilder add(StringBuilder row, String[] heading, Object value) {
                         return row.append(row.isEmpty() ? "" : ",").append(cell(value));
                     }
 
@@ -69,7 +67,7 @@ class ExportCommandTest extends InProcess {
                     public String finish(StringBuilder row) {
                         return row.toString();
                     }
-                }))) {
+                })) {
             return lines.toList();
         }
     }

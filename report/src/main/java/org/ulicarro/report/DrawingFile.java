@@ -13,7 +13,6 @@ import java.nio.file.StandardCopyOption;
 import java.util.Locale;
 import java.util.function.Consumer;
 import javax.imageio.ImageIO;
-import org.jfree.svg.SVGGraphics2D;
 
 /** Writes one drawing as the kind of file that its ending says. */
 public final class DrawingFile {
@@ -58,10 +57,7 @@ public final class DrawingFile {
     }
 
     private static byte[] svg(int width, int height, Consumer<Graphics2D> drawing) {
-        SVGGraphics2D graphics = new SVGGraphics2D(width, height);
-        graphics.setDefsKeyPrefix("u"); // the same drawing gives the same file
-        drawing.accept(graphics);
-        return graphics.getSVGDocument().getBytes(StandardCharsets.UTF_8);
+        return Svg.document(width, height, drawing).getBytes(StandardCharsets.UTF_8);
     }
 
     private static byte[] png(int width, int height, Consumer<Graphics2D> drawing) throws IOException {

@@ -7,7 +7,7 @@ import java.awt.Font;
 public final class Looks {
 
     public static final Color PAPER = new Color(0xFBFAF6);
-    public static final Color LAND = new Color(0xF1EFE7);
+    public static final Color LAND = new Color(0xEAEEE9);
     public static final Color ASPHALT = new Color(0xC6C5C1);
     public static final Color KERB = new Color(0x6E6B66);
     public static final Color PAINT = Color.WHITE;

@@ -8,8 +8,8 @@ import java.nio.charset.StandardCharsets;
 import java.util.Base64;
 import java.util.function.Consumer;
 import javax.imageio.ImageIO;
-import org.jfree.svg.SVGGraphics2D;
 import org.ulicarro.report.DrawingFile;
+import org.ulicarro.report.Svg;
 
 /**
  * A picture inside a report.
@@ -26,10 +26,8 @@ public record Figure(int width, int height, Consumer<Graphics2D> drawing) {
     /** As an address that holds all of it: lines where the page can show them, else dots. */
     public String source(boolean lines) throws IOException {
         if (lines) {
-            SVGGraphics2D g = new SVGGraphics2D(width, height);
-            drawing.accept(g);
-            return "data:image/svg+xml;base64,"
-                    + Base64.getEncoder().encodeToString(g.getSVGElement().getBytes(StandardCharsets.UTF_8));
+            byte[] svg = Svg.element(width, height, drawing).getBytes(StandardCharsets.UTF_8);
+            return "data:image/svg+xml;base64," + Base64.getEncoder().encodeToString(svg);
         }
         BufferedImage image = DrawingFile.image(width * FINE, height * FINE, g -> {
             g.scale(FINE, FINE);

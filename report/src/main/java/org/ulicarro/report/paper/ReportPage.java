@@ -51,7 +51,6 @@ public final class ReportPage {
         XRLog.setLoggingEnabled(false);
         ByteArrayOutputStream bytes = new ByteArrayOutputStream();
         PdfRendererBuilder builder = new PdfRendererBuilder();
-        builder.useFastMode();
         builder.withHtmlContent(html, null);
         builder.toStream(bytes);
         builder.run();

@@ -22,7 +22,7 @@ class Ground {
   }
 
   paint(context, camera, ratio) {
-    context.fillStyle = '#f1efe7';
+    context.fillStyle = '#eaeee9';
     context.fillRect(0, 0, this.canvas.width, this.canvas.height);
     camera.apply(context, ratio);
     const window = camera.window();
