@@ -95,7 +95,7 @@ final class CalibrateCommand implements Callable<Integer> {
         if (write != null) {
             write(loaded, outcomes, out);
         }
-        return outcomes.stream().allMatch(Outcome::met) ? Exit.DONE : Exit.DOES_NOT_HOLD;
+        return outcomes.stream().allMatch(o -> o.met() && isSure(o)) ? Exit.DONE : Exit.DOES_NOT_HOLD;
     }
 
     private void check(boolean holds, String otherwise) {
@@ -140,7 +140,7 @@ final class CalibrateCommand implements Callable<Integer> {
         }
     }
 
-    private static Sheet sheet(List<Outcome> outcomes) {
+    private Sheet sheet(List<Outcome> outcomes) {
         Sheet sheet = new Sheet()
                 .words("place", "place")
                 .words("movement", "movement")
@@ -161,9 +161,14 @@ final class CalibrateCommand implements Callable<Integer> {
                     o.reached().mean(),
                     half(o),
                     o.share(),
-                    o.met() ? "yes" : "no");
+                    !o.met() ? "no" : isSure(o) ? "yes" : "not sure");
         }
         return sheet;
+    }
+
+    /** Whether what was reached is known well enough to say that it meets the target. */
+    private boolean isSure(Outcome o) {
+        return half(o) <= 2 * within / 100 * o.target().flow();
     }
 
     private void explain(List<Outcome> outcomes, PrintWriter out) {
@@ -184,7 +189,7 @@ final class CalibrateCommand implements Callable<Integer> {
                                 + " ('results RUN why' and 'results RUN lanes' tell)");
             } else if (!o.met()) {
                 say(out, name + ": not met yet; more --trials or replications may help");
-            } else if (!(half(o) <= 2 * within / 100 * o.target().flow())) {
+            } else if (!isSure(o)) {
                 say(out, name + ": met on the mean, but known less exactly than asked for; take more replications");
             }
         }

@@ -48,7 +48,18 @@ final class EntrySheets {
     void print(PrintWriter out, boolean bySlice, boolean each) {
         TextTable table = new TextTable(1);
         if (each) {
-            table.add("entry", "by", "from", "to", "no", "wanted", "came in", "delay s", "most out", "left out");
+            table.add(
+                    "entry",
+                    "by",
+                    "from",
+                    "to",
+                    "no",
+                    "out before",
+                    "wanted",
+                    "came in",
+                    "delay s",
+                    "most out",
+                    "left out");
             selected(bySlice).forEach(o -> {
                 EntryRow r = o.row();
                 table.add(
@@ -57,6 +68,7 @@ final class EntrySheets {
                         Clock.timeOfDay(r.fromS()),
                         Clock.timeOfDay(r.toS()),
                         Integer.toString(o.replication()),
+                        Integer.toString(r.outsideStart()),
                         Integer.toString(r.wanted()),
                         Integer.toString(r.entered()),
                         TextTable.figure(r.entryDelayS(), 1),
@@ -64,7 +76,18 @@ final class EntrySheets {
                         Integer.toString(r.outsideEnd()));
             });
         } else {
-            table.add("entry", "by", "from", "to", "wanted", "came in", "delay s", "95 % ± s", "most out", "left out");
+            table.add(
+                    "entry",
+                    "by",
+                    "from",
+                    "to",
+                    "out before",
+                    "wanted",
+                    "came in",
+                    "delay s",
+                    "95 % ± s",
+                    "most out",
+                    "left out");
             byEntry(bySlice).values().forEach(rows -> {
                 EntryRow one = rows.get(0);
                 Statistic delay = Statistic.of(
@@ -74,6 +97,7 @@ final class EntrySheets {
                         one.link(),
                         Clock.timeOfDay(one.fromS()),
                         Clock.timeOfDay(one.toS()),
+                        TextTable.figure(mean(rows, Kind.START), 1),
                         TextTable.figure(mean(rows, Kind.WANTED), 0),
                         TextTable.figure(mean(rows, Kind.ENTERED), 0),
                         TextTable.figure(delay.mean(), 1),
@@ -84,7 +108,8 @@ final class EntrySheets {
         }
         table.print(out);
         out.println("Delay: time outside for want of room, of those who wanted to come in then. Most out: at once.");
-        out.println("Left out: still outside at the end, which is unserved demand.");
+        out.println(
+                "Out before: outside when the time began; with those who wanted to come in then, as many as came in and are left out.");
     }
 
     Rows rows(boolean bySlice) {
@@ -109,6 +134,7 @@ final class EntrySheets {
     }
 
     private enum Kind {
+        START,
         WANTED,
         ENTERED,
         END
@@ -117,6 +143,7 @@ final class EntrySheets {
     private static double mean(List<EntryRow> rows, Kind kind) {
         return rows.stream()
                 .mapToDouble(r -> switch (kind) {
+                    case START -> r.outsideStart();
                     case WANTED -> r.wanted();
                     case ENTERED -> r.entered();
                     case END -> r.outsideEnd();

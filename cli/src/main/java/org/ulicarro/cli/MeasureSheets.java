@@ -10,6 +10,7 @@ import org.ulicarro.core.measure.Cause;
 import org.ulicarro.core.measure.Causes;
 import org.ulicarro.core.measure.ConflictRow;
 import org.ulicarro.core.measure.EmissionRow;
+import org.ulicarro.core.measure.LanePool;
 import org.ulicarro.core.measure.LaneRow;
 import org.ulicarro.core.measure.LinkRow;
 import org.ulicarro.core.measure.MovementRow;
@@ -141,14 +142,14 @@ final class MeasureSheets {
                 .mean("green", "mean s", LaneRow::greenS, 1)
                 .mean("effective", "green s", LaneRow::effectiveGreenS, 1)
                 .mean("cycle", "mean s", LaneRow::cycleS, 1)
-                .mean("saturated", "headways", LaneRow::headways, 0)
-                .mean("saturation", "pcu/h", LaneRow::saturationPcuh, 0)
+                .together("saturated", "headways", all -> LanePool.of(all).headways(), 0)
+                .together("saturation", "pcu/h", all -> LanePool.of(all).saturationPcuh(), 0)
                 .mean("demand", "pcu/h", LaneRow::demandPcuh, 0)
-                .mean("v/c", "", LaneRow::vc, 2)
+                .together("v/c", "", all -> LanePool.of(all).vc(), 2)
                 .mean("split", "failures %", r -> 100 * r.splitFailureShare(), 0)
                 .print(out);
         out.println(
-                "Saturation flow by the fifth and later queued vehicles, where a replication has 30 of them. Split failures: greens");
+                "Saturation flow by the fifth and later queued vehicles of all replications, from 30 of them on. Split failures: greens");
         out.println("after which somebody who had queued before was left over.");
     }
 

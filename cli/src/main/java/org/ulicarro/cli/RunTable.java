@@ -63,6 +63,12 @@ final class RunTable<R extends Record> {
         return figure(heading, under, what, Statistic::min, decimals);
     }
 
+    /** A figure of all replications together. */
+    RunTable<R> together(String heading, String under, ToDoubleFunction<List<R>> what, int decimals) {
+        columns.add(new Column<>(heading, under, false, rows -> TextTable.figure(what.applyAsDouble(rows), decimals)));
+        return this;
+    }
+
     private RunTable<R> figure(
             String heading, String under, ToDoubleFunction<R> what, ToDoubleFunction<Statistic> of, int decimals) {
         columns.add(new Column<>(

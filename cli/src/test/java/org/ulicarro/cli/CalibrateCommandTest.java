@@ -55,7 +55,9 @@ class CalibrateCommandTest extends InProcess {
         double reached = Double.parseDouble(row[5]);
         assertThat(before).isGreaterThan(2600);
         assertThat(reached).isCloseTo(2400, within(0.03 * 2400 + 1));
-        assertThat(row[row.length - 1]).isEqualTo("yes");
+        assertThat(row[row.length - 1])
+                .as("met on the mean of two replications")
+                .isIn("yes", "sure"); // or "not sure"
         String written = Files.readString(study.resolve("alternatives/gaps.yaml"));
         assertThat(written)
                 .contains("WBT")

@@ -73,9 +73,9 @@ class DemandCommandsTest extends InProcess {
         assertThat(out).contains("Unserved at yard:");
         assertThat(run("results", study, "unserved")).isZero();
         assertThat(out).contains("school-lane ahead", "left out");
-        assertThat(out.lines()).allMatch(line -> line.length() <= 100);
+        assertThat(out.lines()).allMatch(line -> line.length() <= 120);
         assertThat(run("results", study, "unserved", "--csv", "--by", "15min")).isZero();
-        assertThat(out).startsWith("replication,place,link,from_s,to_s,wanted,entered,entry_delay_s");
+        assertThat(out).startsWith("replication,place,link,from_s,to_s,wanted,entered,entry_delay_s,outside_start");
         assertThat(run("results", study, "lines")).isZero();
         assertThat(out).contains("line-3", "variation");
         assertThat(run("results", study, "unserved", "--csv")).isZero();

@@ -5,6 +5,7 @@ import java.util.List;
 import java.util.Locale;
 import java.util.function.Predicate;
 import java.util.function.ToDoubleFunction;
+import java.util.stream.Collectors;
 import org.ulicarro.core.analysis.LevelOfService;
 
 /**
@@ -131,7 +132,11 @@ public final class Causes {
     }
 
     private static void overCapacity(List<LaneRow> mine, List<MovementRow> own, List<String> reasons) {
-        double vc = mean(own, MovementRow::vc);
+        double vc = mine.stream().collect(Collectors.groupingBy(l -> l.link() + "/" + l.lane())).values().stream()
+                .mapToDouble(lane -> LanePool.of(lane).vc())
+                .filter(one -> !Double.isNaN(one))
+                .max()
+                .orElse(Double.NaN);
         if (vc > FULL) {
             reasons.add(String.format(
                     Locale.ROOT,

@@ -100,6 +100,7 @@ final class EntryMeter implements Observer {
                 wanted,
                 entered,
                 wanted == 0 ? Double.NaN : outside / wanted,
+                outside(mine, in, departures, from),
                 peak(mine, in, departures, from, to),
                 outside(mine, in, departures, to));
     }

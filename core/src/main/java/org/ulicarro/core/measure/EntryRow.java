@@ -10,6 +10,7 @@ package org.ulicarro.core.measure;
  * @param wanted vehicles that wanted to come in during the interval
  * @param entered vehicles that came in during it, whenever they wanted to
  * @param entryDelayS mean time outside of those who wanted to come in during it; who is still outside counts with the time so far (s)
+ * @param outsideStart how many waited outside when it began: with those who wanted to come in, as many as entered and are left
  * @param outsidePeak the most that waited outside at once during the interval
  * @param outsideEnd how many waited outside when it ended: its unserved demand
  */
@@ -22,5 +23,6 @@ public record EntryRow(
         int wanted,
         int entered,
         double entryDelayS,
+        int outsideStart,
         int outsidePeak,
         int outsideEnd) {}

@@ -27,7 +27,7 @@ final class GreenMeter implements Observer {
     private static final int STARTING = 4;
 
     /** A saturation flow by fewer headways than this is none. */
-    private static final int ENOUGH = 30;
+    static final int ENOUGH = 30;
 
     /** Lost times by fewer greens than this are the usual ones. */
     private static final int ENOUGH_GREENS = 5;
@@ -288,8 +288,11 @@ final class GreenMeter implements Observer {
                 cycle[p] / cycles[p],
                 effectiveGreen(p),
                 headways[p],
+                headway[p],
+                units[p],
                 saturation(lanes[p]),
                 vehicles[p],
+                flow[p] / hours(),
                 demand(p),
                 vc(lanes[p]),
                 splitFailures(lanes[p]));

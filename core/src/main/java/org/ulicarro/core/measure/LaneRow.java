@@ -16,8 +16,11 @@ import java.util.List;
  * @param cycleS mean time from one beginning of green to the next (s)
  * @param effectiveGreenS green less what is lost at its start, and what is used of yellow; both measured where there are enough (s)
  * @param headways saturated ones, of the fifth queued vehicle and those behind it
+ * @param headwaysS how long they are together (s)
+ * @param headwaysPcu how many passenger cars went in them
  * @param saturationPcuh saturation flow by them; NaN below 30 of them (pcu/h)
  * @param vehicles that passed the line
+ * @param servedPcuh flow of those (pcu/h)
  * @param demandPcuh that, and by how much the queue has grown, outside included (pcu/h)
  * @param vc degree of saturation: demand over saturation flow times effective green over cycle; NaN where one of them is
  * @param splitFailureShare share of greens after which somebody was left over who had queued before it began
@@ -35,8 +38,11 @@ public record LaneRow(
         double cycleS,
         double effectiveGreenS,
         int headways,
+        double headwaysS,
+        double headwaysPcu,
         double saturationPcuh,
         int vehicles,
+        double servedPcuh,
         double demandPcuh,
         double vc,
         double splitFailureShare) {}

@@ -188,10 +188,10 @@ public final class RunSummary {
         return hasSignal(of) ? LevelOfService.atSignal(worst) : LevelOfService.atSign(worst);
     }
 
-    /** Only signals have cycles. */
+    /** Only cycles of signals have greens; elsewhere they are cut by time. */
     private boolean hasSignal(MovementRow of) {
         return cyclesByLane.getOrDefault(of.place(), Map.of()).values().stream()
-                .anyMatch(lane -> serves(lane.get(0), of));
+                .anyMatch(lane -> serves(lane.get(0), of) && lane.stream().anyMatch(c -> c.greenS() > 0));
     }
 
     private static String subject(MovementRow row) {

@@ -9,6 +9,7 @@ import java.util.List;
 import org.ulicarro.core.base.Clock;
 import org.ulicarro.core.base.SavedArrays;
 import org.ulicarro.core.signal.SignalSystem;
+import org.ulicarro.core.signal.SpanOrder;
 import org.ulicarro.core.signal.ring.Ended;
 import org.ulicarro.core.signal.ring.RingWatch;
 import org.ulicarro.core.traffic.Observer;
@@ -136,20 +137,34 @@ final class SignalMeter implements Observer {
                     share(g, told, Ended.MAX_OUT),
                     share(g, told, Ended.FORCE_OFF) + share(g, told, Ended.YIELD),
                     share(g, told, Ended.PRIORITY) + share(g, told, Ended.PREEMPTION),
-                    1 - (double) greens[g] / cyclesOf(info.place()),
+                    skipped(g),
                     Clock.seconds(early[g]) / returns[g]));
         }
         return rows;
     }
 
-    /** Greens of the vehicles' group that had most of them. */
-    private int cyclesOf(String place) {
-        int most = 0;
-        for (int g = 0; g < green.length; g++) {
-            SignalSystem.GroupInfo info = signals.groups().get(g);
-            most = info.place().equals(place) && !info.people() ? Math.max(most, greens[g]) : most;
+    /**
+     * Share of the cycles of its place in which a group had no green. The cycles are those of the vehicles' group that had most greens, by
+     * how many the plan gives it in one; overlaps, which come with several phases, count none. NaN where no plan says how often.
+     */
+    private double skipped(int group) {
+        SignalSystem.GroupInfo info = signals.groups().get(group);
+        SpanOrder order = signals.orderAt(info.place());
+        if (order == null || info.overlap()) {
+            return Double.NaN;
         }
-        return most;
+        double cycles = 0;
+        for (int g = 0; g < green.length; g++) {
+            SignalSystem.GroupInfo other = signals.groups().get(g);
+            boolean counts = other.place().equals(info.place()) && !other.people() && !other.overlap();
+            cycles = counts ? Math.max(cycles, (double) greens[g] / inCycle(order, g)) : cycles;
+        }
+        return Math.max(0, 1 - greens[group] / (cycles * inCycle(order, group)));
+    }
+
+    private static int inCycle(SpanOrder order, int group) {
+        long spans = order.spans().stream().filter(s -> s.group() == group).count();
+        return (int) Math.max(1, spans);
     }
 
     private double share(int group, int told, Ended why) {

@@ -20,7 +20,6 @@ class CausesTest {
     private boolean inGaps;
     private double onGreen = 0.4;
     private double platoonRatio = 1;
-    private double vc = 0.8;
     private double cycle = 90;
     private double failures = 0;
     private double demandPcuh = 320;
@@ -50,7 +49,7 @@ class CausesTest {
                 onGreen,
                 platoonRatio,
                 Double.NaN,
-                vc,
+                0.8,
                 failures);
     }
 
@@ -67,10 +66,13 @@ class CausesTest {
                 cycle,
                 35,
                 90,
+                180,
+                90,
                 1800,
                 300,
+                300,
                 demandPcuh,
-                vc,
+                0.8,
                 failures);
     }
 
@@ -107,11 +109,10 @@ class CausesTest {
 
     @Test
     void moreThanALaneServes() {
-        vc = 1.25;
-        demandPcuh = 1000;
+        demandPcuh = 875; // 1800 pcu/h for 35 s in 90 are 700
         failures = 0.9;
         assertThat(why())
-                .isEqualTo("over capacity: v/c 1.25, 1000 pcu/h on a lane that serves 800;"
+                .isEqualTo("over capacity: v/c 1.25, 875 pcu/h on a lane that serves 700;"
                         + " 90 % of its greens (36 s) leave somebody behind who waited before");
     }
 
@@ -151,6 +152,7 @@ class CausesTest {
     @Test
     void aGreenThatSeldomComes() {
         cycle = 240;
+        demandPcuh = 150;
         assertThat(why()).isEqualTo("starved: green only once in 240 s");
     }
 
