@@ -76,7 +76,7 @@ final class CountSheets {
     }
 
     Rows rows() {
-        Rows rows = new Rows();
+        Rows rows = new Rows().headed(List.of("place", "movement", "name", "counted_vehh", "simulated_vehh", "geh"));
         lines.forEach(l -> rows.add()
                 .put("place", l.place())
                 .put("movement", l.movement())

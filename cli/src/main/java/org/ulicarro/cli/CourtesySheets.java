@@ -32,6 +32,13 @@ final class CourtesySheets {
         bays = RunFolder.rows(run, BayRow.class);
     }
 
+    /** Of the rows of one of the two tables that are meant. */
+    CourtesySheets(RowSource source, boolean ofCrossings) throws IOException {
+        record = source.record();
+        crossings = ofCrossings ? source.rows(CrossingRow.class) : List.of();
+        bays = ofCrossings ? List.of() : source.rows(BayRow.class);
+    }
+
     /** A few lines under the movement table, where there is anything to say. */
     void printBrief(PrintWriter out) {
         double period = record.toS() - record.fromS();
@@ -127,14 +134,6 @@ final class CourtesySheets {
         table.print(out);
         out.println(
                 "Full: somebody for the bay stands in the lane beside it, before its beginning, and blocks that lane.");
-    }
-
-    Rows crossingRows(boolean bySlice) {
-        return Rows.of(selected(bySlice));
-    }
-
-    Rows bayRows() {
-        return Rows.of(bays);
     }
 
     private List<Observed<CrossingRow>> selected(boolean bySlice) {

@@ -28,6 +28,11 @@ final class EntrySheets {
         all = RunFolder.rows(run, EntryRow.class);
     }
 
+    EntrySheets(RowSource source) throws IOException {
+        record = source.record();
+        all = source.rows(EntryRow.class);
+    }
+
     /** Which entries the warning above the tables is about. */
     void printBrief(PrintWriter out) {
         byEntry(false).values().forEach(rows -> {
@@ -110,10 +115,6 @@ final class EntrySheets {
         out.println("Delay: time outside for want of room, of those who wanted to come in then. Most out: at once.");
         out.println(
                 "Out before: outside when the time began; with those who wanted to come in then, as many as came in and are left out.");
-    }
-
-    Rows rows(boolean bySlice) {
-        return Rows.of(selected(bySlice));
     }
 
     private List<Observed<EntryRow>> selected(boolean bySlice) {

@@ -119,7 +119,7 @@ final class FieldSheets {
     }
 
     Rows rows() {
-        Rows rows = new Rows();
+        Rows rows = new Rows().headed(List.of("measure", "of", "unit", "observed", "simulated", "within", "met"));
         lines.forEach(l -> rows.add()
                 .put("measure", l.what())
                 .put("of", l.of())

@@ -2,7 +2,6 @@ package org.ulicarro.cli;
 
 import java.io.IOException;
 import java.io.PrintWriter;
-import java.nio.file.Path;
 import java.util.ArrayList;
 import java.util.LinkedHashMap;
 import java.util.List;
@@ -14,7 +13,6 @@ import org.ulicarro.core.measure.GateRow;
 import org.ulicarro.core.measure.MeterRow;
 import org.ulicarro.core.measure.Observed;
 import org.ulicarro.core.measure.Statistic;
-import org.ulicarro.files.RunFolder;
 import org.ulicarro.files.RunRecord;
 
 /** What a run says of ramp meters, and of gates that serve each vehicle. */
@@ -24,18 +22,11 @@ final class GateSheets {
     private final List<Observed<GateRow>> gates;
     private final List<Observed<MeterRow>> meters;
 
-    GateSheets(Path run) throws IOException {
-        record = RunFolder.record(run);
-        gates = RunFolder.rows(run, GateRow.class);
-        meters = RunFolder.rows(run, MeterRow.class);
-    }
-
-    Rows gateRows(boolean bySlice) {
-        return Rows.of(shownGates(bySlice));
-    }
-
-    Rows meterRows(boolean bySlice) {
-        return Rows.of(shownMeters(bySlice));
+    /** Of the rows of one of the two tables that are meant. */
+    GateSheets(RowSource source, boolean ofGates) throws IOException {
+        record = source.record();
+        gates = ofGates ? source.rows(GateRow.class) : List.of();
+        meters = ofGates ? List.of() : source.rows(MeterRow.class);
     }
 
     private List<Observed<GateRow>> shownGates(boolean bySlice) {

@@ -44,6 +44,26 @@ final class ItineraryText {
         out.println("delay: against the same vehicle alone on the road, since it wanted to come in");
     }
 
+    /** The same for machines: one row for each event. */
+    static Rows rows(Model model, int replication, int vehicle, List<Itinerary.Event> events) {
+        Rows rows = new Rows().headed(List.of("vehicle", "type", "time_s", "what", "where", "delay_s"));
+        for (int i = 0; i < events.size(); i++) {
+            Itinerary.Event event = events.get(i);
+            rows.add()
+                    .put("vehicle", vehicle)
+                    .put("type", Whereabouts.type(model, replication, vehicle))
+                    .put("time_s", event.time())
+                    .put("what", what(event, i + 1 < events.size() ? events.get(i + 1) : null))
+                    .put(
+                            "where",
+                            event.movement() >= 0
+                                    ? Whereabouts.movement(model, event.movement())
+                                    : event.lane() < 0 ? null : Whereabouts.lane(model, event.lane()))
+                    .put("delay_s", event.delay());
+        }
+        return rows;
+    }
+
     private static String what(Itinerary.Event event, Itinerary.Event next) {
         return switch (event.what()) {
             case CAME_IN -> "came in";

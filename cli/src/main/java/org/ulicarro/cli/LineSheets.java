@@ -2,7 +2,6 @@ package org.ulicarro.cli;
 
 import java.io.IOException;
 import java.io.PrintWriter;
-import java.nio.file.Path;
 import java.util.ArrayList;
 import java.util.LinkedHashMap;
 import java.util.List;
@@ -11,15 +10,14 @@ import java.util.function.ToDoubleFunction;
 import org.ulicarro.core.measure.LineRow;
 import org.ulicarro.core.measure.Observed;
 import org.ulicarro.core.measure.Statistic;
-import org.ulicarro.files.RunFolder;
 
 /** What a run says of its buses and trams. */
 final class LineSheets {
 
     private final List<Observed<LineRow>> all;
 
-    LineSheets(Path run) throws IOException {
-        all = RunFolder.rows(run, LineRow.class);
+    LineSheets(RowSource source) throws IOException {
+        all = source.rows(LineRow.class);
     }
 
     void print(PrintWriter out, boolean each) {
@@ -71,10 +69,6 @@ final class LineSheets {
         table.print(out);
         out.println("Travel time: from when a vehicle was due at the first place to the end of its way. Variation: of");
         out.println("headways there, standard deviation over mean: 0 is regular, 1 is as by chance.");
-    }
-
-    Rows rows() {
-        return Rows.of(all);
     }
 
     private Map<String, List<LineRow>> byLine() {

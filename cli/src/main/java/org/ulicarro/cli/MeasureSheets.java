@@ -4,6 +4,7 @@ import java.io.IOException;
 import java.io.PrintWriter;
 import java.nio.file.Path;
 import java.util.List;
+import java.util.function.Function;
 import org.ulicarro.core.base.Clock;
 import org.ulicarro.core.measure.BayRow;
 import org.ulicarro.core.measure.Cause;
@@ -30,39 +31,38 @@ final class MeasureSheets {
     private final Path run;
     private final RunRecord record;
     private final RowFilter filter;
-    private final boolean bySlice;
-    private final OutputForm form;
+    private final RowSource source;
+    private final boolean each;
     private final PrintWriter out;
 
-    MeasureSheets(Path run, RowFilter filter, boolean bySlice, OutputForm form, PrintWriter out) throws IOException {
-        this.run = run;
-        this.filter = filter;
-        this.bySlice = bySlice || filter.asksForTimes();
-        this.form = form;
+    MeasureSheets(RowSource source, boolean each, PrintWriter out) {
+        this.source = source;
+        this.each = each;
         this.out = out;
-        record = RunFolder.record(run);
+        run = source.run();
+        filter = source.filter();
+        record = source.record();
     }
 
     private <R extends Record> List<Observed<R>> rows(Class<R> kind) throws IOException {
-        return filter.apply(RunFolder.rows(run, kind), record.toS() - record.fromS());
+        return source.rows(kind);
     }
 
-    /** Prints for machines where that is asked for; whether it was. */
-    private <R extends Record> boolean isPrinted(List<Observed<R>> rows, String nothing) throws IOException {
-        if (form.isForMachines()) {
-            form.print(Rows.of(rows), out);
-            return true;
-        }
+    private <R extends Record> boolean isEmpty(List<Observed<R>> rows, String nothing) {
         if (rows.isEmpty()) {
             out.println(nothing);
         }
         return rows.isEmpty();
     }
 
-    /** Why movements at level of service E or F are. */
-    void why() throws IOException {
+    /** A table with a row for each subject, or for each of them in each replication. */
+    private <R extends Record> RunTable<R> table(List<Observed<R>> rows, Function<R, String> subject) {
+        return new RunTable<>(rows, subject, each);
+    }
+
+    private List<Cause> causes() throws IOException {
         RunSummary summary = RunFolder.summary(run);
-        List<Cause> causes = Causes.of(
+        return Causes.of(
                         summary,
                         RunFolder.rows(run, MovementRow.class),
                         RunFolder.rows(run, LaneRow.class),
@@ -73,18 +73,25 @@ final class MeasureSheets {
                 .filter(c -> filter.place() == null || filter.place().equals(c.place()))
                 .filter(c -> filter.isMovement(c.name(), c.movement()))
                 .toList();
-        if (form.isForMachines()) {
-            Rows rows = new Rows();
-            causes.forEach(c -> rows.add()
+    }
+
+    Rows whyRows() throws IOException {
+        Rows rows = new Rows().headed(List.of("place", "movement", "name", "los", "delay_s", "why"));
+        for (Cause c : causes()) {
+            rows.add()
                     .put("place", c.place())
                     .put("movement", c.movement())
                     .put("name", c.name())
                     .put("los", c.los().name())
                     .put("delay_s", c.delayS())
-                    .put("why", c.why()));
-            form.print(rows, out);
-            return;
+                    .put("why", c.why());
         }
+        return rows;
+    }
+
+    /** Why movements at level of service E or F are. */
+    void why() throws IOException {
+        List<Cause> causes = causes();
         if (!record.standstills().isEmpty()) {
             out.println("warning: " + Standstills.words(record));
             out.println("         " + record.standstills().get(0));
@@ -108,10 +115,10 @@ final class MeasureSheets {
 
     void signals() throws IOException {
         List<Observed<SignalRow>> rows = rows(SignalRow.class);
-        if (isPrinted(rows, "There are no signals in this study.")) {
+        if (isEmpty(rows, "There are no signals in this study.")) {
             return;
         }
-        new RunTable<>(rows, r -> r.place() + "/" + r.signalGroup())
+        table(rows, r -> r.place() + "/" + r.signalGroup())
                 .words("place", SignalRow::place)
                 .words("group", r -> r.signalGroup() + (r.people() ? " (people)" : ""))
                 .mean("greens", "", SignalRow::greens, 1)
@@ -133,10 +140,10 @@ final class MeasureSheets {
 
     void lanes() throws IOException {
         List<Observed<LaneRow>> rows = rows(LaneRow.class);
-        if (isPrinted(rows, "There are no signals in this study.")) {
+        if (isEmpty(rows, "There are no signals in this study.")) {
             return;
         }
-        new RunTable<>(rows, r -> r.link() + "/" + r.lane())
+        table(rows, r -> r.link() + "/" + r.lane())
                 .words("place", LaneRow::place)
                 .words("lane", r -> r.approach() + " " + r.lane())
                 .mean("green", "mean s", LaneRow::greenS, 1)
@@ -155,12 +162,12 @@ final class MeasureSheets {
 
     void travelTimes() throws IOException {
         List<Observed<TravelTimeRow>> rows = rows(TravelTimeRow.class);
-        if (isPrinted(
+        if (isEmpty(
                 rows,
                 "There is no corridor in this study. 'network: {corridors: {quayside: {via: [west, gate, market]}}}' names one.")) {
             return;
         }
-        new RunTable<>(rows, r -> r.corridor() + "/" + r.fromPlace() + "/" + r.toPlace())
+        table(rows, r -> r.corridor() + "/" + r.fromPlace() + "/" + r.toPlace())
                 .words("corridor", r -> r.whole() ? r.corridor() : "")
                 .words("from", TravelTimeRow::fromPlace)
                 .words("to", TravelTimeRow::toPlace)
@@ -178,14 +185,11 @@ final class MeasureSheets {
     }
 
     void links() throws IOException {
-        List<Observed<LinkRow>> all = rows(LinkRow.class);
-        List<Observed<LinkRow>> rows = all.stream()
-                .filter(o -> bySlice != (o.row().toS() - o.row().fromS() > record.toS() - record.fromS() - 1))
-                .toList();
-        if (isPrinted(rows, "There are no links in this study.")) {
+        List<Observed<LinkRow>> rows = rows(LinkRow.class);
+        if (isEmpty(rows, "There are no links in this study.")) {
             return;
         }
-        new RunTable<>(rows, r -> r.link() + "/" + r.fromS())
+        table(rows, r -> r.link() + "/" + r.fromS())
                 .words("link", LinkRow::link)
                 .words("from", r -> Clock.timeOfDay(r.fromS()))
                 .words("to", r -> Clock.timeOfDay(r.toS()))
@@ -201,10 +205,10 @@ final class MeasureSheets {
 
     void emissions() throws IOException {
         List<Observed<EmissionRow>> rows = rows(EmissionRow.class);
-        if (isPrinted(rows, "Nobody drove.")) {
+        if (isEmpty(rows, "Nobody drove.")) {
             return;
         }
-        new RunTable<>(rows, r -> r.place() + "/" + r.vehicles())
+        table(rows, r -> r.place() + "/" + r.vehicles())
                 .words("place", EmissionRow::place)
                 .words("vehicles", EmissionRow::vehicles)
                 .mean("fuel", "l", EmissionRow::fuelL, 1)
@@ -222,10 +226,10 @@ final class MeasureSheets {
 
     void conflicts() throws IOException {
         List<Observed<ConflictRow>> rows = rows(ConflictRow.class);
-        if (isPrinted(rows, "Nobody came near to anybody.")) {
+        if (isEmpty(rows, "Nobody came near to anybody.")) {
             return;
         }
-        new RunTable<>(rows, r -> r.place() + "/" + r.kind() + "/" + r.first() + "/" + r.second())
+        table(rows, r -> r.place() + "/" + r.kind() + "/" + r.first() + "/" + r.second())
                 .words("place", ConflictRow::place)
                 .words("kind", ConflictRow::kind)
                 .words("between", r -> r.first().isEmpty() ? "" : r.first() + " and " + r.second())

@@ -25,12 +25,6 @@ final class MovementTable {
 
     private static final double METRES_PER_FOOT = 0.3048;
 
-    /** Fewer outside for a moment are arrivals that came in a bunch; they stand in the entry delay. */
-    private static final int WORTH_A_WARNING = 10;
-
-    /** Fewer vehicles at the start than this share of what follows, and the warm-up was too short. */
-    private static final double EMPTY_START = 0.75;
-
     /** So many places are shown movement by movement right after a run. */
     private static final int FEW_PLACES = 2;
 
@@ -66,6 +60,12 @@ final class MovementTable {
                 throw new IOException("run " + name + " has no movements of a place '" + only + "'."
                         + Names.suggestion(only, places));
             }
+        }
+        if (filter.asksForMovement() && shown(false).isEmpty()) {
+            Set<String> known = new LinkedHashSet<>();
+            summary.wholePeriod().forEach(row -> known.add(row.name()));
+            throw new IOException("run " + name + " has no movement '" + filter.movement() + "'"
+                    + (only == null ? "." : " at '" + only + "'.") + Names.suggestion(filter.movement(), known));
         }
     }
 
@@ -142,48 +142,7 @@ final class MovementTable {
                 record.replications(),
                 record.replications() == 1 ? "" : "s",
                 record.seed());
-        if (record.unservedAtEnd() >= 1 || record.unservedPeak() >= WORTH_A_WARNING) {
-            out.printf(
-                    Locale.ROOT,
-                    "warning: %.1f vehicles found no room to enter by the end of the period (at most %d at once);%n"
-                            + "         they wait outside, and the delays inside look better than they are%n",
-                    record.unservedAtEnd(),
-                    record.unservedPeak());
-        }
-        if (record.missedTurns() > 0) {
-            out.printf(
-                    Locale.ROOT,
-                    "warning: %.1f vehicles per replication found no room to change lanes for their turn in time;%n"
-                            + "         they drove on another way, and are counted where they went%n",
-                    record.missedTurns());
-        }
-        if (record.startFill() < EMPTY_START) {
-            out.printf(
-                    Locale.ROOT,
-                    "warning: the period starts too empty: %.0f %% of the vehicles of its first quarter of an hour are on the road;%n"
-                            + "         a longer warm-up makes delays larger%n",
-                    100 * record.startFill());
-        }
-        if (record.noWay() > 0) {
-            out.printf(
-                    Locale.ROOT,
-                    "warning: %.1f vehicles per replication had no way round a closed road: they drove where they may not,%n"
-                            + "         or waited in front of it%n",
-                    record.noWay());
-        }
-        if (record.detoured() > 0) {
-            out.printf(
-                    Locale.ROOT,
-                    "note: %.1f vehicles per replication took another way round closed roads%n",
-                    record.detoured());
-        }
-        if (!record.standstills().isEmpty()) {
-            out.println("warning: " + Standstills.words(record));
-            out.println("         " + record.standstills().get(0));
-        }
-        if (record.replications() < 2) {
-            out.println("warning: one replication has no interval; run at least five to know what a figure is worth");
-        }
+        RunWarnings.of(record).forEach(out::println);
         adviseOnReplications(out);
         record.warnings().forEach(out::println);
         out.println();
@@ -356,19 +315,28 @@ final class MovementTable {
 
     /** Means and their spread, for machines. */
     Rows rows(boolean bySlice) {
+        return rows(shown(bySlice));
+    }
+
+    /** The same of the movements with the largest delay, the worst first. */
+    Rows worstRows(int count) {
+        return rows(worst(count));
+    }
+
+    private static Rows rows(List<RunSummary.Row> shown) {
         Rows rows = new Rows();
-        for (RunSummary.Row r : shown(bySlice)) {
+        for (RunSummary.Row r : shown) {
             Rows.Row row = head(rows, r.place(), r.approach(), r.movement(), r.name(), r.fromS(), r.toS());
-            put(row, "vehicles", r.vehicles());
-            put(row, "demand", r.demand());
-            put(row, "unfinished", r.unfinished());
-            put(row, "control_delay_s", r.controlDelay());
-            put(row, "entry_delay_s", r.entryDelay());
-            put(row, "geometric_delay_s", r.geometricDelay());
-            put(row, "stopped_delay_s", r.stoppedDelay());
-            put(row, "stops", r.stops());
-            put(row, "queue_mean_m", r.queueMean());
-            put(row, "queue_max_m", r.queueMax());
+            row.putMean("vehicles", r.vehicles());
+            row.putMean("demand", r.demand());
+            row.putMean("unfinished", r.unfinished());
+            row.putMean("control_delay_s", r.controlDelay());
+            row.putMean("entry_delay_s", r.entryDelay());
+            row.putMean("geometric_delay_s", r.geometricDelay());
+            row.putMean("stopped_delay_s", r.stoppedDelay());
+            row.putMean("stops", r.stops());
+            row.putMean("queue_mean_m", r.queueMean());
+            row.putMean("queue_max_m", r.queueMax());
             row.put("back_of_queue_p50_m", r.backP50()).put("back_of_queue_p95_m", r.backP95());
             row.put("los", r.los() == null ? null : r.los().name());
         }
@@ -377,7 +345,7 @@ final class MovementTable {
 
     /** One row for each replication, for machines. */
     Rows eachRows(boolean bySlice) {
-        return Rows.of(each(bySlice));
+        return Rows.each(MovementRow.class, each(bySlice));
     }
 
     private static Rows.Row head(
@@ -389,14 +357,5 @@ final class MovementTable {
                 .put("name", name)
                 .put("from_s", fromS)
                 .put("to_s", toS);
-    }
-
-    private static void put(Rows.Row row, String key, Statistic s) {
-        row.put(key, s.mean())
-                .put(key + "_sd", s.sd())
-                .put(key + "_min", s.min())
-                .put(key + "_max", s.max())
-                .put(key + "_lo", s.lo())
-                .put(key + "_hi", s.hi());
     }
 }

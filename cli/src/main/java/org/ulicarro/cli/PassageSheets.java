@@ -10,6 +10,7 @@ import java.util.List;
 import java.util.Locale;
 import java.util.Map;
 import java.util.TreeMap;
+import java.util.function.IntFunction;
 import java.util.stream.Collectors;
 import org.ulicarro.core.base.Clock;
 import org.ulicarro.core.base.Names;
@@ -33,18 +34,47 @@ final class PassageSheets {
 
     private final Network network;
     private final Passages passages;
+    private final IntFunction<String> types;
     private final double from;
     private final double to;
     private final OutputForm form;
     private final PrintWriter out;
 
-    PassageSheets(Model model, Passages passages, double from, double to, OutputForm form, PrintWriter out) {
+    /** @param types what each vehicle is, by its number */
+    PassageSheets(
+            Model model,
+            Passages passages,
+            IntFunction<String> types,
+            double from,
+            double to,
+            OutputForm form,
+            PrintWriter out) {
+        this.types = types;
         network = model.network();
         this.passages = passages;
         this.from = from;
         this.to = to;
         this.form = form;
         this.out = out;
+    }
+
+    private void printVehicles(Rows vehicles) throws IOException {
+        if (form.isForMachines()) {
+            form.print(vehicles, out);
+            return;
+        }
+        TextTable table = new TextTable(1);
+        table.alignLeft(false, true, true, true, true);
+        table.add("vehicle", "type", "time", "from", "to");
+        for (Rows.Row row : vehicles.all()) {
+            table.add(
+                    row.values().get("vehicle").toString(),
+                    row.values().get("type").toString(),
+                    Whereabouts.time((Double) row.values().get("time_s")),
+                    row.values().get("origin").toString(),
+                    row.values().get("destination").toString());
+        }
+        table.print(out);
     }
 
     private boolean isInWindow(double time) {
@@ -60,8 +90,10 @@ final class PassageSheets {
      *
      * @param bin length of the intervals in which they are counted (s)
      * @param picture file for a chart of these counts, or null
+     * @param each whether every vehicle is listed
+     * @param bins whether machines get the counts by interval instead of those by origin and destination
      */
-    void link(String id, double bin, Path picture) throws IOException {
+    void link(String id, double bin, Path picture, boolean each, boolean bins) throws IOException {
         Link link = network.links().stream()
                 .filter(l -> l.id().equals(id))
                 .findFirst()
@@ -73,10 +105,19 @@ final class PassageSheets {
         Map<String, Integer> pairs = new LinkedHashMap<>();
         Map<String, Integer> ways = new LinkedHashMap<>();
         int all = 0;
-        for (List<Stretch> way : passages.byVehicle().values()) {
+        Rows vehicles = new Rows().headed(List.of("link", "vehicle", "type", "time_s", "origin", "destination"));
+        for (Map.Entry<Integer, List<Stretch>> one : passages.byVehicle().entrySet()) {
+            List<Stretch> way = one.getValue();
             for (Stretch stretch : way) {
                 if (stretch.link() == link.index() && isInWindow(stretch.to())) {
                     all++;
+                    vehicles.add()
+                            .put("link", id)
+                            .put("vehicle", one.getKey())
+                            .put("type", types.apply(one.getKey()))
+                            .put("time_s", stretch.to())
+                            .put("origin", passages.origin(way))
+                            .put("destination", passages.destination(way));
                     byBin.merge(from + Math.floor((stretch.to() - from) / bin) * bin, 1, Integer::sum);
                     pairs.merge(passages.origin(way) + "\t" + passages.destination(way), 1, Integer::sum);
                     String places = passages.origin(way) + " > "
@@ -88,8 +129,24 @@ final class PassageSheets {
         if (picture != null) {
             draw(id, byBin, bin, picture);
         }
+        if (each) {
+            printVehicles(vehicles);
+            return;
+        }
+        if (form.isForMachines() && bins) {
+            Rows rows = new Rows().headed(List.of("link", "from_s", "to_s", "vehicles"));
+            for (double start = from; start < to - 1e-9; start += bin) {
+                rows.add()
+                        .put("link", id)
+                        .put("from_s", start)
+                        .put("to_s", Math.min(to, start + bin))
+                        .put("vehicles", byBin.getOrDefault(start, 0));
+            }
+            form.print(rows, out);
+            return;
+        }
         if (form.isForMachines()) {
-            Rows rows = new Rows();
+            Rows rows = new Rows().headed(List.of("link", "from_s", "to_s", "origin", "destination", "vehicles"));
             sorted(pairs)
                     .forEach(e -> rows.add()
                             .put("link", id)

@@ -70,7 +70,23 @@ final class PlaceTable {
     }
 
     Rows rows() {
-        Rows rows = new Rows();
+        Rows rows = new Rows()
+                .headed(List.of(
+                        "place",
+                        "from_s",
+                        "to_s",
+                        "vehicles",
+                        "demand",
+                        "control_delay_s",
+                        "control_delay_s_lo",
+                        "control_delay_s_hi",
+                        "entry_delay_s",
+                        "stops",
+                        "los",
+                        "worst_movement",
+                        "worst_name",
+                        "worst_control_delay_s",
+                        "worst_los"));
         for (Line line : lines) {
             Rows.Row row = rows.add()
                     .put("place", line.place.place())

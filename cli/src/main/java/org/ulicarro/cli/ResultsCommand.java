@@ -6,8 +6,15 @@ import java.nio.file.Path;
 import java.util.Arrays;
 import java.util.List;
 import java.util.Locale;
+import java.util.Set;
 import java.util.concurrent.Callable;
+import org.ulicarro.cli.ResultTable.Choice;
 import org.ulicarro.core.base.Names;
+import org.ulicarro.core.measure.BayRow;
+import org.ulicarro.core.measure.GateRow;
+import org.ulicarro.core.measure.MeterRow;
+import org.ulicarro.core.measure.TotalRow;
+import org.ulicarro.core.measure.WaitRow;
 import org.ulicarro.files.RunFolder;
 import picocli.CommandLine.Command;
 import picocli.CommandLine.ITypeConverter;
@@ -65,51 +72,27 @@ final class ResultsCommand implements Callable<Integer> {
             defaultValue = "movements",
             converter = TableName.class,
             description = "which table; movements where none is named")
-    private Table table;
+    private ResultTable table;
 
     /** Reads {@code travel-times}, also shortened where that is unique. */
-    static final class TableName implements ITypeConverter<Table> {
+    static final class TableName implements ITypeConverter<ResultTable> {
 
         @Override
-        public Table convert(String text) {
-            String wanted = text.toUpperCase(Locale.ROOT).replace('-', '_');
-            List<Table> begins = Arrays.stream(Table.values())
-                    .filter(t -> t.name().startsWith(wanted))
+        public ResultTable convert(String text) {
+            String wanted = text.toLowerCase(Locale.ROOT);
+            List<ResultTable> begins = Arrays.stream(ResultTable.values())
+                    .filter(t -> t.word().startsWith(wanted))
                     .toList();
-            if (begins.size() == 1 || begins.stream().anyMatch(t -> t.name().equals(wanted))) {
-                return begins.stream()
-                        .filter(t -> t.name().equals(wanted))
-                        .findFirst()
-                        .orElse(begins.get(0));
+            for (ResultTable one : begins) {
+                if (begins.size() == 1 || one.word().equals(wanted)) {
+                    return one;
+                }
             }
-            List<String> known = Arrays.stream(Table.values())
-                    .map(t -> t.name().toLowerCase(Locale.ROOT).replace('_', '-'))
-                    .toList();
+            List<String> known =
+                    Arrays.stream(ResultTable.values()).map(ResultTable::word).toList();
             throw new TypeConversionException("there is no table '" + text + "'." + Names.suggestion(text, known)
                     + " Tables: " + String.join(", ", known));
         }
-    }
-
-    enum Table {
-        MOVEMENTS,
-        PLACES,
-        NETWORK,
-        WHY,
-        COUNTS,
-        FIELD,
-        LANES,
-        SIGNALS,
-        TRAVEL_TIMES,
-        LINKS,
-        EMISSIONS,
-        CONFLICTS,
-        CROSSINGS,
-        UNSERVED,
-        LINES,
-        WAITS,
-        METERS,
-        GATES,
-        BAYS
     }
 
     @Mixin
@@ -141,138 +124,127 @@ final class ResultsCommand implements Callable<Integer> {
         if (filter.problem() != null) {
             throw new ParameterException(spec.commandLine(), filter.problem());
         }
-        PrintWriter out = spec.commandLine().getOut();
+        Set<Choice> used = filter.used();
+        addIf(used, by != null, Choice.BY);
+        addIf(used, each, Choice.EACH);
+        addIf(used, worst != null, Choice.WORST);
+        String refusal = table.refusal(used);
+        if (refusal != null) {
+            throw new ParameterException(spec.commandLine(), refusal);
+        }
         Path folder = RunArgument.find(run);
-        if (isMeasure(new MeasureSheets(folder, filter, by != null, form, out))) {
-            return Exit.DONE;
+        RowSource source = new RowSource(folder, RunFolder.record(folder), filter, by != null || filter.asksForTimes());
+        if (table.kind == null) {
+            new MovementTable(folder, filter.place(), filter); // says which place or movement the run does not have
         }
-        String place = filter.place();
-        if (table == Table.UNSERVED) {
-            printUnserved(new EntrySheets(folder), out);
-            return Exit.DONE;
-        }
-        if (table == Table.LINES) {
-            LineSheets lines = new LineSheets(folder);
-            if (form.isForMachines()) {
-                form.print(lines.rows(), out);
-            } else {
-                lines.print(out, each);
-            }
-            return Exit.DONE;
-        }
-        if (table == Table.COUNTS) {
-            CountSheets counts = new CountSheets(folder, filter);
-            if (form.isForMachines()) {
-                form.print(counts.rows(), out);
-            } else {
-                counts.print(out);
-            }
-            return Exit.DONE;
-        }
-        if (table == Table.FIELD) {
-            FieldSheets field = new FieldSheets(folder);
-            if (form.isForMachines()) {
-                form.print(field.rows(), out);
-            } else {
-                field.print(out);
-            }
-            return Exit.DONE;
-        }
-        if (table == Table.WAITS) {
-            WaitSheets waits = new WaitSheets(folder, place);
-            if (form.isForMachines()) {
-                form.print(waits.rows(), out);
-            } else {
-                waits.print(out);
-            }
-            return Exit.DONE;
-        }
-        if (table == Table.METERS || table == Table.GATES) {
-            printGates(new GateSheets(folder), out);
-            return Exit.DONE;
-        }
-        if (table == Table.PLACES) {
-            if (form.isForMachines()) {
-                form.print(new PlaceTable(RunFolder.summary(folder)).rows(), out);
-            } else {
-                new MovementTable(folder).printPlaces(out);
-            }
-            return Exit.DONE;
-        }
-        if (table == Table.NETWORK) {
-            TotalSheets totals = new TotalSheets(folder);
-            if (form.isForMachines()) {
-                form.print(totals.rows(), out);
-            } else {
-                totals.print(out);
-            }
-            return Exit.DONE;
-        }
-        if (table != Table.MOVEMENTS) {
-            printCourtesy(new CourtesySheets(folder), out);
-            return Exit.DONE;
-        }
-        MovementTable table = new MovementTable(folder, place, filter);
-        boolean bySlice = by != null || filter.asksForTimes();
-        if (worst != null && !form.isForMachines()) {
-            table.printWorst(out, Math.max(1, worst));
-        } else if (form.isForMachines()) {
-            form.print(each ? table.eachRows(bySlice) : table.rows(bySlice), out);
-        } else if (each) {
-            table.printEach(out, bySlice);
+        if (form.isForMachines()) {
+            PrintWriter err = spec.commandLine().getErr();
+            form.print(
+                    machineRows(source),
+                    RunWarnings.lines(source.record()),
+                    spec.commandLine().getOut(),
+                    err);
         } else {
-            table.print(out, bySlice);
-            if (place == null) {
-                new EntrySheets(folder).printBrief(out);
-                new CourtesySheets(folder).printBrief(out);
-            }
+            print(source, spec.commandLine().getOut());
         }
         return Exit.DONE;
     }
 
-    private boolean isMeasure(MeasureSheets sheets) throws IOException {
+    private static void addIf(Set<Choice> used, boolean is, Choice one) {
+        if (is) {
+            used.add(one);
+        }
+    }
+
+    private Rows machineRows(RowSource source) throws IOException {
+        return switch (table) {
+            case MOVEMENTS -> {
+                MovementTable movements = new MovementTable(source.run(), filter.place(), filter);
+                yield worst != null
+                        ? movements.worstRows(Math.max(1, worst))
+                        : each ? movements.eachRows(source.bySlice()) : movements.rows(source.bySlice());
+            }
+            case PLACES -> new PlaceTable(RunFolder.summary(source.run())).rows();
+            case WHY -> new MeasureSheets(source, each, spec.commandLine().getOut()).whyRows();
+            case COUNTS -> new CountSheets(source.run(), filter).rows();
+            case FIELD -> new FieldSheets(source.run()).rows();
+            default -> rows(source, table.kind);
+        };
+    }
+
+    private <R extends Record> Rows rows(RowSource source, Class<R> kind) throws IOException {
+        return each ? Rows.each(kind, source.rows(kind)) : Rows.means(kind, source.rows(kind));
+    }
+
+    private void print(RowSource source, PrintWriter out) throws IOException {
+        MeasureSheets sheets = new MeasureSheets(source, each, out);
         switch (table) {
+            case MOVEMENTS -> printMovements(source, out);
+            case PLACES -> new MovementTable(source.run()).printPlaces(out);
+            case NETWORK -> printOrEach(source, TotalRow.class, () -> new TotalSheets(source).print(out), out);
             case WHY -> sheets.why();
+            case COUNTS -> new CountSheets(source.run(), filter).print(out);
+            case FIELD -> new FieldSheets(source.run()).print(out);
             case LANES -> sheets.lanes();
             case SIGNALS -> sheets.signals();
             case TRAVEL_TIMES -> sheets.travelTimes();
             case LINKS -> sheets.links();
             case EMISSIONS -> sheets.emissions();
             case CONFLICTS -> sheets.conflicts();
-            default -> {
-                return false;
+            case CROSSINGS -> new CourtesySheets(source, true).printCrossings(out, source.bySlice(), each);
+            case UNSERVED -> new EntrySheets(source).print(out, source.bySlice(), each);
+            case LINES -> new LineSheets(source).print(out, each);
+            case WAITS -> printOrEach(source, WaitRow.class, () -> new WaitSheets(source).print(out), out);
+            case METERS ->
+                printOrEach(
+                        source,
+                        MeterRow.class,
+                        () -> new GateSheets(source, false).printMeters(out, source.bySlice()),
+                        out);
+            case GATES ->
+                printOrEach(
+                        source,
+                        GateRow.class,
+                        () -> new GateSheets(source, true).printGates(out, source.bySlice()),
+                        out);
+            case BAYS -> printOrEach(source, BayRow.class, () -> new CourtesySheets(source, false).printBays(out), out);
+        }
+    }
+
+    private interface Printing {
+        void run() throws IOException;
+    }
+
+    /** Means as they are told to people, or with {@code --each} the plain rows of every replication. */
+    private <R extends Record> void printOrEach(RowSource source, Class<R> kind, Printing means, PrintWriter out)
+            throws IOException {
+        Rows rows = each ? Rows.each(kind, source.rows(kind)) : null;
+        if (rows == null || rows.all().isEmpty()) {
+            means.run();
+            return;
+        }
+        TextTable text = new TextTable(1);
+        text.add(rows.headings().toArray(String[]::new));
+        for (Rows.Row row : rows.all()) {
+            text.add(row.values().values().stream()
+                    .map(v -> v instanceof Double d ? TextTable.figure(d, 1) : String.valueOf(v))
+                    .toArray(String[]::new));
+        }
+        text.print(out);
+    }
+
+    private void printMovements(RowSource source, PrintWriter out) throws IOException {
+        MovementTable movements = new MovementTable(source.run(), filter.place(), filter);
+        if (worst != null) {
+            movements.printWorst(out, Math.max(1, worst));
+        } else if (each) {
+            movements.printEach(out, source.bySlice());
+        } else {
+            movements.print(out, source.bySlice());
+            if (filter.place() == null) {
+                new EntrySheets(source.run()).printBrief(out);
+                new CourtesySheets(source.run()).printBrief(out);
             }
-        }
-        return true;
-    }
-
-    private void printGates(GateSheets sheets, PrintWriter out) throws IOException {
-        boolean gates = table == Table.GATES;
-        if (form.isForMachines()) {
-            form.print(gates ? sheets.gateRows(by != null) : sheets.meterRows(by != null), out);
-        } else if (gates) {
-            sheets.printGates(out, by != null);
-        } else {
-            sheets.printMeters(out, by != null);
-        }
-    }
-
-    private void printUnserved(EntrySheets sheets, PrintWriter out) throws IOException {
-        if (form.isForMachines()) {
-            form.print(sheets.rows(by != null), out);
-        } else {
-            sheets.print(out, by != null, each);
-        }
-    }
-
-    private void printCourtesy(CourtesySheets sheets, PrintWriter out) throws IOException {
-        boolean crossings = table == Table.CROSSINGS;
-        if (form.isForMachines()) {
-            form.print(crossings ? sheets.crossingRows(by != null) : sheets.bayRows(), out);
-        } else if (crossings) {
-            sheets.printCrossings(out, by != null, each);
-        } else {
-            sheets.printBays(out);
         }
     }
 }

@@ -4,6 +4,7 @@ import java.io.IOException;
 import java.lang.reflect.RecordComponent;
 import java.util.ArrayList;
 import java.util.Arrays;
+import java.util.EnumSet;
 import java.util.LinkedHashSet;
 import java.util.List;
 import java.util.OptionalDouble;
@@ -39,6 +40,24 @@ final class RowFilter {
         return place;
     }
 
+    /** The options that are used. */
+    Set<ResultTable.Choice> used() {
+        Set<ResultTable.Choice> used = EnumSet.noneOf(ResultTable.Choice.class);
+        if (place != null) {
+            used.add(ResultTable.Choice.PLACE);
+        }
+        if (movement != null) {
+            used.add(ResultTable.Choice.MOVEMENT);
+        }
+        if (type != null) {
+            used.add(ResultTable.Choice.TYPE);
+        }
+        if (asksForTimes()) {
+            used.add(ResultTable.Choice.TIMES);
+        }
+        return used;
+    }
+
     /** Whether a movement is meant, by its short name or id. */
     boolean isMovement(String name, String id) {
         return movement == null || name.equalsIgnoreCase(movement) || id.equalsIgnoreCase(movement);
@@ -47,6 +66,14 @@ final class RowFilter {
     /** Whether an interval is meant (s since midnight). */
     boolean isInterval(double fromS, double toS) {
         return fromS >= seconds(from, Double.NEGATIVE_INFINITY) && toS <= seconds(to, Double.POSITIVE_INFINITY);
+    }
+
+    boolean asksForMovement() {
+        return movement != null;
+    }
+
+    String movement() {
+        return movement;
     }
 
     /** Whether intervals are asked for. */

@@ -2,6 +2,7 @@ package org.ulicarro.cli;
 
 import java.io.PrintWriter;
 import java.util.ArrayList;
+import java.util.IdentityHashMap;
 import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
@@ -32,9 +33,25 @@ final class RunTable<R extends Record> {
      * @param subject what rows of different replications have in common
      */
     RunTable(List<Observed<R>> rows, Function<R, String> subject) {
-        rows.forEach(o -> bySubject
-                .computeIfAbsent(subject.apply(o.row()), none -> new ArrayList<>())
-                .add(o.row()));
+        this(rows, subject, false);
+    }
+
+    /**
+     * The same with a row for each replication.
+     *
+     * @param each whether they stand apart, their number in front
+     */
+    RunTable(List<Observed<R>> rows, Function<R, String> subject, boolean each) {
+        for (Observed<R> o : rows) {
+            String key = (each ? o.replication() + " " : "") + subject.apply(o.row());
+            bySubject.computeIfAbsent(key, none -> new ArrayList<>()).add(o.row());
+        }
+        if (each) {
+            Map<List<R>, Integer> numbers = new IdentityHashMap<>(); // looked up only
+            rows.forEach(
+                    o -> numbers.put(bySubject.get(o.replication() + " " + subject.apply(o.row())), o.replication()));
+            columns.add(new Column<>("no", "", false, same -> String.valueOf(numbers.get(same))));
+        }
     }
 
     /** Words, the same in each replication. */

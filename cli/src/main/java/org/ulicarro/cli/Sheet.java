@@ -42,14 +42,7 @@ final class Sheet {
 
     void print(OutputForm form, PrintWriter out) throws IOException {
         if (form.isForMachines()) {
-            Rows machine = new Rows();
-            for (Object[] values : rows) {
-                Rows.Row row = machine.add();
-                for (int c = 0; c < columns.size(); c++) {
-                    row.put(columns.get(c).key(), values[c]);
-                }
-            }
-            form.print(machine, out);
+            form.print(machineRows(), out);
             return;
         }
         TextTable table = new TextTable(1);
@@ -69,6 +62,41 @@ final class Sheet {
             table.add(cells);
         }
         table.print(out);
+    }
+
+    /** The same rows; a dash is no value, and a star, which marks what somebody wrote, has a column of its own. */
+    private Rows machineRows() {
+        List<String> headings = new ArrayList<>();
+        boolean[] starred = new boolean[columns.size()];
+        for (int c = 0; c < columns.size(); c++) {
+            int column = c;
+            starred[c] = rows.stream().anyMatch(values -> isStarred(values[column]));
+            headings.add(columns.get(c).key());
+            if (starred[c]) {
+                headings.add(columns.get(c).key() + "_written");
+            }
+        }
+        Rows machine = new Rows().headed(headings);
+        for (Object[] values : rows) {
+            Rows.Row row = machine.add();
+            for (int c = 0; c < columns.size(); c++) {
+                Object value = values[c];
+                Object plain = isStarred(value)
+                        ? value.toString()
+                                .substring(0, value.toString().length() - 1)
+                                .strip()
+                        : value;
+                row.put(columns.get(c).key(), "-".equals(plain) ? null : plain);
+                if (starred[c]) {
+                    row.put(columns.get(c).key() + "_written", isStarred(value));
+                }
+            }
+        }
+        return machine;
+    }
+
+    private static boolean isStarred(Object value) {
+        return value instanceof String text && text.length() > 1 && text.endsWith("*");
     }
 
     private static String text(Object value, Column column) {

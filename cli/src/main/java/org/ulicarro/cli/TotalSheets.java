@@ -2,7 +2,6 @@ package org.ulicarro.cli;
 
 import java.io.IOException;
 import java.io.PrintWriter;
-import java.nio.file.Path;
 import java.util.ArrayList;
 import java.util.LinkedHashMap;
 import java.util.List;
@@ -11,7 +10,6 @@ import java.util.function.ToDoubleFunction;
 import org.ulicarro.core.measure.Observed;
 import org.ulicarro.core.measure.Statistic;
 import org.ulicarro.core.measure.TotalRow;
-import org.ulicarro.files.RunFolder;
 
 /** What a run says of all journeys together, by type of vehicle. */
 final class TotalSheets {
@@ -20,8 +18,8 @@ final class TotalSheets {
 
     private final List<Observed<TotalRow>> all;
 
-    TotalSheets(Path run) throws IOException {
-        all = RunFolder.rows(run, TotalRow.class);
+    TotalSheets(RowSource source) throws IOException {
+        all = source.rows(TotalRow.class);
     }
 
     void print(PrintWriter out) {
@@ -51,10 +49,6 @@ final class TotalSheets {
         out.println(
                 "Who wanted to come in within the period, followed to the end, from when they wanted to: also what they waited");
         out.println("outside counts. People's delay: by the occupancy of each type.");
-    }
-
-    Rows rows() {
-        return Rows.of(all);
     }
 
     private Map<String, List<TotalRow>> byType() {

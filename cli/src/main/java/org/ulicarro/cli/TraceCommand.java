@@ -85,7 +85,10 @@ final class TraceCommand implements Callable<Integer> {
     private String to;
 
     @Option(names = "--bin", paramLabel = "T", description = "with --link: count in intervals of, such as 5min (15min)")
-    private String bin = "15min";
+    private String bin;
+
+    @Option(names = "--each", description = "with --link: a row for each vehicle, its number, type and way")
+    private boolean each;
 
     @Option(
             names = {"-o", "--output"},
@@ -117,6 +120,12 @@ final class TraceCommand implements Callable<Integer> {
         if (question.vehicle == null && why != null) {
             throw new ParameterException(spec.commandLine(), "--why goes with --vehicle");
         }
+        if (each && question.link == null) {
+            throw new ParameterException(spec.commandLine(), "--each goes with --link");
+        }
+        if (bin != null && question.link == null) {
+            throw new ParameterException(spec.commandLine(), "--bin goes with --link");
+        }
         if (output != null && (question.link == null || !DrawingFile.canWrite(output))) {
             throw new ParameterException(
                     spec.commandLine(), "-o goes with --link, and its name ends with .svg or .png: volumes.svg");
@@ -141,12 +150,21 @@ final class TraceCommand implements Callable<Integer> {
         PrintWriter out = spec.commandLine().getOut();
         if (moment.isPresent()) {
             try (again) {
-                new WhyText(model, again, vehicle).print(moment.getAsDouble(), out);
+                WhyText text = new WhyText(model, again, vehicle);
+                if (form.isForMachines()) {
+                    form.print(text.rows(moment.getAsDouble()), out);
+                } else {
+                    text.print(moment.getAsDouble(), out);
+                }
             }
         } else {
             Itinerary itinerary = new Itinerary(vehicle);
             again.observe(itinerary);
             again.result();
+            if (form.isForMachines()) {
+                form.print(ItineraryText.rows(model, replication, vehicle, itinerary.events()), out);
+                return Exit.DONE;
+            }
             ItineraryText.print(model, replication, vehicle, itinerary.events(), out);
             if (!itinerary.events().isEmpty()) {
                 double at =
@@ -165,7 +183,7 @@ final class TraceCommand implements Callable<Integer> {
         if (!(begin < end)) {
             throw new ParameterException(spec.commandLine(), "the window ends before it begins");
         }
-        Matcher length = Pattern.compile("([0-9]+)\\s*(s|min)").matcher(bin);
+        Matcher length = Pattern.compile("([0-9]+)\\s*(s|min)").matcher(bin == null ? "15min" : bin);
         if (!length.matches() || Integer.parseInt(length.group(1)) < 1) {
             throw new ParameterException(
                     spec.commandLine(), "--bin takes a time such as 5min or 30s, not '" + bin + "'");
@@ -179,9 +197,15 @@ final class TraceCommand implements Callable<Integer> {
         again.observe(passages);
         again.result();
         PassageSheets sheets = new PassageSheets(
-                model, passages, begin, end, form, spec.commandLine().getOut());
+                model,
+                passages,
+                v -> again.view().departures().kind()[v].id(),
+                begin,
+                end,
+                form,
+                spec.commandLine().getOut());
         if (question.link != null) {
-            sheets.link(question.link, seconds, output);
+            sheets.link(question.link, seconds, output, each, bin != null);
         } else if (question.turns != null) {
             sheets.turns(question.turns);
         } else {

@@ -2,7 +2,6 @@ package org.ulicarro.cli;
 
 import java.io.IOException;
 import java.io.PrintWriter;
-import java.nio.file.Path;
 import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
@@ -11,7 +10,6 @@ import org.ulicarro.core.measure.MovementRow;
 import org.ulicarro.core.measure.Observed;
 import org.ulicarro.core.measure.Statistic;
 import org.ulicarro.core.measure.WaitRow;
-import org.ulicarro.files.RunFolder;
 
 /** How long vehicles waited: means, and the long waits. */
 final class WaitSheets {
@@ -23,14 +21,8 @@ final class WaitSheets {
      *
      * @param place the only place to show, or null
      */
-    WaitSheets(Path run, String place) throws IOException {
-        all = RunFolder.rows(run, WaitRow.class).stream()
-                .filter(o -> place == null || place.equals(o.row().place()))
-                .toList();
-    }
-
-    Rows rows() {
-        return Rows.of(all);
+    WaitSheets(RowSource source) throws IOException {
+        all = source.rows(WaitRow.class);
     }
 
     void print(PrintWriter out) {

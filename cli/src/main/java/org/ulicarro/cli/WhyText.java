@@ -2,6 +2,8 @@ package org.ulicarro.cli;
 
 import java.io.IOException;
 import java.io.PrintWriter;
+import java.io.Writer;
+import java.util.List;
 import java.util.Locale;
 import org.ulicarro.core.base.Clock;
 import org.ulicarro.core.run.Model;
@@ -62,6 +64,21 @@ final class WhyText {
         out.println();
         out.println("lanes: " + lanes(witness.change(), lane));
         out.println("The strictest counts, marked >. Who stands moves off only after a reaction time.");
+    }
+
+    /** The same for machines: what it heeded, the strictest first. */
+    Rows rows(double moment) throws IOException {
+        print(moment, new PrintWriter(Writer.nullWriter()));
+        Rows rows = new Rows().headed(List.of("vehicle", "time_s", "heeds", "distance_m", "at_most_ms2"));
+        for (Witness.Bound bound : replication.witness().bounds()) {
+            rows.add()
+                    .put("vehicle", vehicle)
+                    .put("time_s", replication.now() - model.study().step())
+                    .put("heeds", words(bound))
+                    .put("distance_m", bound.distance())
+                    .put("at_most_ms2", bound.acceleration() > 1e6 ? null : (Object) bound.acceleration());
+        }
+        return rows;
     }
 
     private int row() {

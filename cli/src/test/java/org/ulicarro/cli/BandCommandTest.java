@@ -162,6 +162,7 @@ class BandCommandTest extends InProcess {
         double share = tools.jackson.databind.json.JsonMapper.builder()
                 .build()
                 .readTree(out)
+                .path("rows")
                 .get(0)
                 .path("arrivals_on_green")
                 .doubleValue();

@@ -66,7 +66,7 @@ class CalibrateCommandTest extends InProcess {
 
         assertThat(run("run", study, "-a", "field+gaps", "-n", 2)).as(err).isZero();
         assertThat(run("results", study + "/1", "--json", "--place", "market")).isZero();
-        for (JsonNode each : JsonMapper.builder().build().readTree(out)) {
+        for (JsonNode each : JsonMapper.builder().build().readTree(out).path("rows")) {
             if (each.path("movement").asString("").equals("WBT")) {
                 assertThat(each.path("saturation_pcuh").doubleValue()).isCloseTo(reached, within(1.0));
             }

@@ -139,7 +139,7 @@ class CommandsTest extends InProcess {
         assertThat(run("results", study, "crossings")).isZero();
         assertThat(out).contains("market.pier-road", "market.quay-2", "on walk %");
         assertThat(out.lines()).allMatch(l -> l.length() <= 100);
-        assertThat(run("results", study, "bays", "--csv")).isZero();
+        assertThat(run("results", study, "bays", "--csv", "--each")).isZero();
         List<String> bays = out.lines().toList();
         assertThat(bays.get(0)).startsWith("replication,place,link,lane,movements,blocked_lane,spilled_s");
         assertThat(bays)

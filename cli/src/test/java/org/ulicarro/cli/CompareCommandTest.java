@@ -167,7 +167,7 @@ class CompareCommandTest extends InProcess {
     @CsvSource(delimiter = '|', quoteCharacter = '"', textBlock = """
             travl | there is no table 'travl'
             lanes --place markt | this table has no place 'markt'. Did you mean 'market'?
-            signals --type car | this table has no column 'type' to choose rows by
+            signals --type car | the table 'signals' has no --type; it takes --place, --each, --json and --csv
             links --from noon | 'noon' is no time of day such as 16:45
             """)
     void wrongNamesAreSaid(String table, String words) {
@@ -186,7 +186,7 @@ class CompareCommandTest extends InProcess {
             double delay = r.getDouble(1);
             assertThat(run("results", study + "/1", "--movement", "NBL", "--json"))
                     .isZero();
-            JsonNode rows = JsonMapper.builder().build().readTree(out);
+            JsonNode rows = JsonMapper.builder().build().readTree(out).path("rows");
             assertThat(rows.get(0).path("control_delay_s").doubleValue()).isCloseTo(delay, within(1e-3));
         }
     }

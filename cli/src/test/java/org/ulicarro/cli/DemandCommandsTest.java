@@ -75,14 +75,15 @@ class DemandCommandsTest extends InProcess {
         assertThat(out).contains("school-lane ahead", "left out");
         assertThat(out.lines()).allMatch(line -> line.length() <= 120);
         assertThat(run("results", study, "unserved", "--csv", "--by", "15min")).isZero();
-        assertThat(out).startsWith("replication,place,link,from_s,to_s,wanted,entered,entry_delay_s,outside_start");
+        assertThat(out).startsWith("place,link,from_s,to_s,wanted,wanted_sd");
         assertThat(run("results", study, "lines")).isZero();
         assertThat(out).contains("line-3", "variation");
-        assertThat(run("results", study, "unserved", "--csv")).isZero();
-        assertThat(out.lines().filter(l -> l.startsWith("west,")))
+        assertThat(run("results", study, "unserved", "--csv", "--each")).isZero();
+        assertThat(out).startsWith("replication,place,link,from_s,to_s,wanted,entered,entry_delay_s,outside_start");
+        assertThat(out.lines().filter(l -> l.contains(",west,")))
                 .as("the bus leaves its lay-by, though a crossing lies ahead of it")
                 .allMatch(l -> l.endsWith(",0"));
-        assertThat(run("results", study, "lines", "--json")).isZero();
+        assertThat(run("results", study, "lines", "--json", "--each")).isZero();
         assertThat(out).contains("\"replication\":1,\"line\":\"line-3\",\"runs\":");
     }
 

@@ -43,16 +43,16 @@ class OutputTest {
     }
 
     @Test
-    void jsonIsAnArrayOfObjectsWithFixedDecimals() throws IOException {
+    void jsonIsAnArrayOfObjectsWithAllDigits() throws IOException {
         assertThat(print(rows(), "--json").replace("\r", ""))
-                .isEqualTo("[\n{\"name\":\"a \\\"b\\\", c\",\"delay_s\":0.3333,\"n\":3,\"none\":null}"
+                .isEqualTo("[\n{\"name\":\"a \\\"b\\\", c\",\"delay_s\":0.333333333333,\"n\":3,\"none\":null}"
                         + "\n,{\"name\":\"plain\",\"delay_s\":2,\"n\":4,\"none\":null}\n]\n");
     }
 
     @Test
     void csvQuotesWhatNeedsIt() throws IOException {
         assertThat(print(rows(), "--csv").replace("\r", ""))
-                .isEqualTo("name,delay_s,n,none\n\"a \"\"b\"\", c\",0.3333,3,\nplain,2,4,\n");
+                .isEqualTo("name,delay_s,n,none\n\"a \"\"b\"\", c\",0.333333333333,3,\nplain,2,4,\n");
     }
 
     @Test
