@@ -32,9 +32,9 @@ import picocli.CommandLine.Spec;
             "Measures of --of: delay (control and entry delay), control_delay, entry_delay, stopped_delay, stops, queue_mean,",
             "queue_max, vehicles, arrivals_on_green, vc, split_failures, wait_p95.",
             "",
-            "Example:  ulicarro compare quayside/1 quayside/2",
-            "          ulicarro compare quayside/1 quayside/2 --place market --of queue_max",
-            "          ulicarro compare quayside/1 quayside/2 --require 'market NBL control_delay < 55 s'"
+            "Example:  ulicarro compare quayside/base quayside/actuated",
+            "          ulicarro compare quayside/base quayside/actuated --place market --of queue_max",
+            "          ulicarro compare quayside/base quayside/actuated --require 'market NBL control_delay < 55 s'"
         })
 final class CompareCommand implements Callable<Integer> {
 

@@ -11,6 +11,7 @@ import org.ulicarro.core.measure.Cause;
 import org.ulicarro.core.measure.Causes;
 import org.ulicarro.core.measure.ConflictRow;
 import org.ulicarro.core.measure.EmissionRow;
+import org.ulicarro.core.measure.LaneCycle;
 import org.ulicarro.core.measure.LanePool;
 import org.ulicarro.core.measure.LaneRow;
 import org.ulicarro.core.measure.LinkRow;
@@ -61,18 +62,32 @@ final class MeasureSheets {
     }
 
     private List<Cause> causes() throws IOException {
-        RunSummary summary = RunFolder.summary(run);
+        List<Observed<MovementRow>> movements = free(MovementRow.class);
         return Causes.of(
-                        summary,
-                        RunFolder.rows(run, MovementRow.class),
-                        RunFolder.rows(run, LaneRow.class),
-                        RunFolder.rows(run, SignalRow.class),
-                        RunFolder.rows(run, BayRow.class),
-                        RunFolder.rows(run, LinkRow.class))
+                        new RunSummary(movements, free(LaneCycle.class)),
+                        movements,
+                        free(LaneRow.class),
+                        free(SignalRow.class),
+                        free(BayRow.class),
+                        free(LinkRow.class))
                 .stream()
                 .filter(c -> filter.place() == null || filter.place().equals(c.place()))
                 .filter(c -> filter.isMovement(c.name(), c.movement()))
                 .toList();
+    }
+
+    /** Where vehicles blocked each other for good, that is the cause of all else: the others are looked at, if there are any. */
+    private boolean looksAtOthers() {
+        return !record.blocked().isEmpty() && record.blocked().size() < record.replications();
+    }
+
+    private <R extends Record> List<Observed<R>> free(Class<R> kind) throws IOException {
+        List<Observed<R>> all = RunFolder.rows(run, kind);
+        return looksAtOthers()
+                ? all.stream()
+                        .filter(o -> !record.blocked().contains(o.replication()))
+                        .toList()
+                : all;
     }
 
     Rows whyRows() throws IOException {
@@ -93,8 +108,10 @@ final class MeasureSheets {
     void why() throws IOException {
         List<Cause> causes = causes();
         if (!record.standstills().isEmpty()) {
-            out.println("warning: " + Standstills.words(record));
-            out.println("         " + record.standstills().get(0));
+            RunWarnings.of(record).forEach(out::println);
+            if (looksAtOthers()) {
+                out.println("What follows is of the replications in which nobody was blocked for good.");
+            }
             out.println();
         }
         if (causes.isEmpty()) {

@@ -34,8 +34,8 @@ import picocli.CommandLine.TypeConversionException;
                         + " each approach's movements the approach, after each place's approaches the place.",
         footer = {
             "",
-            "RUN is the folder of a run, the folder of a study for its last run, or, inside a study's folder, 'last', a number",
-            "or the beginning of a run's name.",
+            "RUN is the folder of a run, the folder of a study for its last run, or STUDY/last, STUDY/4, STUDY/base for the last",
+            "run of an alternative, STUDY/0004-ba for what a name begins with; inside a study's folder without STUDY/.",
             "",
             "TABLE is one of",
             "  movements   delay, stops and queues by movement, approach and place",

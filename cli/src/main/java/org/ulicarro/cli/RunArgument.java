@@ -17,7 +17,8 @@ final class RunArgument {
      * The run's folder.
      *
      * @param text the folder of a run; the folder of a study, for its last run; or {@code last}, a number or the beginning of a
-     *     run's name, in the study of the current folder or in STUDY/…
+     *     run's name, or an alternative, for its last run,
+     *     in the study of the current folder or in STUDY/…
      * @throws IOException with a message that says what was looked for
      */
     static Path find(String text) throws IOException {

@@ -14,6 +14,8 @@ final class RunWarnings {
     /** Fewer vehicles at the start than this share of what follows, and the warm-up was too short. */
     private static final double EMPTY_START = 0.75;
 
+    private static final int WIDTH = 90;
+
     private static final String NEXT_LINE = "\n         ";
 
     private RunWarnings() {}
@@ -57,8 +59,8 @@ final class RunWarnings {
                     record.detoured()));
         }
         if (!record.standstills().isEmpty()) {
-            all.add("warning: " + Standstills.words(record) + NEXT_LINE
-                    + record.standstills().get(0));
+            List<String> how = Wrapped.lines(List.of(record.standstills().get(0).split(" ")), WIDTH);
+            all.add("warning: " + Standstills.words(record) + NEXT_LINE + String.join(NEXT_LINE, how));
         }
         if (record.replications() < 2) {
             all.add("warning: one replication has no interval; run at least five to know what a figure is worth");

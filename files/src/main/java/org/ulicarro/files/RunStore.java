@@ -40,7 +40,10 @@ public final class RunStore {
         }
     }
 
-    /** The run that somebody means by {@code last}, by a number such as {@code 4}, or by a folder's name or its beginning. */
+    /**
+     * The run that somebody means by {@code last}, by a number such as {@code 4}, by an alternative, for its last run, or by a folder's
+     * name or its beginning.
+     */
     public Optional<Path> find(String text) throws IOException {
         List<Path> all = complete();
         if (text.equals("last")) {
@@ -49,6 +52,11 @@ public final class RunStore {
         if (text.matches("\\d{1,9}")) {
             int wanted = Integer.parseInt(text);
             return all.stream().filter(f -> number(f) == wanted).findFirst();
+        }
+        Optional<Path> ofAlternative =
+                all.stream().filter(f -> alternative(f).equals(text)).reduce((earlier, later) -> later);
+        if (ofAlternative.isPresent()) {
+            return ofAlternative;
         }
         List<Path> begins = all.stream()
                 .filter(f -> f.getFileName().toString().startsWith(text))
@@ -99,6 +107,11 @@ public final class RunStore {
         } catch (IOException e) {
             // what is left ends in .part and is never taken for a run
         }
+    }
+
+    private static String alternative(Path folder) {
+        Matcher m = NAME.matcher(folder.getFileName().toString());
+        return m.matches() ? m.group(2) : "";
     }
 
     private static int number(Path folder) {
