@@ -3,7 +3,6 @@ package org.ulicarro.cli;
 import java.util.ArrayList;
 import java.util.LinkedHashSet;
 import java.util.List;
-import java.util.Locale;
 import java.util.Map;
 import java.util.Set;
 import java.util.TreeMap;
@@ -44,12 +43,16 @@ final class MovementSheets {
                 .words("movement", "movement")
                 .words("name", "name")
                 .words("turn", "turn")
+                .marked()
                 .words("held_by", "held by")
                 .words("lanes", "lanes")
+                .marked()
                 .numbers("length_m", "m", 1)
                 .numbers("radius_m", "radius", 1)
-                .words("speed_kmh", "km/h")
-                .words("yields_to", "yields to");
+                .numbers("speed_ms", "km/h", 0, KMH)
+                .marked()
+                .words("yields_to", "yields to")
+                .marked();
         for (Junction junction : network.junctions().values()) {
             if (!isMeant(junction.id())) {
                 continue;
@@ -71,13 +74,15 @@ final class MovementSheets {
                         junction.id(),
                         m.id(),
                         m.name(),
-                        Written.of(m.turn()) + (own != null && own.turn() != null ? "*" : ""),
+                        new Sheet.Marked(Written.of(m.turn()), own != null && own.turn() != null),
                         heldBy(m),
-                        pairs(m) + (own != null && !own.lanes().isEmpty() ? "*" : ""),
+                        new Sheet.Marked(pairs(m), own != null && !own.lanes().isEmpty()),
                         longest.end(),
                         radius,
-                        String.format(Locale.ROOT, "%.0f%s", speed * KMH, ownSpeed ? "*" : ""),
-                        yieldsTo(junction, m) + (own != null && !own.yieldsTo().isEmpty() ? "*" : ""));
+                        new Sheet.Marked(speed, ownSpeed),
+                        new Sheet.Marked(
+                                yieldsTo(junction, m),
+                                own != null && !own.yieldsTo().isEmpty()));
             }
         }
         return sheet;

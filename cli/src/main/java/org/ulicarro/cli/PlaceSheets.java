@@ -37,13 +37,15 @@ final class PlaceSheets {
                 .words("place", "place")
                 .words("control", "control")
                 .words("legs", "legs")
+                .marked()
                 .words("minor", "minor")
+                .marked()
                 .numbers("x_m", "x m", 1)
                 .numbers("y_m", "y m", 1);
         if (map != null) {
             sheet.numbers("lat", "lat", 6).numbers("lon", "lon", 6);
         }
-        sheet.words("stop_lines_m", "stop lines m");
+        sheet.words("stop_lines_m", "stop lines m").marked();
         for (Junction junction : network.junctions().values()) {
             if (!isMeant(junction.id())) {
                 continue;

@@ -86,6 +86,7 @@ final class RoadSheets {
                 .numbers("to_m", "to m", 1)
                 .numbers("width_m", "width m", 2)
                 .words("arrows", "arrows")
+                .marked()
                 .words("leads_to", "leads to")
                 .words("use", "use");
         for (Link link : network.links()) {

@@ -9,14 +9,17 @@ import java.util.Locale;
 /** One table, for people or for machines: columns with a heading for each, and rows of values. */
 final class Sheet {
 
-    private record Column(String key, String heading, int decimals, double perUnit) {}
+    private record Column(String key, String heading, int decimals, double perUnit, boolean marked) {}
+
+    /** A value that somebody may have written instead of what would be derived: people see a star, machines a column of its own. */
+    record Marked(Object value, boolean written) {}
 
     private final List<Column> columns = new ArrayList<>();
     private final List<Object[]> rows = new ArrayList<>();
 
     /** A column of words. */
     Sheet words(String key, String heading) {
-        columns.add(new Column(key, heading, -1, 1));
+        columns.add(new Column(key, heading, -1, 1, false));
         return this;
     }
 
@@ -27,7 +30,14 @@ final class Sheet {
 
     /** A column of numbers that people read in another unit than machines. */
     Sheet numbers(String key, String heading, int decimals, double perUnit) {
-        columns.add(new Column(key, heading, decimals, perUnit));
+        columns.add(new Column(key, heading, decimals, perUnit, false));
+        return this;
+    }
+
+    /** The column before holds {@link Marked} values, or words with stars behind those that somebody wrote. */
+    Sheet marked() {
+        Column last = columns.remove(columns.size() - 1);
+        columns.add(new Column(last.key(), last.heading(), last.decimals(), last.perUnit(), true));
         return this;
     }
 
@@ -64,42 +74,35 @@ final class Sheet {
         table.print(out);
     }
 
-    /** The same rows; a dash is no value, and a star, which marks what somebody wrote, has a column of its own. */
+    /** The same rows; a dash is no value, and whether somebody wrote one has a column of its own. */
     private Rows machineRows() {
         List<String> headings = new ArrayList<>();
-        boolean[] starred = new boolean[columns.size()];
-        for (int c = 0; c < columns.size(); c++) {
-            int column = c;
-            starred[c] = rows.stream().anyMatch(values -> isStarred(values[column]));
-            headings.add(columns.get(c).key());
-            if (starred[c]) {
-                headings.add(columns.get(c).key() + "_written");
+        for (Column column : columns) {
+            headings.add(column.key());
+            if (column.marked()) {
+                headings.add(column.key() + "_written");
             }
         }
         Rows machine = new Rows().headed(headings);
         for (Object[] values : rows) {
             Rows.Row row = machine.add();
             for (int c = 0; c < columns.size(); c++) {
-                Object value = values[c];
-                Object plain = isStarred(value)
-                        ? value.toString()
-                                .substring(0, value.toString().length() - 1)
-                                .strip()
-                        : value;
+                Object value = values[c] instanceof Marked marked ? marked.value() : values[c];
+                boolean stars = columns.get(c).marked() && value instanceof String text && text.contains("*");
+                Object plain = stars ? value.toString().replace("*", "") : value;
                 row.put(columns.get(c).key(), "-".equals(plain) ? null : plain);
-                if (starred[c]) {
-                    row.put(columns.get(c).key() + "_written", isStarred(value));
+                if (columns.get(c).marked()) {
+                    row.put(columns.get(c).key() + "_written", stars || values[c] instanceof Marked m && m.written());
                 }
             }
         }
         return machine;
     }
 
-    private static boolean isStarred(Object value) {
-        return value instanceof String text && text.length() > 1 && text.endsWith("*");
-    }
-
     private static String text(Object value, Column column) {
+        if (value instanceof Marked marked) {
+            return text(marked.value(), column) + (marked.written() ? "*" : "");
+        }
         if (value == null || value instanceof Double d && !Double.isFinite(d)) {
             return "-";
         }

@@ -58,8 +58,8 @@ class NetworkCommandsTest extends InProcess {
         assertThat(out.lines()).as("fits 100 columns").allMatch(line -> line.length() <= 100);
         assertThat(run("show", study, "lanes", "--csv")).isZero();
         assertThat(out.lines().findFirst().orElseThrow())
-                .isEqualTo("link,lane,kind,from_m,to_m,width_m,arrows,leads_to,use");
-        assertThat(out).contains("quay-1 ahead,1,bay,", ",3.25,L*,mill-street,-");
+                .isEqualTo("link,lane,kind,from_m,to_m,width_m,arrows,arrows_written,leads_to,use");
+        assertThat(out).contains("quay-1 ahead,1,bay,", ",3.25,L,true,mill-street,");
         assertThat(run("show", study, "conf", "--json")).isZero();
         assertThat(out).contains("\"a\":\"EBT\"", "\"kind\":\"crossing\"", "\"together\":\"never\"");
         assertThat(run("show", study, "intergreens")).isZero();

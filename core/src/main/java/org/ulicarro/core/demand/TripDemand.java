@@ -1,7 +1,6 @@
 package org.ulicarro.core.demand;
 
 import java.util.ArrayList;
-import java.util.HashMap;
 import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
@@ -214,7 +213,7 @@ final class TripDemand implements Source {
         }
         double[] times = new double[2];
         double[] rates = new double[1];
-        Map<Long, Double> sums = new HashMap<>(); // group -> vehicles of its cells so far; looked up only
+        Map<Long, Double> sums = new LinkedHashMap<>(); // group -> vehicles of its cells so far; looked up only
         for (int c = 0; c < size; c++) {
             times[0] = from[c];
             times[1] = to[c];

@@ -1,7 +1,7 @@
 package org.ulicarro.core.traffic;
 
 import java.util.ArrayList;
-import java.util.HashMap;
+import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
 import org.ulicarro.core.network.Conflict;
@@ -207,7 +207,7 @@ public final class LaneTable {
     }
 
     private Map<String, Integer> controlledPlaces() {
-        Map<String, Integer> found = new HashMap<>(); // looked up only, never walked through
+        Map<String, Integer> found = new LinkedHashMap<>(); // looked up only, never walked through
         int number = 0;
         for (var junction : network.junctions().values()) {
             if (junction.controlled()) {
