@@ -9,8 +9,10 @@ import java.nio.file.Files;
 import java.nio.file.Path;
 import java.util.ArrayList;
 import java.util.Arrays;
+import java.util.HashSet;
 import java.util.List;
 import java.util.Locale;
+import java.util.Set;
 import java.util.stream.IntStream;
 import org.junit.jupiter.api.BeforeEach;
 import org.junit.jupiter.api.Test;
@@ -23,6 +25,7 @@ import org.ulicarro.core.network.Movement;
 import org.ulicarro.core.run.Model;
 import org.ulicarro.core.run.Replication;
 import org.ulicarro.core.run.ReplicationResult;
+import org.ulicarro.core.study.Count;
 import org.ulicarro.core.study.VehicleType;
 
 /** Demand from the text of a study to who departs when, to where: a street of five junctions with side streets north and south. */
@@ -194,6 +197,37 @@ class DemandTest {
                 assertThat(all.kind()[d].base()).isEqualTo(expected);
             }
         }
+    }
+
+    /** Turning counts of one place come out to the vehicle in every slice and replication, in an order by chance. */
+    @Test
+    void exactCountsAreMetTurnByTurn() throws IOException, StudyProblem {
+        Samples.write("crossroads", temp.resolve("x"));
+        Path demand = temp.resolve("x/demand.yaml");
+        Files.writeString(demand, Files.readString(demand).replaceFirst("demand:", "demand:\n  arrivals: exact"));
+        LoadedStudy loaded = StudyFolder.read(temp.resolve("x"), List.of());
+        Model model = loaded.compile(null).model();
+        Set<String> orders = new HashSet<>();
+        for (int k = 1; k <= 5; k++) {
+            Departures all = model.demand().draw(11, k);
+            StringBuilder order = new StringBuilder();
+            for (Count count : loaded.counts()) {
+                int came = 0;
+                for (int d = 0; d < all.size(); d++) {
+                    Movement first = model.network().movements().get(all.way(d)[0]);
+                    boolean here =
+                            first.name().equals(count.movement()) || first.id().equals(count.movement());
+                    boolean now = all.time()[d] >= count.from() && all.time()[d] < count.to();
+                    came += here && now ? 1 : 0;
+                    order.append(here && now ? d + " " : "");
+                }
+                assertThat((double) came)
+                        .as("%s from %s in replication %d", count.movement(), count.from(), k)
+                        .isCloseTo(count.vehicles(), within(1e-9));
+            }
+            orders.add(order.toString());
+        }
+        assertThat(orders).hasSize(5);
     }
 
     /** One cell is changed, another comes in before it: all others send the same vehicles at the same times as before. */

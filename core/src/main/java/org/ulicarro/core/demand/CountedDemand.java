@@ -73,7 +73,7 @@ record CountedDemand(
         ArrivalTimes.draw(how, times, rates, Draws.key(seed, replication, Purpose.ARRIVALS, id), (time, n) -> {
             long key = Draws.key(seed, replication, Purpose.VEHICLE, id + n);
             VehicleKind type = type(time, key);
-            int[] route = route(time, type, Draws.key(seed, replication, Purpose.ROUTE, id + n));
+            int[] route = route(time, type, Draws.key(seed, replication, Purpose.ROUTE, id + n), draft.urns);
             draft.add(time, entry.index(), draft.route(route), type, key, -1);
         });
     }
@@ -122,7 +122,7 @@ record CountedDemand(
         return rate;
     }
 
-    private int[] route(double departure, VehicleKind type, long key) {
+    private int[] route(double departure, VehicleKind type, long key, Urns urns) {
         List<Integer> route = new ArrayList<>();
         Link at = entry;
         double time = departure;
@@ -134,12 +134,40 @@ record CountedDemand(
                 break;
             }
             time += at.length() / at.speed();
-            Movement chosen = choose(onward, window.counted(time), type, Draws.uniform(key, choice));
+            double u = Draws.uniform(key, choice);
+            // who comes in was drawn by the counts of this slice; further on it counts when somebody gets there
+            Movement chosen = drawn(at, onward, at.index() == counted.index() ? departure : time, u, urns);
+            if (chosen == null) {
+                chosen = choose(onward, window.counted(time), type, u);
+            }
             route.add(chosen.index());
             route.addAll(chosen.onward());
             at = network.links().get(chosen.toLink());
         }
         return route.stream().mapToInt(Integer::intValue).toArray();
+    }
+
+    /** The next turn of those that were counted, where they are to come out exactly; null where chance decides. */
+    private Movement drawn(Link at, List<Movement> onward, double time, double u, Urns urns) {
+        boolean exact = how == Arrivals.EXACT && !counts.typed() && counts.counted(at);
+        if (!exact || time < window.from() || time >= window.to()) {
+            return null;
+        }
+        double[] borders = counts.changes(at, window.from(), window.to());
+        int slice = 0;
+        while (slice < borders.length - 2 && time >= borders[slice + 1]) {
+            slice++;
+        }
+        double from = borders[slice];
+        double to = borders[slice + 1];
+        int turn = urns.draw(
+                at.index(),
+                slice,
+                () -> onward.stream()
+                        .mapToDouble(m -> counts.vehicles(m.index(), from, to))
+                        .toArray(),
+                u);
+        return turn < 0 ? null : onward.get(turn);
     }
 
     private Movement choose(List<Movement> onward, double time, VehicleKind type, double u) {

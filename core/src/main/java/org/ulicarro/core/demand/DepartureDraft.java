@@ -21,6 +21,9 @@ final class DepartureDraft {
     private final Map<List<Integer>, Integer> routes = new LinkedHashMap<>();
 
     private final List<int[]> ways = new ArrayList<>(); // by number
+    /** Turns still to be given out, shared by all sources of counted traffic. */
+    final Urns urns = new Urns();
+
     private final Detours detours; // null where no road is closed
 
     DepartureDraft(Detours detours) {
