@@ -29,7 +29,7 @@ import picocli.CommandLine.Spec;
         footer = {
             "",
             "Example:  ulicarro report quayside -o report.html",
-            "          ulicarro report quayside/1 quayside/2 -o report.pdf --by 'M. Ferrand' --for 'Port of Marenhaven'"
+            "          ulicarro report quayside/base quayside/actuated -o report.pdf --by 'M. Ferrand'"
         })
 final class ReportCommand implements Callable<Integer> {
 

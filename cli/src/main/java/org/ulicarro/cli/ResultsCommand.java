@@ -134,7 +134,7 @@ final class ResultsCommand implements Callable<Integer> {
         }
         Path folder = RunArgument.find(run);
         RowSource source = new RowSource(folder, RunFolder.record(folder), filter, by != null || filter.asksForTimes());
-        if (table.kind == null) {
+        if (table.kind == null && table != ResultTable.MOVEMENTS && !used.isEmpty()) {
             new MovementTable(folder, filter.place(), filter); // says which place or movement the run does not have
         }
         if (form.isForMachines()) {
