@@ -61,6 +61,15 @@ final class MeasureSheets {
         return new RunTable<>(rows, subject, each);
     }
 
+    /** The short name, with the road it leads to where two movements of a place share one. */
+    private static String label(Cause one, List<Cause> all) {
+        boolean shared = all.stream()
+                .anyMatch(o -> o.place().equals(one.place())
+                        && o.name().equals(one.name())
+                        && !o.movement().equals(one.movement()));
+        return one.name() + (shared ? one.movement().substring(one.movement().indexOf('>')) : "");
+    }
+
     private List<Cause> causes() throws IOException {
         List<Observed<MovementRow>> movements = free(MovementRow.class);
         return Causes.of(
@@ -120,7 +129,7 @@ final class MeasureSheets {
         }
         for (Cause c : causes) {
             String head = String.format(
-                    java.util.Locale.ROOT, "%-9s %-5s %s  %6.1f s  ", c.place(), c.name(), c.los(), c.delayS());
+                    java.util.Locale.ROOT, "%-9s %-5s %s  %6.1f s  ", c.place(), label(c, causes), c.los(), c.delayS());
             List<String> lines = Wrapped.lines(List.of(c.why().split(" ")), WIDTH - head.length());
             out.println(head + lines.get(0));
             lines.stream().skip(1).forEach(line -> out.println(" ".repeat(head.length()) + line));
