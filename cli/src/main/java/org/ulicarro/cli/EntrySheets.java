@@ -53,18 +53,7 @@ final class EntrySheets {
     void print(PrintWriter out, boolean bySlice, boolean each) {
         TextTable table = new TextTable(1);
         if (each) {
-            table.add(
-                    "entry",
-                    "by",
-                    "from",
-                    "to",
-                    "no",
-                    "out before",
-                    "wanted",
-                    "came in",
-                    "delay s",
-                    "most out",
-                    "left out");
+            table.add("entry", "by", "from", "to", "no", "before", "wanted", "came in", "delay s", "most", "left");
             selected(bySlice).forEach(o -> {
                 EntryRow r = o.row();
                 table.add(
@@ -81,18 +70,7 @@ final class EntrySheets {
                         Integer.toString(r.outsideEnd()));
             });
         } else {
-            table.add(
-                    "entry",
-                    "by",
-                    "from",
-                    "to",
-                    "out before",
-                    "wanted",
-                    "came in",
-                    "delay s",
-                    "95 % ± s",
-                    "most out",
-                    "left out");
+            table.add("entry", "by", "from", "to", "before", "wanted", "came in", "delay s", "± s", "most", "left");
             byEntry(bySlice).values().forEach(rows -> {
                 EntryRow one = rows.get(0);
                 Statistic delay = Statistic.of(
@@ -112,9 +90,10 @@ final class EntrySheets {
             });
         }
         table.print(out);
-        out.println("Delay: time outside for want of room, of those who wanted to come in then. Most out: at once.");
         out.println(
-                "Out before: outside when the time began; with those who wanted to come in then, as many as came in and are left out.");
+                "Before, most, left: outside when the time began, at once, and when it ended, which is unserved demand;");
+        out.println(
+                "before and wanted are as many as came in and left. Delay: time outside, of those who wanted to then.");
     }
 
     private List<Observed<EntryRow>> selected(boolean bySlice) {

@@ -72,8 +72,8 @@ class DemandCommandsTest extends InProcess {
         assertThat(run("run", study, "-n", "2")).isZero();
         assertThat(out).contains("Unserved at yard:");
         assertThat(run("results", study, "unserved")).isZero();
-        assertThat(out).contains("school-lane ahead", "left out");
-        assertThat(out.lines()).allMatch(line -> line.length() <= 120);
+        assertThat(out).contains("school-lane ahead", "unserved demand");
+        assertThat(out.lines()).allMatch(line -> line.length() <= 100);
         assertThat(run("results", study, "unserved", "--csv", "--by", "15min")).isZero();
         assertThat(out).startsWith("place,link,from_s,to_s,wanted,wanted_sd");
         assertThat(run("results", study, "lines")).isZero();

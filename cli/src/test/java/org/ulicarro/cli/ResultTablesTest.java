@@ -74,6 +74,10 @@ class ResultTablesTest extends InProcess {
             args[1] = study;
             args[2] = table.word();
             System.arraycopy(option, 0, args, 3, option.length);
+            boolean filled =
+                    json("results", study, table.word(), "--json").path("rows").size() > 0;
+            assertThat(run("results", study, table.word())).isZero();
+            String plain = out;
             int code = run(args);
             if (code == Exit.USAGE) {
                 assertThat(err)
@@ -83,6 +87,11 @@ class ResultTablesTest extends InProcess {
                 assertThat(code + err + out)
                         .as(table + " " + option[0])
                         .containsAnyOf("nowhere", "nonsense", "No movement", "No count", "none");
+            } else if (filled) {
+                assertThat(code).isZero();
+                assertThat(out)
+                        .as(table + " " + option[0] + " changes what comes back")
+                        .isNotEqualTo(plain);
             }
         }
     }
