@@ -90,10 +90,8 @@ final class EntrySheets {
             });
         }
         table.print(out);
-        out.println(
-                "Before, most, left: outside when the time began, at once, and when it ended, which is unserved demand;");
-        out.println(
-                "before and wanted are as many as came in and left. Delay: time outside, of those who wanted to then.");
+        out.println("Outside before the time began, at most at once, and left at its end: unserved demand.");
+        out.println("Before and wanted are as many as came in and left. Delay: time outside of those who wanted.");
     }
 
     private List<Observed<EntryRow>> selected(boolean bySlice) {
