@@ -20,6 +20,7 @@ public final class CountMatch {
 
     private static final double REACH = 120; // m from a junction
     private static final double SURE = 40;
+    private static final double SAME_NAME = 0.9; // as alike as a slip of the pen leaves two names
     private static final double ALIKE = 0.55; // of two names, from 0 to 1
     private static final List<String> NEEDED = List.of("lat", "lon", "from_street", "from", "to", "vehicles");
 
@@ -167,14 +168,15 @@ public final class CountMatch {
                     vehicles,
                     text(row, "type"));
         }
-        boolean sure = distance < SURE && most > 1.15 * next && most > 0.8;
+        double named = names(best, row, from);
+        boolean sure = distance < SURE && most > 1.15 * next && named > SAME_NAME;
         String why = sure
                 ? ""
                 : distance >= SURE
                         ? "the junction is " + Math.round(distance) + " m away"
                         : most <= 1.15 * next
                                 ? "could be " + second.place() + " " + second.name() + " as well"
-                                : "the names differ: '" + from + "' and '" + street(best.fromLink()) + "'";
+                                : "the names differ: " + differing(best, row, from);
         return new Match(
                 line,
                 best.place(),
@@ -195,21 +197,32 @@ public final class CountMatch {
         return name == null ? l.road() : name;
     }
 
+    /** The street, of those that a row names, that is called otherwise in the study. */
+    private String differing(Movement m, List<Cell> row, String from) {
+        String entry = street(m.fromLink());
+        return alike(from, entry) <= SAME_NAME
+                ? "'" + from + "' and '" + entry + "'"
+                : "'" + text(row, "to_street") + "' and '" + street(m.toLink()) + "'";
+    }
+
+    /** How alike the streets are that a row and a movement name, from 0 to 1; 0 where one of them is another street. */
+    private double names(Movement m, List<Cell> row, String from) {
+        double name = alike(from, street(m.fromLink()));
+        String to = text(row, "to_street");
+        double goal = to == null ? 1 : alike(to, street(m.toLink()));
+        return name < ALIKE || goal < ALIKE ? 0 : Math.min(name, goal);
+    }
+
     /** From 0 to about 1: how well names, turn and position fit. */
     private double score(Movement m, List<Cell> row, String from, double[] at) {
-        double name = alike(from, street(m.fromLink()));
-        if (name < ALIKE) {
-            return 0;
-        }
         String turn = text(row, "turn");
         if (turn != null
                 && !turn.toUpperCase(Locale.ROOT)
                         .startsWith(String.valueOf(m.turn().letter()))) {
             return 0;
         }
-        String to = text(row, "to_street");
-        double goal = to == null ? 1 : alike(to, street(m.toLink()));
-        return goal < ALIKE ? 0 : name * goal * (0.75 + 0.25 * beside(m, at));
+        double named = names(m, row, from);
+        return named == 0 ? 0 : named * (0.75 + 0.25 * beside(m, at));
     }
 
     /** 1 where the count was made on the approach itself, 0 far from it: tells two arms of one street apart. */

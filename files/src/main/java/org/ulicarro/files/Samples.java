@@ -61,9 +61,17 @@ public final class Samples {
                         "alternatives/line-2min.yaml",
                         "alternatives/line-1min.yaml",
                         "alternatives/line-30s.yaml",
+                        "alternatives/measured.yaml",
                         "scripts/no-priority.stages",
                         "scripts/bus-first.stages",
-                        "scripts/bus-patience.stages"));
+                        "scripts/bus-patience.stages",
+                        "survey/turns.csv",
+                        "schedule/agency.txt",
+                        "schedule/calendar.txt",
+                        "schedule/routes.txt",
+                        "schedule/stops.txt",
+                        "schedule/stop_times.txt",
+                        "schedule/trips.txt"));
     }
 
     private Samples() {}
