@@ -127,9 +127,13 @@ final class MeasureSheets {
             out.println("No movement is at level of service E or F.");
             return;
         }
+        int place = causes.stream().mapToInt(c -> c.place().length()).max().orElse(0);
+        int movement =
+                causes.stream().mapToInt(c -> label(c, causes).length()).max().orElse(0);
+        String heading = "%-" + Math.max(place, 9) + "s %-" + Math.max(movement, 5) + "s %s  %6.1f s  ";
         for (Cause c : causes) {
-            String head = String.format(
-                    java.util.Locale.ROOT, "%-9s %-5s %s  %6.1f s  ", c.place(), label(c, causes), c.los(), c.delayS());
+            String head =
+                    String.format(java.util.Locale.ROOT, heading, c.place(), label(c, causes), c.los(), c.delayS());
             List<String> lines = Wrapped.lines(List.of(c.why().split(" ")), WIDTH - head.length());
             out.println(head + lines.get(0));
             lines.stream().skip(1).forEach(line -> out.println(" ".repeat(head.length()) + line));

@@ -23,12 +23,18 @@ final class RunWarnings {
     /** As they stand above a table. */
     static List<String> of(RunRecord record) {
         List<String> all = new ArrayList<>();
-        if (record.unservedAtEnd() >= 1 || record.unservedPeak() >= WORTH_A_WARNING) {
+        if (record.unservedAtEnd() >= 1) {
             all.add(String.format(
                     Locale.ROOT,
                     "warning: %.1f vehicles found no room to enter by the end of the period (at most %d at once);"
                             + NEXT_LINE + "they wait outside, and the delays inside look better than they are",
                     record.unservedAtEnd(),
+                    record.unservedPeak()));
+        } else if (record.unservedPeak() >= WORTH_A_WARNING) {
+            all.add(String.format(
+                    Locale.ROOT,
+                    "warning: at times up to %d vehicles found no room to enter and waited outside: see 'unserved';"
+                            + NEXT_LINE + "that time is entry delay, and no part of the delay inside",
                     record.unservedPeak()));
         }
         if (record.missedTurns() > 0) {
