@@ -12,6 +12,7 @@ import org.ulicarro.core.base.Clock;
 import org.ulicarro.core.base.Names;
 import org.ulicarro.core.measure.Difference;
 import org.ulicarro.core.measure.Statistic;
+import org.ulicarro.files.Run;
 import org.ulicarro.files.RunRecord;
 import picocli.CommandLine.Command;
 import picocli.CommandLine.Mixin;
@@ -101,7 +102,7 @@ final class CompareCommand implements Callable<Integer> {
     }
 
     private Figures figures(int run) throws IOException {
-        return new Figures(RunArgument.find(runs.get(run)));
+        return new Figures(Run.in(RunArgument.find(runs.get(run))));
     }
 
     private Figures all(int run) throws IOException {

@@ -2,7 +2,6 @@ package org.ulicarro.cli;
 
 import java.io.IOException;
 import java.io.PrintWriter;
-import java.nio.file.Path;
 import java.util.ArrayList;
 import java.util.LinkedHashMap;
 import java.util.List;
@@ -13,7 +12,7 @@ import org.ulicarro.core.measure.MovementRow;
 import org.ulicarro.core.measure.Observed;
 import org.ulicarro.core.measure.Statistic;
 import org.ulicarro.core.study.Count;
-import org.ulicarro.files.RunFolder;
+import org.ulicarro.files.Run;
 import org.ulicarro.files.RunRecord;
 
 /** Simulated flows held against the counts that a run was made from. */
@@ -29,11 +28,11 @@ final class CountSheets {
 
     private final List<Line> lines = new ArrayList<>();
 
-    CountSheets(Path run, RowFilter filter) throws IOException {
-        RunRecord record = RunFolder.record(run);
+    CountSheets(Run run, RowFilter filter) throws IOException {
+        RunRecord record = run.record();
         Map<String, List<Double>> simulated = new LinkedHashMap<>();
         Map<String, MovementRow> first = new LinkedHashMap<>();
-        for (Observed<MovementRow> o : RunFolder.rows(run, MovementRow.class)) {
+        for (Observed<MovementRow> o : run.rows(MovementRow.class)) {
             MovementRow r = o.row();
             boolean whole = r.fromS() == record.fromS() && r.toS() == record.toS();
             boolean meant = (filter.place() == null || filter.place().equals(r.place()))
@@ -45,7 +44,7 @@ final class CountSheets {
             }
         }
         double hours = (record.toS() - record.fromS()) / 3600;
-        List<Count> counts = RunFolder.counts(run);
+        List<Count> counts = run.counts();
         first.forEach((key, r) -> {
             double counted = 0;
             boolean any = false;

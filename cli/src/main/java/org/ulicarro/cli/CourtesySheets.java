@@ -2,7 +2,6 @@ package org.ulicarro.cli;
 
 import java.io.IOException;
 import java.io.PrintWriter;
-import java.nio.file.Path;
 import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Locale;
@@ -13,7 +12,7 @@ import org.ulicarro.core.measure.BayRow;
 import org.ulicarro.core.measure.CrossingRow;
 import org.ulicarro.core.measure.Observed;
 import org.ulicarro.core.measure.Statistic;
-import org.ulicarro.files.RunFolder;
+import org.ulicarro.files.Run;
 import org.ulicarro.files.RunRecord;
 
 /** What a run says of people on crossings and of turning bays whose queues reach back, for people and for machines. */
@@ -26,10 +25,10 @@ final class CourtesySheets {
     private final List<Observed<CrossingRow>> crossings;
     private final List<Observed<BayRow>> bays;
 
-    CourtesySheets(Path run) throws IOException {
-        record = RunFolder.record(run);
-        crossings = RunFolder.rows(run, CrossingRow.class);
-        bays = RunFolder.rows(run, BayRow.class);
+    CourtesySheets(Run run) throws IOException {
+        record = run.record();
+        crossings = run.rows(CrossingRow.class);
+        bays = run.rows(BayRow.class);
     }
 
     /** Of the rows of one of the two tables that are meant. */

@@ -7,6 +7,7 @@ import java.nio.file.Path;
 import java.util.List;
 import java.util.concurrent.Callable;
 import org.ulicarro.files.LoadedStudy;
+import org.ulicarro.files.Run;
 import org.ulicarro.files.Samples;
 import org.ulicarro.files.StudyFolder;
 import org.ulicarro.files.StudyProblem;
@@ -58,18 +59,18 @@ final class DemoCommand implements Callable<Integer> {
                 DrawCommand.WIDTH,
                 DrawCommand.HEIGHT,
                 g -> drawing.draw(g, DrawCommand.WIDTH, DrawCommand.HEIGHT));
-        Path run = new RunWork(err)
+        Run run = new RunWork(err)
                 .run(
                         study,
                         null,
                         RunSettings.of(0, Runtime.getRuntime().availableProcessors(), RecordChoice.parse("last")));
         Path replay = folder.resolve("replay.html");
-        new RecordedRun(run, null).writePage(replay);
+        new RecordedRun(run.folder(), null).writePage(replay);
         new MovementTable(run).printOverview(out);
         new EntrySheets(run).printBrief(out);
         new CourtesySheets(run).printBrief(out);
         out.println();
-        out.println("study: " + folder + "    plan: " + plan + "    run: " + run);
+        out.println("study: " + folder + "    plan: " + plan + "    run: " + run.folder());
         out.println("watch: open " + replay + " in a browser");
         String me = Main.me();
         out.println("next:  edit " + folder.resolve("signals.yaml") + ", then  " + me + " check " + folder);

@@ -13,7 +13,7 @@ import org.ulicarro.core.measure.CorridorTraces.Trace;
 import org.ulicarro.core.measure.Observed;
 import org.ulicarro.core.measure.TravelTimeRow;
 import org.ulicarro.core.run.Model;
-import org.ulicarro.files.RunFolder;
+import org.ulicarro.files.Run;
 import org.ulicarro.report.band.BandDrawing;
 import org.ulicarro.report.band.BandDrawing.Queue;
 import org.ulicarro.report.band.BandDrawing.Shown;
@@ -87,7 +87,7 @@ final class DrivenCorridor {
     private String said(Path run, boolean out) throws IOException {
         String first = reader.way().get(0).place();
         String last = reader.way().get(reader.way().size() - 1).place();
-        List<TravelTimeRow> rows = RunFolder.rows(run, TravelTimeRow.class).stream()
+        List<TravelTimeRow> rows = Run.in(run).rows(TravelTimeRow.class).stream()
                 .map(Observed::row)
                 .filter(r -> r.whole()
                         && r.corridor().equals(corridor.id())

@@ -2,7 +2,6 @@ package org.ulicarro.cli;
 
 import java.io.IOException;
 import java.io.PrintWriter;
-import java.nio.file.Path;
 import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Locale;
@@ -11,7 +10,7 @@ import org.ulicarro.core.base.Clock;
 import org.ulicarro.core.measure.EntryRow;
 import org.ulicarro.core.measure.Observed;
 import org.ulicarro.core.measure.Statistic;
-import org.ulicarro.files.RunFolder;
+import org.ulicarro.files.Run;
 import org.ulicarro.files.RunRecord;
 
 /** What a run says of those who wanted to come in and found no room. */
@@ -23,9 +22,9 @@ final class EntrySheets {
     private final RunRecord record;
     private final List<Observed<EntryRow>> all;
 
-    EntrySheets(Path run) throws IOException {
-        record = RunFolder.record(run);
-        all = RunFolder.rows(run, EntryRow.class);
+    EntrySheets(Run run) throws IOException {
+        record = run.record();
+        all = run.rows(EntryRow.class);
     }
 
     EntrySheets(RowSource source) throws IOException {

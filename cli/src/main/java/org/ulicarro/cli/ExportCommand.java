@@ -12,6 +12,7 @@ import org.ulicarro.core.measure.LinkRow;
 import org.ulicarro.files.GeoJson;
 import org.ulicarro.files.GeoReference;
 import org.ulicarro.files.LoadedStudy;
+import org.ulicarro.files.Run;
 import org.ulicarro.files.RunFolder;
 import org.ulicarro.files.StudyFolder;
 import org.ulicarro.files.StudyProblem;
@@ -131,7 +132,7 @@ final class ExportCommand implements Callable<Integer> {
         }
         GeoJson json = new GeoJson(run == null ? study.compile(null).model() : RunModel.of(run), map);
         if (run != null) {
-            json.with(RunFolder.summary(run), RunFolder.rows(run, LinkRow.class));
+            json.with(Run.in(run).summary(), Run.in(run).rows(LinkRow.class));
         }
         json.write(form.geojson);
     }

@@ -2,7 +2,6 @@ package org.ulicarro.cli;
 
 import java.io.IOException;
 import java.io.PrintWriter;
-import java.nio.file.Path;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Locale;
@@ -15,6 +14,7 @@ import org.ulicarro.core.measure.RunSummary;
 import org.ulicarro.core.measure.Statistic;
 import org.ulicarro.core.measure.TravelTimeRow;
 import org.ulicarro.files.ObservedTable;
+import org.ulicarro.files.Run;
 import org.ulicarro.files.RunFolder;
 import org.ulicarro.files.RunRecord;
 
@@ -29,14 +29,14 @@ final class FieldSheets {
         }
     }
 
-    private final Path run;
+    private final Run run;
     private final RunRecord record;
     private final List<Line> lines = new ArrayList<>();
 
-    FieldSheets(Path run) throws IOException {
+    FieldSheets(Run run) throws IOException {
         this.run = run;
-        record = RunFolder.record(run);
-        for (ObservedTable.Value value : RunFolder.observed(run)) {
+        record = run.record();
+        for (ObservedTable.Value value : RunFolder.observed(run.folder())) {
             lines.add(line(value));
         }
     }
@@ -97,7 +97,7 @@ final class FieldSheets {
     }
 
     private double back(List<String> of) throws IOException {
-        return RunFolder.summary(run).wholePeriod().stream()
+        return run.summary().wholePeriod().stream()
                 .filter(r -> isMeant(r.place(), r.name(), r.movement(), of))
                 .mapToDouble(RunSummary.Row::backP95)
                 .findFirst()
@@ -106,7 +106,7 @@ final class FieldSheets {
 
     private <R extends Record> double mean(Class<R> kind, Predicate<R> which, ToDoubleFunction<R> what)
             throws IOException {
-        return Statistic.of(RunFolder.rows(run, kind).stream()
+        return Statistic.of(run.rows(kind).stream()
                         .map(Observed::row)
                         .filter(which)
                         .mapToDouble(what)

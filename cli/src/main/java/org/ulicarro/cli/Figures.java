@@ -15,7 +15,7 @@ import org.ulicarro.core.measure.Observed;
 import org.ulicarro.core.measure.TotalRow;
 import org.ulicarro.core.measure.TravelTimeRow;
 import org.ulicarro.core.measure.WaitRow;
-import org.ulicarro.files.RunFolder;
+import org.ulicarro.files.Run;
 import org.ulicarro.files.RunRecord;
 
 /** Figures of a run that can be compared: each with its value in every replication. */
@@ -61,25 +61,25 @@ final class Figures {
         }
     }
 
-    private final Path run;
+    private final Run run;
     private final RunRecord record;
     private boolean withStudy;
     private final Map<Key, double[]> values = new LinkedHashMap<>();
 
-    Figures(Path run) throws IOException {
+    Figures(Run run) {
         this.run = run;
-        record = RunFolder.record(run);
+        record = run.record();
     }
 
     /** The run's folder, with that of its study before it once {@link #nameStudy} was called. */
     String name() {
-        String name = run.toAbsolutePath().normalize().getFileName().toString();
+        String name = run.name();
         return withStudy ? study().getFileName() + "/" + name : name;
     }
 
     /** The folder of its study. */
     Path study() {
-        return run.toAbsolutePath().normalize().getParent().getParent();
+        return run.folder().toAbsolutePath().normalize().getParent().getParent();
     }
 
     void nameStudy() {
@@ -104,7 +104,7 @@ final class Figures {
 
     /** What all journeys cost. */
     Figures network() throws IOException {
-        for (Observed<TotalRow> o : RunFolder.rows(run, TotalRow.class)) {
+        for (Observed<TotalRow> o : run.rows(TotalRow.class)) {
             TotalRow r = o.row();
             if (r.type().equals(TotalRow.ALL)) {
                 put(new Key("network", "delay of a journey", "s", 1, -1), o.replication(), r.delayS() / r.vehicles());
@@ -118,14 +118,14 @@ final class Figures {
             }
         }
         Map<Integer, Integer> outside = new LinkedHashMap<>();
-        for (Observed<EntryRow> o : RunFolder.rows(run, EntryRow.class)) {
+        for (Observed<EntryRow> o : run.rows(EntryRow.class)) {
             if (o.row().fromS() == record.fromS() && o.row().toS() == record.toS()) {
                 outside.merge(o.replication(), o.row().outsideEnd(), Integer::sum);
             }
         }
         outside.forEach((replication, count) ->
                 put(new Key("network", "unserved at the end", "veh", 1, -1), replication, count));
-        for (Observed<EmissionRow> o : RunFolder.rows(run, EmissionRow.class)) {
+        for (Observed<EmissionRow> o : run.rows(EmissionRow.class)) {
             EmissionRow r = o.row();
             if (r.place().equals(MovementRow.ALL) && r.vehicles().equals(MovementRow.ALL)) {
                 put(new Key("network", "fuel", "l", 1, -1), o.replication(), r.fuelL());
@@ -137,7 +137,7 @@ final class Figures {
 
     /** One measure of every place, or of the movements of one. */
     Figures movements(String place, Measure measure) throws IOException {
-        for (Observed<MovementRow> o : RunFolder.rows(run, MovementRow.class)) {
+        for (Observed<MovementRow> o : run.rows(MovementRow.class)) {
             MovementRow r = o.row();
             boolean whole = r.fromS() == record.fromS() && r.toS() == record.toS();
             boolean isPlace = r.approach().equals(MovementRow.ALL);
@@ -156,7 +156,7 @@ final class Figures {
 
     /** How long a few vehicles of each place, or of the movements of one, waited. */
     Figures waits(String place) throws IOException {
-        for (Observed<WaitRow> o : RunFolder.rows(run, WaitRow.class)) {
+        for (Observed<WaitRow> o : run.rows(WaitRow.class)) {
             WaitRow r = o.row();
             boolean isPlace = r.approach().equals(MovementRow.ALL);
             if (place == null ? isPlace : r.place().equals(place)) {
@@ -171,7 +171,7 @@ final class Figures {
 
     /** Travel times along corridors, and of lines. */
     Figures journeys() throws IOException {
-        for (Observed<TravelTimeRow> o : RunFolder.rows(run, TravelTimeRow.class)) {
+        for (Observed<TravelTimeRow> o : run.rows(TravelTimeRow.class)) {
             TravelTimeRow r = o.row();
             if (r.whole()) {
                 put(
@@ -180,7 +180,7 @@ final class Figures {
                         r.travelTimeS());
             }
         }
-        for (Observed<LineRow> o : RunFolder.rows(run, LineRow.class)) {
+        for (Observed<LineRow> o : run.rows(LineRow.class)) {
             put(
                     new Key("line " + o.row().line(), "travel time", "s", 1, -1),
                     o.replication(),
@@ -191,7 +191,7 @@ final class Figures {
 
     /** What a corridor costs those who drive all of it, by direction. */
     Figures corridor(String id) throws IOException {
-        for (Observed<TravelTimeRow> o : RunFolder.rows(run, TravelTimeRow.class)) {
+        for (Observed<TravelTimeRow> o : run.rows(TravelTimeRow.class)) {
             TravelTimeRow r = o.row();
             if (r.whole() && r.corridor().equals(id)) {
                 String way = r.fromPlace() + " to " + r.toPlace();

@@ -2,7 +2,6 @@ package org.ulicarro.cli;
 
 import java.io.IOException;
 import java.io.PrintWriter;
-import java.nio.file.Path;
 import java.util.Comparator;
 import java.util.LinkedHashSet;
 import java.util.List;
@@ -14,7 +13,7 @@ import org.ulicarro.core.measure.MovementRow;
 import org.ulicarro.core.measure.Observed;
 import org.ulicarro.core.measure.RunSummary;
 import org.ulicarro.core.measure.Statistic;
-import org.ulicarro.files.RunFolder;
+import org.ulicarro.files.Run;
 import org.ulicarro.files.RunRecord;
 
 /** The movement table of a run, for people and for machines. */
@@ -35,7 +34,7 @@ final class MovementTable {
     private final String only; // place, or null for all
     private final RowFilter filter;
 
-    MovementTable(Path run) throws IOException {
+    MovementTable(Run run) throws IOException {
         this(run, null, new RowFilter());
     }
 
@@ -46,12 +45,12 @@ final class MovementTable {
      * @param filter which movements and intervals
      * @throws IOException also when the run has no figures for that place
      */
-    MovementTable(Path run, String only, RowFilter filter) throws IOException {
+    MovementTable(Run run, String only, RowFilter filter) throws IOException {
         this.only = only;
         this.filter = filter;
-        record = RunFolder.record(run);
-        summary = RunFolder.summary(run);
-        name = run.toAbsolutePath().normalize().getFileName().toString();
+        record = run.record();
+        summary = run.summary();
+        name = run.name();
         feet = record.units().equals("us");
         if (only != null) {
             Set<String> places = new LinkedHashSet<>();

@@ -30,20 +30,22 @@ record Precision(double share, String of, int most) {
     }
 
     private static double journey(ReplicationResult result) {
-        TotalRow all = result.totals().get(0);
+        TotalRow all = result.rows(TotalRow.class).get(0);
         return all.delayS() / all.vehicles();
     }
 
     private double place(ReplicationResult result) {
         MovementRow last = null; // intervals come before the whole period
-        for (MovementRow row : result.rows()) {
+        for (MovementRow row : result.rows(MovementRow.class)) {
             if (row.place().equals(of) && row.approach().equals(MovementRow.ALL)) {
                 last = row;
             }
         }
         if (last == null) {
-            List<String> places =
-                    result.rows().stream().map(MovementRow::place).distinct().toList();
+            List<String> places = result.rows(MovementRow.class).stream()
+                    .map(MovementRow::place)
+                    .distinct()
+                    .toList();
             throw new IllegalArgumentException(
                     "--of takes 'network' or a place with a control, not '" + of + "'." + Names.suggestion(of, places));
         }

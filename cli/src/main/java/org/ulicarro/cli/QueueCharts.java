@@ -9,7 +9,7 @@ import java.util.TreeMap;
 import org.ulicarro.core.measure.LaneCycle;
 import org.ulicarro.core.measure.Observed;
 import org.ulicarro.core.measure.Percentile;
-import org.ulicarro.files.RunFolder;
+import org.ulicarro.files.Run;
 import org.ulicarro.report.paper.Figure;
 import org.ulicarro.report.paper.TimeChart;
 
@@ -35,7 +35,7 @@ final class QueueCharts {
         this.feet = feet;
         double most = 0;
         for (Path run : runs.size() > 1 ? runs : List.<Path>of()) {
-            for (Observed<LaneCycle> o : RunFolder.rows(run, LaneCycle.class)) {
+            for (Observed<LaneCycle> o : Run.in(run).rows(LaneCycle.class)) {
                 boolean shown =
                         wantedPlaces.isEmpty() || wantedPlaces.contains(o.row().place());
                 most = shown ? Math.max(most, o.row().backOfQueueM()) : most;

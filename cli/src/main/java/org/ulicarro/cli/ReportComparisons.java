@@ -7,6 +7,7 @@ import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
 import org.ulicarro.core.measure.Difference;
+import org.ulicarro.files.Run;
 import org.ulicarro.files.RunRecord;
 
 /** The first run of a report against each other one, as the template names it. */
@@ -57,6 +58,6 @@ final class ReportComparisons {
     }
 
     private static Figures comparable(Path run) throws IOException {
-        return new Figures(run).network().journeys().movements(null, Figures.Measure.DELAY);
+        return new Figures(Run.in(run)).network().journeys().movements(null, Figures.Measure.DELAY);
     }
 }

@@ -20,6 +20,7 @@ import org.ulicarro.core.measure.SignalRow;
 import org.ulicarro.core.measure.Statistic;
 import org.ulicarro.core.measure.TravelTimeRow;
 import org.ulicarro.core.run.Model;
+import org.ulicarro.files.Run;
 import org.ulicarro.files.RunFolder;
 import org.ulicarro.files.RunRecord;
 import org.ulicarro.files.StudyProblem;
@@ -121,7 +122,7 @@ final class ReportContents {
         int needed = 0;
         for (int i = 0; i < runs.size(); i++) {
             head.add(runs.size() == 1 ? "" : records.get(i).alternative());
-            Figures figures = new Figures(runs.get(i)).network();
+            Figures figures = new Figures(Run.in(runs.get(i))).network();
             for (Map.Entry<Figures.Key, double[]> one : figures.values().entrySet()) {
                 Statistic s = Statistic.of(one.getValue());
                 int decimals = one.getKey().decimals();
@@ -178,7 +179,7 @@ final class ReportContents {
 
     private Map<String, Object> run(int i, ReportPlaces details) throws IOException {
         Path folder = runs.get(i);
-        RunSummary summary = RunFolder.summary(folder);
+        RunSummary summary = Run.in(folder).summary();
         Map<String, Object> one = new LinkedHashMap<>();
         one.put("heading", runs.size() == 1 ? "Places" : "Run " + name(i));
         one.put("breaks", runs.size() > 1);
@@ -187,11 +188,11 @@ final class ReportContents {
         List<Map<String, Object>> causes = new ArrayList<>();
         Causes.of(
                         summary,
-                        RunFolder.rows(folder, MovementRow.class),
-                        RunFolder.rows(folder, LaneRow.class),
-                        RunFolder.rows(folder, SignalRow.class),
-                        RunFolder.rows(folder, BayRow.class),
-                        RunFolder.rows(folder, LinkRow.class))
+                        Run.in(folder).rows(MovementRow.class),
+                        Run.in(folder).rows(LaneRow.class),
+                        Run.in(folder).rows(SignalRow.class),
+                        Run.in(folder).rows(BayRow.class),
+                        Run.in(folder).rows(LinkRow.class))
                 .forEach(c -> causes.add(Map.of(
                         "name",
                         c.place() + " " + c.name(),
@@ -243,7 +244,7 @@ final class ReportContents {
 
     private static List<Map<String, Object>> travel(Path folder) throws IOException {
         Map<String, List<TravelTimeRow>> ways = new LinkedHashMap<>();
-        for (Observed<TravelTimeRow> o : RunFolder.rows(folder, TravelTimeRow.class)) {
+        for (Observed<TravelTimeRow> o : Run.in(folder).rows(TravelTimeRow.class)) {
             if (o.row().whole()) {
                 ways.computeIfAbsent(
                                 o.row().corridor() + ", " + o.row().fromPlace() + " to "

@@ -8,6 +8,7 @@ import java.util.List;
 import java.util.Locale;
 import java.util.Map;
 import org.ulicarro.core.measure.Geh;
+import org.ulicarro.files.Run;
 import org.ulicarro.report.paper.ScatterChart;
 
 /** A run of a report held against counts and what was measured in the field, as the template names it. */
@@ -25,7 +26,7 @@ final class ReportField {
     }
 
     void counts(Path folder, Map<String, Object> one) throws IOException {
-        CountSheets counts = new CountSheets(folder, new RowFilter());
+        CountSheets counts = new CountSheets(Run.in(folder), new RowFilter());
         if (counts.lines().isEmpty()) {
             return;
         }
@@ -63,7 +64,7 @@ final class ReportField {
     void field(Path folder, Map<String, Object> one) {
         List<Map<String, Object>> rows = new ArrayList<>();
         try {
-            for (FieldSheets.Line l : new FieldSheets(folder).lines()) {
+            for (FieldSheets.Line l : new FieldSheets(Run.in(folder)).lines()) {
                 Map<String, Object> row = new LinkedHashMap<>();
                 row.put("what", l.what() + " (" + l.unit() + ")");
                 row.put("of", l.of());

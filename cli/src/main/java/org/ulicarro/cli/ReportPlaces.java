@@ -16,7 +16,7 @@ import org.ulicarro.core.measure.Observed;
 import org.ulicarro.core.measure.RunSummary;
 import org.ulicarro.core.measure.Statistic;
 import org.ulicarro.core.run.Model;
-import org.ulicarro.files.RunFolder;
+import org.ulicarro.files.Run;
 import org.ulicarro.files.StudyProblem;
 import org.ulicarro.report.SignalPlanDrawing;
 import org.ulicarro.report.paper.Figure;
@@ -45,8 +45,8 @@ final class ReportPlaces {
                         + Names.suggestion(place, all));
             }
         }
-        List<Observed<MovementRow>> rows = RunFolder.rows(folder, MovementRow.class);
-        List<Observed<LaneCycle>> cycles = RunFolder.rows(folder, LaneCycle.class);
+        List<Observed<MovementRow>> rows = Run.in(folder).rows(MovementRow.class);
+        List<Observed<LaneCycle>> cycles = Run.in(folder).rows(LaneCycle.class);
         Model compiled = compiled(folder);
         List<Map<String, Object>> details = new ArrayList<>();
         for (String place : wantedPlaces.isEmpty() ? all : wantedPlaces) {

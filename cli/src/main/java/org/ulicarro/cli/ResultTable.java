@@ -1,47 +1,26 @@
 package org.ulicarro.cli;
 
 import java.util.ArrayList;
-import java.util.Arrays;
 import java.util.EnumSet;
 import java.util.List;
-import java.util.Locale;
 import java.util.Set;
-import org.ulicarro.core.measure.BayRow;
-import org.ulicarro.core.measure.ConflictRow;
-import org.ulicarro.core.measure.CrossingRow;
-import org.ulicarro.core.measure.EmissionRow;
-import org.ulicarro.core.measure.EntryRow;
-import org.ulicarro.core.measure.GateRow;
-import org.ulicarro.core.measure.LaneRow;
-import org.ulicarro.core.measure.LineRow;
-import org.ulicarro.core.measure.LinkRow;
-import org.ulicarro.core.measure.MeterRow;
-import org.ulicarro.core.measure.SignalRow;
-import org.ulicarro.core.measure.TotalRow;
-import org.ulicarro.core.measure.TravelTimeRow;
-import org.ulicarro.core.measure.WaitRow;
+import org.ulicarro.core.measure.Instruments;
+import org.ulicarro.core.measure.LaneCycle;
+import org.ulicarro.core.measure.MovementRow;
+import org.ulicarro.core.measure.Table;
 
-/** The tables of a run: what their rows are, and which of the options of {@code results} have a meaning for them. */
-enum ResultTable {
-    MOVEMENTS(null, Choice.PLACE, Choice.MOVEMENT, Choice.TIMES, Choice.BY, Choice.EACH, Choice.WORST),
-    PLACES(null),
-    NETWORK(TotalRow.class, Choice.TYPE, Choice.EACH),
-    WHY(null, Choice.PLACE, Choice.MOVEMENT),
-    COUNTS(null, Choice.PLACE, Choice.MOVEMENT),
-    FIELD(null),
-    LANES(LaneRow.class, Choice.PLACE, Choice.EACH),
-    SIGNALS(SignalRow.class, Choice.PLACE, Choice.EACH),
-    TRAVEL_TIMES(TravelTimeRow.class, Choice.EACH),
-    LINKS(LinkRow.class, Choice.TIMES, Choice.BY, Choice.EACH),
-    EMISSIONS(EmissionRow.class, Choice.PLACE, Choice.TYPE, Choice.EACH),
-    CONFLICTS(ConflictRow.class, Choice.PLACE, Choice.EACH),
-    CROSSINGS(CrossingRow.class, Choice.TIMES, Choice.BY, Choice.EACH),
-    UNSERVED(EntryRow.class, Choice.PLACE, Choice.TIMES, Choice.BY, Choice.EACH),
-    LINES(LineRow.class, Choice.EACH),
-    WAITS(WaitRow.class, Choice.PLACE, Choice.MOVEMENT, Choice.EACH),
-    METERS(MeterRow.class, Choice.PLACE, Choice.TIMES, Choice.BY, Choice.EACH),
-    GATES(GateRow.class, Choice.TIMES, Choice.BY, Choice.EACH),
-    BAYS(BayRow.class, Choice.PLACE, Choice.EACH);
+/**
+ * A table of a run as {@code results} knows it. Those of instruments follow from their rows, with what options mean anything for them; a few
+ * are made of several.
+ *
+ * @param word what it is called for
+ * @param about what it tells, in a few words
+ * @param kind its rows as they are kept; null for a table that is made of several
+ * @param composed what makes it of several; null for a table of one instrument
+ * @param choices options that mean anything for it
+ */
+record ResultTable(
+        String word, String about, Class<? extends Record> kind, ComposedTable composed, Set<Choice> choices) {
 
     /** Options that choose rows. */
     enum Choice {
@@ -60,19 +39,38 @@ enum ResultTable {
         }
     }
 
-    /** Its rows as they are kept; null for a table that is made of several. */
-    final Class<? extends Record> kind;
+    private static final List<ResultTable> ALL = all();
 
-    private final Set<Choice> choices;
-
-    ResultTable(Class<? extends Record> kind, Choice... choices) {
-        this.kind = kind;
-        this.choices = EnumSet.noneOf(Choice.class);
-        this.choices.addAll(Arrays.asList(choices));
+    private static List<ResultTable> all() {
+        List<ResultTable> all = new ArrayList<>();
+        for (ComposedTable table : ComposedTable.values()) {
+            all.add(table.asked());
+        }
+        for (Table<?> table : Instruments.tables()) {
+            if (table.row() != MovementRow.class) {
+                all.add(measured(table));
+            }
+        }
+        return List.copyOf(all);
     }
 
-    String word() {
-        return name().toLowerCase(Locale.ROOT).replace('_', '-');
+    private static ResultTable measured(Table<?> table) {
+        Set<Choice> choices = EnumSet.of(Choice.EACH);
+        for (Table.Choice choice : table.choices()) {
+            choices.add(Choice.valueOf(choice.name()));
+        }
+        if (choices.contains(Choice.TIMES)) {
+            choices.add(Choice.BY);
+        }
+        if (table.row() == LaneCycle.class) {
+            choices.remove(Choice.EACH); // cycles of different replications have nothing in common
+        }
+        return new ResultTable(table.name().replace('_', '-'), table.about(), table.row(), null, choices);
+    }
+
+    /** All, those made of several first. */
+    static List<ResultTable> known() {
+        return ALL;
     }
 
     /** What is wrong with the options that are used, or null. */
@@ -83,7 +81,12 @@ enum ResultTable {
             return null;
         }
         List<String> known = choices.stream().map(c -> c.option).toList();
-        return "the table '" + word() + "' has no " + String.join(", ", unknown) + "; it takes "
+        return "the table '" + word + "' has no " + String.join(", ", unknown) + "; it takes "
                 + (known.isEmpty() ? "" : String.join(", ", known) + ", ") + "--json and --csv";
+    }
+
+    @Override
+    public String toString() {
+        return word;
     }
 }

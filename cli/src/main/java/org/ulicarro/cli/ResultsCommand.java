@@ -2,20 +2,14 @@ package org.ulicarro.cli;
 
 import java.io.IOException;
 import java.io.PrintWriter;
-import java.nio.file.Path;
-import java.util.Arrays;
+import java.util.ArrayList;
 import java.util.List;
 import java.util.Locale;
 import java.util.Set;
 import java.util.concurrent.Callable;
 import org.ulicarro.cli.ResultTable.Choice;
 import org.ulicarro.core.base.Names;
-import org.ulicarro.core.measure.BayRow;
-import org.ulicarro.core.measure.GateRow;
-import org.ulicarro.core.measure.MeterRow;
-import org.ulicarro.core.measure.TotalRow;
-import org.ulicarro.core.measure.WaitRow;
-import org.ulicarro.files.RunFolder;
+import org.ulicarro.files.Run;
 import picocli.CommandLine.Command;
 import picocli.CommandLine.ITypeConverter;
 import picocli.CommandLine.Mixin;
@@ -34,31 +28,10 @@ import picocli.CommandLine.TypeConversionException;
                         + " each approach's movements the approach, after each place's approaches the place.",
         footer = {
             "",
-            "RUN is the folder of a run, the folder of a study for its last run, or STUDY/last, STUDY/4, STUDY/base for the last",
-            "run of an alternative, STUDY/0004-ba for what a name begins with; inside a study's folder without STUDY/.",
+            "RUN is the folder of a run, or that of a study for its last run; STUDY/last, STUDY/4, STUDY/base for",
+            "the last run of an alternative, STUDY/0004-ba for what a name begins with; inside a study's folder",
+            "without STUDY/.",
             "",
-            "TABLE is one of",
-            "  movements   delay, stops and queues by movement, approach and place",
-            "  places      one line for each place, with its worst movement",
-            "  network     distance, time and delay of whole journeys by type, also of the people on board",
-            "  why         of movements at level of service E or F: what their delay comes from",
-            "  counts      simulated flows against the counts: GEH and percent",
-            "  field       what was measured in the field ('observed' of the study) beside the run",
-            "  lanes       lanes before signals: saturation flow, effective green, v/c, split failures",
-            "  signals     groups: greens, cycles, why greens ended",
-            "  travel-times  along corridors: mean and percentiles, whole and by stretch",
-            "  links       volume, speed and queues of every direction of a road",
-            "  emissions   fuel, CO2 and others, by place and class",
-            "  conflicts   near encounters: post-encroachment time, time to collision",
-            "  waits       how long vehicles waited: mean, median, 95th percentile, longest",
-            "  meters      ramp meters: rate, wait, queue",
-            "  gates       gates: whom they served, what they waited",
-            "  crossings   people over crossings: delay, and who started on walk",
-            "  unserved    who wanted to come in at each entry, who waited outside, and who still does",
-            "  lines       buses and trams: travel time, delay at controls, regularity",
-            "  bays        turning bays whose queue blocks the lane beside them",
-            "",
-            "Example:  ulicarro results quayside --place market --by 15min"
         })
 final class ResultsCommand implements Callable<Integer> {
 
@@ -80,7 +53,7 @@ final class ResultsCommand implements Callable<Integer> {
         @Override
         public ResultTable convert(String text) {
             String wanted = text.toLowerCase(Locale.ROOT);
-            List<ResultTable> begins = Arrays.stream(ResultTable.values())
+            List<ResultTable> begins = ResultTable.known().stream()
                     .filter(t -> t.word().startsWith(wanted))
                     .toList();
             for (ResultTable one : begins) {
@@ -89,7 +62,7 @@ final class ResultsCommand implements Callable<Integer> {
                 }
             }
             List<String> known =
-                    Arrays.stream(ResultTable.values()).map(ResultTable::word).toList();
+                    ResultTable.known().stream().map(ResultTable::word).toList();
             throw new TypeConversionException("there is no table '" + text + "'." + Names.suggestion(text, known)
                     + " Tables: " + String.join(", ", known));
         }
@@ -113,8 +86,19 @@ final class ResultsCommand implements Callable<Integer> {
     @Mixin
     private OutputForm form;
 
-    @Spec
     private CommandSpec spec;
+
+    /** Names the tables in the help. */
+    @Spec
+    void spec(CommandSpec injected) {
+        spec = injected;
+        List<String> footer = new ArrayList<>(List.of(injected.usageMessage().footer()));
+        footer.add("TABLE is one of");
+        ResultTable.known().forEach(t -> footer.add(String.format(Locale.ROOT, "  %-13s %s", t.word(), t.about())));
+        footer.add("");
+        footer.add("Example:  ulicarro results quayside --place market --by 15min");
+        injected.usageMessage().footer(footer.toArray(String[]::new));
+    }
 
     @Override
     public Integer call() throws IOException {
@@ -132,20 +116,23 @@ final class ResultsCommand implements Callable<Integer> {
         if (refusal != null) {
             throw new ParameterException(spec.commandLine(), refusal);
         }
-        Path folder = RunArgument.find(run);
-        RowSource source = new RowSource(folder, RunFolder.record(folder), filter, by != null || filter.asksForTimes());
-        if (table.kind == null && table != ResultTable.MOVEMENTS && !used.isEmpty()) {
-            new MovementTable(folder, filter.place(), filter); // says which place or movement the run does not have
-        }
+        Run found = Run.in(RunArgument.find(run));
+        RowSource source = new RowSource(found, filter, by != null || filter.asksForTimes());
+        ComposedTable composed = table.composed();
+        ComposedTable.Asked asked =
+                new ComposedTable.Asked(source, each, worst == null ? null : Integer.valueOf(Math.max(1, worst)));
+        PrintWriter out = spec.commandLine().getOut();
         if (form.isForMachines()) {
-            PrintWriter err = spec.commandLine().getErr();
+            Rows rows = composed == null ? ResultSheets.rows(table.kind(), source, each) : composed.rows(asked);
             form.print(
-                    machineRows(source),
+                    rows,
                     RunWarnings.lines(source.record()),
-                    spec.commandLine().getOut(),
-                    err);
+                    out,
+                    spec.commandLine().getErr());
+        } else if (composed == null) {
+            ResultSheets.print(table.kind(), source, each, out);
         } else {
-            print(source, spec.commandLine().getOut());
+            composed.print(asked, out);
         }
         return Exit.DONE;
     }
@@ -153,98 +140,6 @@ final class ResultsCommand implements Callable<Integer> {
     private static void addIf(Set<Choice> used, boolean is, Choice one) {
         if (is) {
             used.add(one);
-        }
-    }
-
-    private Rows machineRows(RowSource source) throws IOException {
-        return switch (table) {
-            case MOVEMENTS -> {
-                MovementTable movements = new MovementTable(source.run(), filter.place(), filter);
-                yield worst != null
-                        ? movements.worstRows(Math.max(1, worst))
-                        : each ? movements.eachRows(source.bySlice()) : movements.rows(source.bySlice());
-            }
-            case PLACES -> new PlaceTable(RunFolder.summary(source.run())).rows();
-            case WHY -> new MeasureSheets(source, each, spec.commandLine().getOut()).whyRows();
-            case COUNTS -> new CountSheets(source.run(), filter).rows();
-            case FIELD -> new FieldSheets(source.run()).rows();
-            default -> rows(source, table.kind);
-        };
-    }
-
-    private <R extends Record> Rows rows(RowSource source, Class<R> kind) throws IOException {
-        return each ? Rows.each(kind, source.rows(kind)) : Rows.means(kind, source.rows(kind));
-    }
-
-    private void print(RowSource source, PrintWriter out) throws IOException {
-        MeasureSheets sheets = new MeasureSheets(source, each, out);
-        switch (table) {
-            case MOVEMENTS -> printMovements(source, out);
-            case PLACES -> new MovementTable(source.run()).printPlaces(out);
-            case NETWORK -> printOrEach(source, TotalRow.class, () -> new TotalSheets(source).print(out), out);
-            case WHY -> sheets.why();
-            case COUNTS -> new CountSheets(source.run(), filter).print(out);
-            case FIELD -> new FieldSheets(source.run()).print(out);
-            case LANES -> sheets.lanes();
-            case SIGNALS -> sheets.signals();
-            case TRAVEL_TIMES -> sheets.travelTimes();
-            case LINKS -> sheets.links();
-            case EMISSIONS -> sheets.emissions();
-            case CONFLICTS -> sheets.conflicts();
-            case CROSSINGS -> new CourtesySheets(source, true).printCrossings(out, source.bySlice(), each);
-            case UNSERVED -> new EntrySheets(source).print(out, source.bySlice(), each);
-            case LINES -> new LineSheets(source).print(out, each);
-            case WAITS -> printOrEach(source, WaitRow.class, () -> new WaitSheets(source).print(out), out);
-            case METERS ->
-                printOrEach(
-                        source,
-                        MeterRow.class,
-                        () -> new GateSheets(source, false).printMeters(out, source.bySlice()),
-                        out);
-            case GATES ->
-                printOrEach(
-                        source,
-                        GateRow.class,
-                        () -> new GateSheets(source, true).printGates(out, source.bySlice()),
-                        out);
-            case BAYS -> printOrEach(source, BayRow.class, () -> new CourtesySheets(source, false).printBays(out), out);
-        }
-    }
-
-    private interface Printing {
-        void run() throws IOException;
-    }
-
-    /** Means as they are told to people, or with {@code --each} the plain rows of every replication. */
-    private <R extends Record> void printOrEach(RowSource source, Class<R> kind, Printing means, PrintWriter out)
-            throws IOException {
-        Rows rows = each ? Rows.each(kind, source.rows(kind)) : null;
-        if (rows == null || rows.all().isEmpty()) {
-            means.run();
-            return;
-        }
-        TextTable text = new TextTable(1);
-        text.add(rows.headings().toArray(String[]::new));
-        for (Rows.Row row : rows.all()) {
-            text.add(row.values().values().stream()
-                    .map(v -> v instanceof Double d ? TextTable.figure(d, 1) : String.valueOf(v))
-                    .toArray(String[]::new));
-        }
-        text.print(out);
-    }
-
-    private void printMovements(RowSource source, PrintWriter out) throws IOException {
-        MovementTable movements = new MovementTable(source.run(), filter.place(), filter);
-        if (worst != null) {
-            movements.printWorst(out, Math.max(1, worst));
-        } else if (each) {
-            movements.printEach(out, source.bySlice());
-        } else {
-            movements.print(out, source.bySlice());
-            if (filter.place() == null) {
-                new EntrySheets(source.run()).printBrief(out);
-                new CourtesySheets(source.run()).printBrief(out);
-            }
         }
     }
 }

@@ -102,7 +102,7 @@ final class Rows {
         return type != double.class && type != int.class && type != long.class || NAMES.contains(component.getName());
     }
 
-    private static final List<String> SPREAD = List.of("_sd", "_min", "_max", "_lo", "_hi");
+    static final List<String> SPREAD = List.of("_sd", "_min", "_max", "_lo", "_hi");
 
     Row add() {
         Row row = new Row();

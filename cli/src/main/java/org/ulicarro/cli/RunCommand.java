@@ -2,11 +2,11 @@ package org.ulicarro.cli;
 
 import java.io.IOException;
 import java.io.PrintWriter;
-import java.nio.file.Path;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.concurrent.Callable;
 import org.ulicarro.files.LoadedStudy;
+import org.ulicarro.files.Run;
 import org.ulicarro.files.StudyProblem;
 import org.ulicarro.link.Exchange;
 import picocli.CommandLine.Command;
@@ -106,16 +106,16 @@ final class RunCommand implements Callable<Integer> {
         RunWork work = new RunWork(spec.commandLine().getErr());
         int threads = jobs == null ? Runtime.getRuntime().availableProcessors() : jobs;
         for (LoadedStudy one : loaded) {
-            Path run = run(work, one, threads, choice);
+            Run run = run(work, one, threads, choice);
             new MovementTable(run).printOverview(out);
             new EntrySheets(run).printBrief(out);
             new CourtesySheets(run).printBrief(out);
             out.println();
-            out.println("run:  " + run);
-            out.println(
-                    "next: " + Main.me() + " results " + run + "    all movements (also --by 15min, --each, --json)");
+            out.println("run:  " + run.folder());
+            out.println("next: " + Main.me() + " results " + run.folder()
+                    + "    all movements (also --by 15min, --each, --json)");
             if (choice.records()) {
-                out.println("      " + Main.me() + " replay " + run + " -o replay.html");
+                out.println("      " + Main.me() + " replay " + run.folder() + " -o replay.html");
             }
             out.flush();
         }
@@ -145,7 +145,7 @@ final class RunCommand implements Callable<Integer> {
         }
     }
 
-    private Path run(RunWork work, LoadedStudy one, int threads, RecordChoice choice)
+    private Run run(RunWork work, LoadedStudy one, int threads, RecordChoice choice)
             throws StudyProblem, IOException, InterruptedException {
         PrintWriter err = spec.commandLine().getErr();
         try (WatchPage page = watchPage ? WatchPage.open() : null;
@@ -153,7 +153,7 @@ final class RunCommand implements Callable<Integer> {
             if (page != null) {
                 err.println("watch: " + page.address() + "   (this computer only; Ctrl-C ends it)");
             }
-            Path run = work.run(
+            Run run = work.run(
                     one,
                     study.period,
                     new RunSettings(

@@ -15,6 +15,7 @@ import org.ulicarro.core.run.Model;
 import org.ulicarro.core.run.ReplicationResult;
 import org.ulicarro.files.LoadedStudy;
 import org.ulicarro.files.Message;
+import org.ulicarro.files.Run;
 import org.ulicarro.files.RunFolder;
 import org.ulicarro.files.RunRecord;
 import org.ulicarro.files.RunStore;
@@ -32,9 +33,9 @@ final class RunWork {
     /**
      * Runs and writes; what is not complete is removed, also when the program is interrupted.
      *
-     * @return the run's folder
+     * @return the run, with its rows still in memory
      */
-    Path run(LoadedStudy study, String period, RunSettings settings)
+    Run run(LoadedStudy study, String period, RunSettings settings)
             throws StudyProblem, IOException, InterruptedException {
         LoadedStudy.Compiled compiled = study.compile(period);
         compiled.warnings().forEach(err::println);
@@ -44,10 +45,10 @@ final class RunWork {
         Runtime.getRuntime().addShutdownHook(onInterrupt);
         boolean whole = false;
         try {
-            write(part, study, compiled, settings);
+            Run written = write(part, study, compiled, settings);
             Path complete = store.finish(part);
             whole = true;
-            return complete;
+            return written.at(complete);
         } finally {
             if (!whole) {
                 store.discard(part);
@@ -64,7 +65,7 @@ final class RunWork {
         }
     }
 
-    private void write(Path part, LoadedStudy study, LoadedStudy.Compiled compiled, RunSettings settings)
+    private Run write(Path part, LoadedStudy study, LoadedStudy.Compiled compiled, RunSettings settings)
             throws IOException, InterruptedException {
         Model model = compiled.model();
         int count = settings.replications() > 0
@@ -90,7 +91,7 @@ final class RunWork {
             settings.outside().incidents().forEach(incident -> warnings.add("warning: " + incident));
         }
         RunRecord record = record(study, model, warnings, results, started, seconds, settings.jobs());
-        RunFolder.write(part, record, study, results, log(record, results));
+        return RunFolder.write(part, record, study, results, log(record, results));
     }
 
     private void addUntilSure(

@@ -25,6 +25,7 @@ import org.junit.jupiter.api.io.TempDir;
 import org.junit.jupiter.params.ParameterizedTest;
 import org.junit.jupiter.params.provider.CsvSource;
 import org.ulicarro.core.measure.WaitRow;
+import org.ulicarro.files.Run;
 import org.ulicarro.files.RunFolder;
 import org.ulicarro.files.RunStore;
 import org.ulicarro.files.Samples;
@@ -240,7 +241,7 @@ class OutsideTest extends InProcess {
                 .contains(
                         "warning: replication 1, 16:28:29.0: control of 'market' from outside ended, plan 'pm' took over: ")
                 .contains(because);
-        int waited = RunFolder.rows(lastRun(), WaitRow.class).stream()
+        int waited = Run.in(lastRun()).rows(WaitRow.class).stream()
                 .filter(o -> o.row().name().equals("market"))
                 .mapToInt(o -> o.row().unfinished())
                 .sum();

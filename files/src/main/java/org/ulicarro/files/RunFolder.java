@@ -1,17 +1,15 @@
 package org.ulicarro.files;
 
 import java.io.IOException;
-import java.io.UncheckedIOException;
 import java.nio.file.Files;
 import java.nio.file.Path;
 import java.sql.SQLException;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Map;
-import org.ulicarro.core.measure.LaneCycle;
-import org.ulicarro.core.measure.MovementRow;
 import org.ulicarro.core.measure.Observed;
 import org.ulicarro.core.measure.RunSummary;
+import org.ulicarro.core.run.MeasuredResults;
 import org.ulicarro.core.run.ReplicationResult;
 import org.ulicarro.core.study.Count;
 import org.ulicarro.core.study.ObservedKind;
@@ -33,8 +31,8 @@ public final class RunFolder {
 
     private RunFolder() {}
 
-    /** Writes all files of a run into an existing folder. */
-    public static void write(
+    /** Writes all files of a run into an existing folder; its rows stay in memory. */
+    public static Run write(
             Path folder, RunRecord record, LoadedStudy study, List<ReplicationResult> results, List<String> log)
             throws IOException {
         Files.writeString(folder.resolve(RECORD), json(record, study));
@@ -46,13 +44,12 @@ public final class RunFolder {
             String reason = full ? "no space left on the disk" : e.getMessage();
             throw new IOException(folder.resolve(RESULTS) + " cannot be written: " + reason, e);
         }
-        List<Observed<MovementRow>> rows = new ArrayList<>();
-        List<Observed<LaneCycle>> cycles = new ArrayList<>();
-        for (ReplicationResult r : results) {
-            r.rows().forEach(row -> rows.add(new Observed<>(r.replication(), row)));
-            r.cycles().forEach(cycle -> cycles.add(new Observed<>(r.replication(), cycle)));
-        }
-        SummaryFile.write(folder.resolve(SUMMARY), folder.resolve(RESULTS), new RunSummary(rows, cycles).wholePeriod());
+        MeasuredResults measured = new MeasuredResults(results);
+        SummaryFile.write(
+                folder.resolve(SUMMARY),
+                folder.resolve(RESULTS),
+                measured.summary().wholePeriod());
+        return new Run(folder, record, measured);
     }
 
     private static String json(RunRecord record, LoadedStudy study) {
@@ -195,7 +192,7 @@ public final class RunFolder {
      * @param kind the record of its rows
      * @return none from a run that is older than the table
      */
-    public static <R extends Record> List<Observed<R>> rows(Path folder, Class<R> kind) throws IOException {
+    static <R extends Record> List<Observed<R>> rows(Path folder, Class<R> kind) throws IOException {
         Path results = folder.resolve(RESULTS);
         if (!Files.exists(results)) {
             throw new IOException(results + " does not exist");
@@ -207,21 +204,8 @@ public final class RunFolder {
         }
     }
 
-    /** Reads movements and their cycles. */
-    public static RunSummary summary(Path folder) throws IOException {
-        List<RunSummary.Row> kept = SummaryFile.read(folder.resolve(SUMMARY), folder.resolve(RESULTS));
-        return kept == null
-                ? computed(folder)
-                : RunSummary.kept(kept, () -> {
-                    try {
-                        return computed(folder);
-                    } catch (IOException e) {
-                        throw new UncheckedIOException(e);
-                    }
-                });
-    }
-
-    private static RunSummary computed(Path folder) throws IOException {
-        return new RunSummary(rows(folder, MovementRow.class), rows(folder, LaneCycle.class));
+    /** Means over replications as they were kept; null where they were not, or belong to other tables. */
+    static List<RunSummary.Row> keptSummary(Path folder) throws IOException {
+        return SummaryFile.read(folder.resolve(SUMMARY), folder.resolve(RESULTS));
     }
 }

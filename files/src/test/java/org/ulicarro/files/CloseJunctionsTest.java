@@ -252,7 +252,7 @@ class CloseJunctionsTest {
             Watch watch = new Watch(model);
             replication.observe(watch);
             ReplicationResult result = replication.result();
-            for (MovementRow row : result.rows()) {
+            for (MovementRow row : result.rows(MovementRow.class)) {
                 if (row.name().equals("EBT") && !row.place().equals("p3")) {
                     assertThat(row.controlDelayS())
                             .as("control delay at %s", row.place())
@@ -284,7 +284,7 @@ class CloseJunctionsTest {
         Watch watch = new Watch(model);
         replication.observe(watch);
         ReplicationResult result = replication.result();
-        MovementRow eastward = result.rows().stream()
+        MovementRow eastward = result.rows(MovementRow.class).stream()
                 .filter(r -> r.name().equals("EBT"))
                 .findFirst()
                 .orElseThrow();

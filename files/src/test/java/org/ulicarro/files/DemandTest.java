@@ -286,7 +286,7 @@ class DemandTest {
         Replication replication = new Replication(model, 1);
         ReplicationResult result = replication.result(); // checks that nobody is lost
         assertThat(result.wanted()).isEqualTo(6000);
-        EntryRow row = result.entries().stream()
+        EntryRow row = result.rows(EntryRow.class).stream()
                 .filter(r -> r.link().equals("m0 ahead") && r.toS() - r.fromS() == HOUR)
                 .findFirst()
                 .orElseThrow();
@@ -296,7 +296,7 @@ class DemandTest {
         assertThat(row.outsidePeak()).isEqualTo(result.unservedPeak());
         assertThat(row.entered()).isBetween(1500, 2300);
         assertThat(row.entryDelayS()).isBetween(1000.0, 2200.0);
-        int inSlices = result.entries().stream()
+        int inSlices = result.rows(EntryRow.class).stream()
                 .filter(r -> r.link().equals("m0 ahead") && r.toS() - r.fromS() < HOUR)
                 .mapToInt(EntryRow::entered)
                 .sum();

@@ -67,11 +67,11 @@ class GatesAndMetersTest {
     }
 
     private static GateRow all(ReplicationResult result) {
-        return result.gates().get(result.gates().size() - 1);
+        return result.rows(GateRow.class).get(result.rows(GateRow.class).size() - 1);
     }
 
     private static MeterRow whole(ReplicationResult result) {
-        return result.meters().get(result.meters().size() - 1);
+        return result.rows(MeterRow.class).get(result.rows(MeterRow.class).size() - 1);
     }
 
     @Test
@@ -105,8 +105,9 @@ class GatesAndMetersTest {
         // within two spreads the standard deviation is 0.88 of the spread
         double error = 0.88 * 2 / Math.sqrt(gate.served());
         assertThat(gate.serviceS()).isCloseTo(6, within(3.5 * error));
-        List<GateRow> whole =
-                result.gates().stream().filter(r -> r.toS() - r.fromS() > 3599).toList();
+        List<GateRow> whole = result.rows(GateRow.class).stream()
+                .filter(r -> r.toS() - r.fromS() > 3599)
+                .toList();
         assertThat(whole).extracting(GateRow::lane).containsExactly(1, 2, 0);
         assertThat(whole.get(0).served() + whole.get(1).served()).isEqualTo(gate.served());
         assertThat(whole.get(1).served())
@@ -140,8 +141,9 @@ class GatesAndMetersTest {
     void ratesFollowTheTimeOfDayAndOutsideItsHoursEverybodyGoes() throws IOException, StudyProblem {
         ReplicationResult result =
                 meter(1, 1100, "rates: {\"06:00\": 400 veh/h, \"07:15\": 700 veh/h}, from: \"06:30\", to: \"07:45\"");
-        List<MeterRow> slices =
-                result.meters().stream().filter(r -> r.toS() - r.fromS() < 1000).toList();
+        List<MeterRow> slices = result.rows(MeterRow.class).stream()
+                .filter(r -> r.toS() - r.fromS() < 1000)
+                .toList();
         assertThat(slices).hasSize(4);
         assertThat(slices.get(0).vehicles()).isCloseTo(100, within(3.0));
         assertThat(slices.get(1).vehicles()).isCloseTo(175, within(4.0));

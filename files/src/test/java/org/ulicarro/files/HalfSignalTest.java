@@ -39,7 +39,7 @@ class HalfSignalTest {
     }
 
     private static MovementRow whole(ReplicationResult result, String place, String movement) {
-        return result.rows().stream()
+        return result.rows(MovementRow.class).stream()
                 .filter(r -> r.place().equals(place) && r.name().equals(movement) && r.toS() - r.fromS() > 3599)
                 .findFirst()
                 .orElseThrow();
@@ -75,7 +75,7 @@ class HalfSignalTest {
     @Test
     void peopleWaitNoLongerThanTheLongestGreenAndItsClearance() throws StudyProblem {
         ReplicationResult result = new Replication(model(), 1).result();
-        for (CrossingRow row : result.crossings()) {
+        for (CrossingRow row : result.rows(CrossingRow.class)) {
             // 30 s at most after the button, 3 s of yellow, 2 s of red; who comes during the clearance of others waits
             // through
             // it, 12 s, and the shortest green

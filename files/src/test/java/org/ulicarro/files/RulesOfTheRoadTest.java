@@ -94,7 +94,7 @@ class RulesOfTheRoadTest {
         Files.writeString(temp.resolve("study.yaml"), STUDY.formatted(network));
         Files.writeString(temp.resolve("counts.csv"), "place,movement,from,to,vehicles\n" + counts);
         Model model = StudyFolder.read(temp, List.of()).compile(null).model();
-        return new Replication(model, 1).result().rows();
+        return new Replication(model, 1).result().rows(MovementRow.class);
     }
 
     private static MovementRow of(List<MovementRow> rows, String movement) {

@@ -89,22 +89,22 @@ class RunStoreTest {
         RunFolder.write(part, record, loaded, results, List.of("line"));
         Path run = store.finish(part);
         assertThat(RunFolder.record(run)).isEqualTo(record);
-        RunSummary summary = RunFolder.summary(run);
+        RunSummary summary = Run.in(run).summary();
         List<Observed<MovementRow>> rows = summary.observations(false);
         assertThat(rows).hasSize(2 * 17);
         assertThat(rows.get(0).row())
-                .isEqualTo(results.get(0).rows().stream()
+                .isEqualTo(results.get(0).rows(MovementRow.class).stream()
                         .filter(r -> r.toS() - r.fromS() == 3600)
                         .findFirst()
                         .orElseThrow());
-        List<RunSummary.Row> kept = RunFolder.summary(run).wholePeriod();
+        List<RunSummary.Row> kept = Run.in(run).summary().wholePeriod();
         byte[] bytes = Files.readAllBytes(run.resolve("summary.bin"));
         Files.write(run.resolve("summary.bin"), java.util.Arrays.copyOf(bytes, bytes.length / 2));
-        assertThat(RunFolder.summary(run).wholePeriod())
+        assertThat(Run.in(run).summary().wholePeriod())
                 .as("of the tables themselves")
                 .isEqualTo(kept);
         Files.write(run.resolve("summary.bin"), bytes);
-        assertThat(RunFolder.summary(run).bySlice()).hasSizeGreaterThan(kept.size());
+        assertThat(Run.in(run).summary().bySlice()).hasSizeGreaterThan(kept.size());
         assertThat(Files.readString(run.resolve("run.json")))
                 .contains("\"study\"", "\"full-width\"", "\"counts\"", "\"vehicles\" : 178");
     }
@@ -118,12 +118,12 @@ class RunStoreTest {
                     .isInstanceOf(IOException.class)
                     .hasMessageContaining("run.json is damaged");
         }
-        assertThatThrownBy(() -> RunFolder.summary(run))
+        assertThatThrownBy(() -> Run.in(run).summary())
                 .isInstanceOf(IOException.class)
                 .hasMessageContaining("does not exist");
         Files.writeString(
                 run.resolve("results.sqlite"), "this is no database at all, but long enough to look like one");
-        assertThatThrownBy(() -> RunFolder.summary(run))
+        assertThatThrownBy(() -> Run.in(run).summary())
                 .isInstanceOf(IOException.class)
                 .hasMessageContaining("cannot be read");
     }

@@ -95,7 +95,7 @@ class SignalRulesTest {
         double sum = 0;
         double vehicles = 0;
         for (int number = 1; number <= 2; number++) {
-            for (MovementRow row : new Replication(model, number).result().rows()) {
+            for (MovementRow row : new Replication(model, number).result().rows(MovementRow.class)) {
                 if (row.place().equals("market") && row.name().equals(movement)) {
                     sum += row.controlDelayS() * row.vehicles();
                     vehicles += row.vehicles();

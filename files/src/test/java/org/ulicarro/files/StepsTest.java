@@ -13,10 +13,14 @@ import java.util.stream.Stream;
 import org.assertj.core.data.Percentage;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.io.TempDir;
+import org.ulicarro.core.measure.CrossingRow;
 import org.ulicarro.core.measure.EmissionRow;
+import org.ulicarro.core.measure.LaneCycle;
 import org.ulicarro.core.measure.LaneRow;
 import org.ulicarro.core.measure.LinkRow;
 import org.ulicarro.core.measure.MovementRow;
+import org.ulicarro.core.measure.SignalRow;
+import org.ulicarro.core.measure.TotalRow;
 import org.ulicarro.core.run.Replication;
 import org.ulicarro.core.run.ReplicationResult;
 
@@ -41,12 +45,14 @@ class StepsTest {
 
     /** Figures that add up over the network, and so hardly depend on chance; by name. */
     private static Map<String, Double> figures(ReplicationResult r) {
-        List<LinkRow> links =
-                r.links().stream().filter(l -> l.toS() - l.fromS() > 3000).toList();
-        List<MovementRow> movements = r.rows().stream()
+        List<LinkRow> links = r.rows(LinkRow.class).stream()
+                .filter(l -> l.toS() - l.fromS() > 3000)
+                .toList();
+        List<MovementRow> movements = r.rows(MovementRow.class).stream()
                 .filter(m -> m.toS() - m.fromS() > 3000 && !m.movement().equals(MovementRow.ALL))
                 .toList();
-        EmissionRow all = r.emissions().get(r.emissions().size() - 1);
+        EmissionRow all =
+                r.rows(EmissionRow.class).get(r.rows(EmissionRow.class).size() - 1);
         Map<String, Double> figures = new TreeMap<>();
         figures.put("fuel", all.fuelL());
         figures.put("link volumes", sum(links, LinkRow::vehicles));
@@ -59,13 +65,13 @@ class StepsTest {
         figures.put("stops", sum(movements, m -> m.stops() * m.demand()));
         figures.put("mean queues", sum(movements, MovementRow::queueMeanM));
         figures.put("longest queues", sum(movements, MovementRow::queueMaxM));
-        figures.put("back of queue", sum(r.cycles(), c -> c.backOfQueueM()));
-        figures.put("cycles", (double) r.cycles().size());
-        figures.put("people", sum(r.crossings(), c -> c.delayS() * c.walkers()));
-        figures.put("journeys", r.totals().get(0).travelTimeS());
-        figures.put("saturation", mean(r.lanes().stream().map(LaneRow::saturationPcuh)));
-        figures.put("v/c", mean(r.lanes().stream().map(LaneRow::vc)));
-        figures.put("greens", sum(r.signals(), s -> s.greens() * s.greenS()));
+        figures.put("back of queue", sum(r.rows(LaneCycle.class), c -> c.backOfQueueM()));
+        figures.put("cycles", (double) r.rows(LaneCycle.class).size());
+        figures.put("people", sum(r.rows(CrossingRow.class), c -> c.delayS() * c.walkers()));
+        figures.put("journeys", r.rows(TotalRow.class).get(0).travelTimeS());
+        figures.put("saturation", mean(r.rows(LaneRow.class).stream().map(LaneRow::saturationPcuh)));
+        figures.put("v/c", mean(r.rows(LaneRow.class).stream().map(LaneRow::vc)));
+        figures.put("greens", sum(r.rows(SignalRow.class), s -> s.greens() * s.greenS()));
         return figures;
     }
 

@@ -3,6 +3,7 @@ package org.ulicarro.bench.fidelity;
 import java.util.ArrayList;
 import java.util.List;
 import org.ulicarro.core.analysis.SignalDelay;
+import org.ulicarro.core.measure.MovementRow;
 import org.ulicarro.core.run.Replication;
 
 /** Control delay at a fixed-time signal under Poisson arrivals, against Webster 1958 with all three terms. */
@@ -23,7 +24,7 @@ final class Delay {
             approach.veh = x * saturation * share;
             approach.hours = 2;
             double[][] found = Scene.each(20, approach.model(), r -> new double[] {
-                r.result().rows().stream()
+                r.result().rows(MovementRow.class).stream()
                         .filter(row -> row.name().equals("EBT") && row.toS() - row.fromS() > 3600)
                         .findFirst()
                         .orElseThrow()
@@ -52,7 +53,7 @@ final class Delay {
             approach.veh = x * saturation * share;
             double[][] found = Scene.each(20, approach.model(), r -> {
                 double reference = pointQueueDelay(r, saturation / 3600, share * Approach.CYCLE);
-                var row = r.result().rows().stream()
+                var row = r.result().rows(MovementRow.class).stream()
                         .filter(one -> one.name().equals("EBT") && one.toS() - one.fromS() > 3000)
                         .findFirst()
                         .orElseThrow();

@@ -66,7 +66,7 @@ final class FootCases {
         }
         for (double walk : new double[] {10, 20, 30}) {
             double[][] found = Scene.each(REPLICATIONS, turning(600, walk), r -> {
-                List<CrossingRow> all = r.result().crossings();
+                List<CrossingRow> all = r.result().rows(CrossingRow.class);
                 return new double[] {all.get(all.size() - 1).delayS()};
             });
             double theory = (CYCLE - walk) * (CYCLE - walk) / (2 * CYCLE);

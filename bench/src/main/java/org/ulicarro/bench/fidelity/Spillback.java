@@ -3,6 +3,7 @@ package org.ulicarro.bench.fidelity;
 import java.util.ArrayList;
 import java.util.List;
 import org.ulicarro.core.measure.BayRow;
+import org.ulicarro.core.measure.MovementRow;
 import org.ulicarro.core.run.Model;
 import org.ulicarro.core.run.ReplicationResult;
 
@@ -56,13 +57,14 @@ final class Spillback {
     private static double[][] found(Model model) {
         return Scene.each(10, model, r -> {
             ReplicationResult result = r.result();
-            double through = result.rows().stream()
+            double through = result.rows(MovementRow.class).stream()
                     .filter(row -> row.name().equals("EBT") && row.toS() - row.fromS() > 3000)
                     .findFirst()
                     .orElseThrow()
                     .vehicles();
-            double spilled =
-                    result.bays().stream().mapToDouble(BayRow::spilledS).sum();
+            double spilled = result.rows(BayRow.class).stream()
+                    .mapToDouble(BayRow::spilledS)
+                    .sum();
             return new double[] {through, 100 * spilled / 3600};
         });
     }

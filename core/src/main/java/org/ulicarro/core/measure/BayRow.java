@@ -1,24 +1,22 @@
 package org.ulicarro.core.measure;
 
+import org.ulicarro.core.study.About;
+
 /**
  * How often the queue of a turning bay reached back into the lane beside it, in the measured period of one replication.
- *
- * @param place where the bay leads to
- * @param link the road's direction
- * @param lane number of the bay
- * @param movements short names of those it serves
- * @param blockedLane number of the lane beside it
- * @param spilledS time in which somebody for the bay stood in the lane beside it, before its beginning (s)
- * @param times how often that began
- * @param firstS when it began first (s since midnight); NaN for never
  */
-@TableName("bays")
+@TableName(value = "bays", about = "turning bays whose queue blocks the lane beside them")
 public record BayRow(
-        String place,
-        String link,
-        int lane,
-        String movements,
-        int blockedLane,
+        @About("where the bay leads to") String place,
+        @About("the road's direction") String link,
+        @About("number of the bay") int lane,
+        @About("short names of those it serves") String movements,
+        @About("number of the lane beside it") int blockedLane,
+
+        @About("time in which somebody for the bay stood in the lane beside it, before its beginning (s)")
         double spilledS,
-        int times,
+
+        @About("how often that began") int times,
+
+        @About("when it began first (s since midnight); NaN for never")
         double firstS) {}

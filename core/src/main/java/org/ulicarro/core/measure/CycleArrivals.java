@@ -14,7 +14,7 @@ import org.ulicarro.core.traffic.Visits;
 
 /**
  * Every arrival at a few signals and every green that they showed, in a window of one replication, for pictures of arrivals in the cycle. An
- * arrival is when the vehicle would have been at the line had nothing delayed it, as in {@link ArrivalMeter}.
+ * arrival is when the vehicle would have been at the line had nothing delayed it, as in {@link ArrivalSums}.
  */
 public final class CycleArrivals implements Observer {
 

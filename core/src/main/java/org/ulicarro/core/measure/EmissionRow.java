@@ -1,16 +1,20 @@
 package org.ulicarro.core.measure;
 
+import org.ulicarro.core.study.About;
+
 /**
  * What vehicles used and gave off on the links that lead to one place, and inside it, in the measured period of one replication.
- *
- * @param place id, or "all"
- * @param vehicles "cars" (cars, vans, motorcycles), "trucks", "buses", or "all"; trams and bicycles give off nothing here
- * @param fuelL fuel (l)
- * @param co2Kg carbon dioxide (kg)
- * @param noxG nitrogen oxides (g)
- * @param pmG particles (g)
- * @param vocG volatile organic compounds (g)
  */
-@TableName("emissions")
+@TableName(value = "emissions", about = "fuel, CO2 and others, by place and class")
 public record EmissionRow(
-        String place, String vehicles, double fuelL, double co2Kg, double noxG, double pmG, double vocG) {}
+        @About("id, or 'all'") String place,
+
+        @About(
+                "'cars' (cars, vans, motorcycles), 'trucks', 'buses', or 'all'; trams and bicycles give off nothing here")
+        String vehicles,
+
+        @About("fuel (l)") double fuelL,
+        @About("carbon dioxide (kg)") double co2Kg,
+        @About("nitrogen oxides (g)") double noxG,
+        @About("particles (g)") double pmG,
+        @About("volatile organic compounds (g)") double vocG) {}

@@ -1,28 +1,27 @@
 package org.ulicarro.core.measure;
 
+import org.ulicarro.core.study.About;
+
 /**
  * One lane of a gate in one interval of one replication.
- *
- * @param gate id
- * @param link its road's direction
- * @param lane number of the lane, from the left; 0 for all lanes of the gate together
- * @param fromS start of the interval (s since midnight)
- * @param toS its end (s since midnight)
- * @param served vehicles whose service began in it
- * @param waitS mean of what they lost on the way to the gate since they came onto its road; NaN for nobody (s)
- * @param waitMaxS the longest (s)
- * @param serviceS mean time of service (s)
- * @param busyShare share of the time in which somebody was served
  */
-@TableName("gates")
+@TableName(value = "gates", about = "gates: whom they served, what they waited")
 public record GateRow(
-        String gate,
-        String link,
+        @About("id") String gate,
+        @About("its road's direction") String link,
+
+        @About("number of the lane, from the left; 0 for all lanes of the gate together")
         int lane,
-        double fromS,
-        double toS,
-        int served,
+
+        @About("start of the interval (s since midnight)") double fromS,
+        @About("its end (s since midnight)") double toS,
+        @About("vehicles whose service began in it") int served,
+
+        @About("mean of what they lost on the way to the gate since they came onto its road; NaN for nobody (s)")
         double waitS,
-        double waitMaxS,
-        double serviceS,
+
+        @About("the longest (s)") double waitMaxS,
+        @About("mean time of service (s)") double serviceS,
+
+        @About("share of the time in which somebody was served")
         double busyShare) {}

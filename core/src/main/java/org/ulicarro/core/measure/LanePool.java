@@ -7,7 +7,7 @@ import java.util.function.ToDoubleFunction;
  * One lane over all replications: their saturated headways together, since few lanes have enough of them in one.
  *
  * @param headways all of them
- * @param saturationPcuh by them; NaN below {@link GreenMeter#ENOUGH} (pcu/h)
+ * @param saturationPcuh by them; NaN below {@link LaneMeasure#ENOUGH} (pcu/h)
  * @param vc degree of saturation, of a capacity that is no less than what was served; NaN where the saturation flow is not known
  */
 public record LanePool(int headways, double saturationPcuh, double vc) {
@@ -17,7 +17,7 @@ public record LanePool(int headways, double saturationPcuh, double vc) {
         int headways = rows.stream().mapToInt(LaneRow::headways).sum();
         double seconds = rows.stream().mapToDouble(LaneRow::headwaysS).sum();
         double units = rows.stream().mapToDouble(LaneRow::headwaysPcu).sum();
-        double saturation = headways < GreenMeter.ENOUGH ? Double.NaN : units / seconds * 3600;
+        double saturation = headways < LaneMeasure.ENOUGH ? Double.NaN : units / seconds * 3600;
         double capacity = saturation * mean(rows, LaneRow::effectiveGreenS) / mean(rows, LaneRow::cycleS);
         double vc = mean(rows, LaneRow::demandPcuh) / Math.max(capacity, mean(rows, LaneRow::servedPcuh));
         return new LanePool(headways, saturation, vc);

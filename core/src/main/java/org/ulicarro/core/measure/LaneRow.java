@@ -1,48 +1,47 @@
 package org.ulicarro.core.measure;
 
 import java.util.List;
+import org.ulicarro.core.study.About;
 
 /**
  * What the greens of one lane before a signal did in the measured period of one replication.
- *
- * @param place id
- * @param approach its name there
- * @param link id of the link
- * @param lane number from the left
- * @param movements ids of those that the lane serves
- * @param signalGroup whose light it heeds
- * @param greens green periods that ended in it
- * @param greenS mean green (s)
- * @param cycleS mean time from one beginning of green to the next (s)
- * @param effectiveGreenS green less what is lost at its start, and what is used of yellow; both measured where there are enough (s)
- * @param headways saturated ones, of the fifth queued vehicle and those behind it
- * @param headwaysS how long they are together (s)
- * @param headwaysPcu how many passenger cars went in them
- * @param saturationPcuh saturation flow by them; NaN below 30 of them (pcu/h)
- * @param vehicles that passed the line
- * @param servedPcuh flow of those (pcu/h)
- * @param demandPcuh that, and by how much the queue has grown, outside included (pcu/h)
- * @param vc degree of saturation: demand over saturation flow times effective green over cycle; NaN where one of them is
- * @param splitFailureShare share of greens after which somebody was left over who had queued before it began
  */
-@TableName("lanes")
+@TableName(value = "lanes", about = "lanes before signals: saturation flow, effective green, v/c, split failures")
 public record LaneRow(
-        String place,
-        String approach,
-        String link,
-        int lane,
-        List<String> movements,
-        String signalGroup,
-        int greens,
-        double greenS,
+        @About("id") String place,
+        @About("its name there") String approach,
+        @About("id of the link") String link,
+        @About("number from the left") int lane,
+        @About("ids of those that the lane serves") List<String> movements,
+        @About("whose light it heeds") String signalGroup,
+        @About("green periods that ended in it") int greens,
+        @About("mean green (s)") double greenS,
+
+        @About("mean time from one beginning of green to the next (s)")
         double cycleS,
+
+        @About(
+                "green less what is lost at its start, and what is used of yellow; both measured where there are enough (s)")
         double effectiveGreenS,
+
+        @About("saturated ones, of the fifth queued vehicle and those behind it")
         int headways,
-        double headwaysS,
-        double headwaysPcu,
+
+        @About("how long they are together (s)") double headwaysS,
+        @About("how many passenger cars went in them") double headwaysPcu,
+
+        @About("saturation flow by them; NaN below 30 of them (pcu/h)")
         double saturationPcuh,
-        int vehicles,
-        double servedPcuh,
+
+        @About("that passed the line") int vehicles,
+        @About("flow of those (pcu/h)") double servedPcuh,
+
+        @About("that, and by how much the queue has grown, outside included (pcu/h)")
         double demandPcuh,
+
+        @About(
+                "degree of saturation: demand over saturation flow times effective green over cycle; NaN where one of them is")
         double vc,
+
+        @About("share of greens after which somebody was left over who had queued before it began")
         double splitFailureShare) {}

@@ -1,34 +1,26 @@
 package org.ulicarro.core.measure;
 
+import org.ulicarro.core.study.About;
+
 /**
  * One direction of a road in one interval of one replication.
- *
- * @param link id, {@code quay-1 ahead}
- * @param fromPlace where it begins
- * @param toPlace where it ends
- * @param name id of its road
- * @param fromS start of the interval (s since midnight)
- * @param toS its end (s since midnight)
- * @param vehicles that came to its end
- * @param onMean vehicles on it, mean over time
- * @param distanceM driven on it (m)
- * @param timeS spent on it (s)
- * @param speedMs distance over time; NaN for nobody (m/s)
- * @param spillbackShare share of the seconds in which a queue reached back to its start
- * @param queuedShare share of that time spent in the queue of a controlled line
  */
-@TableName("links")
+@TableName(value = "links", about = "volume, speed and queues of every direction of a road")
 public record LinkRow(
-        String link,
-        String fromPlace,
-        String toPlace,
-        String name,
-        double fromS,
-        double toS,
-        int vehicles,
-        double onMean,
-        double distanceM,
-        double timeS,
-        double speedMs,
+        @About("id, quay-1 ahead") String link,
+        @About("where it begins") String fromPlace,
+        @About("where it ends") String toPlace,
+        @About("id of its road") String name,
+        @About("start of the interval (s since midnight)") double fromS,
+        @About("its end (s since midnight)") double toS,
+        @About("that came to its end") int vehicles,
+        @About("vehicles on it, mean over time") double onMean,
+        @About("driven on it (m)") double distanceM,
+        @About("spent on it (s)") double timeS,
+        @About("distance over time; NaN for nobody (m/s)") double speedMs,
+
+        @About("share of the seconds in which a queue reached back to its start")
         double spillbackShare,
+
+        @About("share of that time spent in the queue of a controlled line")
         double queuedShare) {}

@@ -1,28 +1,27 @@
 package org.ulicarro.core.measure;
 
+import org.ulicarro.core.study.About;
+
 /**
  * A ramp meter in one interval of one replication.
- *
- * @param place id
- * @param fromS start of the interval (s since midnight)
- * @param toS its end (s since midnight)
- * @param vehicles that passed the line
- * @param demand that arrived
- * @param waitS mean control and entry delay of those who arrived; NaN for nobody (s)
- * @param queueMaxM longest queue of any of its lanes (m)
- * @param rateVehh mean rate while it metered; NaN when it did not (veh/h)
- * @param meteredShare share of the time in which it metered
- * @param overrideShare share of that time in which the queue made it let go as many as it may
  */
-@TableName("meters")
+@TableName(value = "meters", about = "ramp meters: rate, wait, queue")
 public record MeterRow(
-        String place,
-        double fromS,
-        double toS,
-        double vehicles,
-        double demand,
+        @About("id") String place,
+        @About("start of the interval (s since midnight)") double fromS,
+        @About("its end (s since midnight)") double toS,
+        @About("that passed the line") double vehicles,
+        @About("that arrived") double demand,
+
+        @About("mean control and entry delay of those who arrived; NaN for nobody (s)")
         double waitS,
-        double queueMaxM,
+
+        @About("longest queue of any of its lanes (m)") double queueMaxM,
+
+        @About("mean rate while it metered; NaN when it did not (veh/h)")
         double rateVehh,
-        double meteredShare,
+
+        @About("share of the time in which it metered") double meteredShare,
+
+        @About("share of that time in which the queue made it let go as many as it may")
         double overrideShare) {}

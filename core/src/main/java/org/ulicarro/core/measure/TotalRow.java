@@ -1,28 +1,27 @@
 package org.ulicarro.core.measure;
 
+import org.ulicarro.core.study.About;
+
 /**
  * All journeys of one type of vehicle in one replication, of those who wanted to come in within the measured period. Each is followed
  * to its end; who has not arrived when the run ends counts with what it has driven and lost so far.
- *
- * @param type id of the type, {@link #ALL} for all together
- * @param vehicles how many
- * @param unfinished how many of them had not arrived when the run ended
- * @param distanceM driven (m)
- * @param travelTimeS from when each wanted to come in (s)
- * @param delayS time lost for any reason, outside and inside (s)
- * @param people on board of all
- * @param peopleDelayS delay times those on board (s)
  */
-@TableName("network")
+@TableName(value = "network", about = "distance, time and delay of whole journeys by type, also of the people on board")
 public record TotalRow(
-        String type,
-        int vehicles,
+        @About("id of the type, all for all together") String type,
+        @About("how many") int vehicles,
+
+        @About("how many of them had not arrived when the run ended")
         int unfinished,
-        double distanceM,
-        double travelTimeS,
+
+        @About("driven (m)") double distanceM,
+        @About("from when each wanted to come in (s)") double travelTimeS,
+
+        @About("time lost for any reason, outside and inside (s)")
         double delayS,
-        double people,
-        double peopleDelayS) {
+
+        @About("on board of all") double people,
+        @About("delay times those on board (s)") double peopleDelayS) {
 
     /** In place of a type: all types together. */
     public static final String ALL = "all";

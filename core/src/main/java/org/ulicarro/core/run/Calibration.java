@@ -193,7 +193,7 @@ public final class Calibration {
      */
     private static Statistic flow(List<ReplicationResult> results, Movement movement) {
         List<List<LaneRow>> each = results.stream()
-                .map(r -> r.lanes().stream()
+                .map(r -> r.rows(LaneRow.class).stream()
                         .filter(l -> l.place().equals(movement.place())
                                 && l.movements().contains(movement.id()))
                         .toList())

@@ -10,41 +10,69 @@ import java.security.MessageDigest;
 import java.security.NoSuchAlgorithmException;
 import java.util.HexFormat;
 import java.util.List;
+import java.util.Map;
+import java.util.SortedMap;
+import java.util.TreeMap;
 import org.ulicarro.core.measure.Columns;
+import org.ulicarro.core.measure.Table;
 
-/** A fingerprint of all result rows in order, raw bits and nothing about the host: equal means the same run, to the last digit. */
+/**
+ * Fingerprints of result rows in order, raw bits and nothing about the host: equal means the same run, to the last digit. That of a whole
+ * run is made of those of its tables by name, so that a table more or less leaves the others as they are.
+ */
 public final class Digest {
 
     private Digest() {}
 
-    /** SHA-256 in hexadecimal. */
+    /** SHA-256 in hexadecimal of all that was measured. */
     public static String of(List<ReplicationResult> results) {
+        return sha(out -> {
+            for (ReplicationResult result : results) {
+                out.writeInt(result.replication());
+                out.writeInt(result.wanted());
+                out.writeInt(result.entered());
+                out.writeInt(result.unservedAtEnd());
+                out.writeInt(result.unservedPeak());
+            }
+            for (Map.Entry<String, String> table : ofTables(results).entrySet()) {
+                out.writeUTF(table.getKey());
+                out.writeUTF(table.getValue());
+            }
+        });
+    }
+
+    /** SHA-256 in hexadecimal of each table, by name. */
+    public static SortedMap<String, String> ofTables(List<ReplicationResult> results) {
+        SortedMap<String, String> digests = new TreeMap<>();
+        for (Class<? extends Record> kind : results.get(0).tables().keySet()) {
+            digests.put(Table.of(kind).name(), sha(out -> {
+                for (ReplicationResult result : results) {
+                    out.writeInt(result.replication());
+                    for (Record row : result.rows(kind)) {
+                        write(out, row);
+                    }
+                }
+            }));
+        }
+        return digests;
+    }
+
+    private interface Writing {
+        void to(DataOutputStream out) throws IOException;
+    }
+
+    private static String sha(Writing writing) {
         try {
             MessageDigest sha = MessageDigest.getInstance("SHA-256");
             try (DataOutputStream out =
                     new DataOutputStream(new DigestOutputStream(OutputStream.nullOutputStream(), sha))) {
-                for (ReplicationResult result : results) {
-                    write(out, result);
-                }
+                writing.to(out);
             }
             return HexFormat.of().formatHex(sha.digest());
         } catch (NoSuchAlgorithmException e) {
             throw new IllegalStateException("every Java platform has SHA-256", e);
         } catch (IOException e) {
             throw new UncheckedIOException(e);
-        }
-    }
-
-    private static void write(DataOutputStream out, ReplicationResult result) throws IOException {
-        out.writeInt(result.replication());
-        out.writeInt(result.wanted());
-        out.writeInt(result.entered());
-        out.writeInt(result.unservedAtEnd());
-        out.writeInt(result.unservedPeak());
-        for (List<? extends Record> rows : result.tables().values()) {
-            for (Record row : rows) {
-                write(out, row);
-            }
         }
     }
 

@@ -10,8 +10,9 @@ import org.ulicarro.core.base.Stateful;
 import org.ulicarro.core.demand.Departures;
 import org.ulicarro.core.demand.Walks;
 import org.ulicarro.core.demand.Window;
+import org.ulicarro.core.measure.Fitted;
+import org.ulicarro.core.measure.Instruments;
 import org.ulicarro.core.measure.Intervals;
-import org.ulicarro.core.measure.Meters;
 import org.ulicarro.core.signal.Outside;
 import org.ulicarro.core.signal.StageAccount;
 import org.ulicarro.core.signal.events.SignalEvent;
@@ -31,7 +32,7 @@ public final class Replication implements Stateful, AutoCloseable {
     private final int number;
     private final Traffic traffic;
     private final Walks walks;
-    private final Meters meters;
+    private final Fitted measures;
     private final Window window;
     private int unservedAtEnd;
     private int unservedPeak;
@@ -56,15 +57,20 @@ public final class Replication implements Stateful, AutoCloseable {
      * @param threads how many, the caller's own among them
      */
     public Replication(Model model, int number, int threads) {
+        this(model, number, threads, Instruments.full());
+    }
+
+    /** The same with these instruments only. */
+    public Replication(Model model, int number, int threads, Instruments instruments) {
         this.model = model;
         this.number = number;
         window = model.demand().window();
         Departures departures = model.demand().draw(model.study().seed(), number);
         walks = model.demand().drawWalks(model.study().seed(), number);
         traffic = new Traffic(model.study(), model.table(), departures, walks, Clock.ticks(window.start()), threads);
-        meters = new Meters(
+        measures = instruments.fit(
                 model.network(), model.signals(), model.study().network().corridors(), new Intervals(window));
-        meters.attach(traffic);
+        measures.attach(traffic);
     }
 
     public void observe(Observer observer) {
@@ -145,22 +151,7 @@ public final class Replication implements Stateful, AutoCloseable {
         TrafficView view = traffic.view();
         return new ReplicationResult(
                 number,
-                meters.rows(),
-                meters.cycles(),
-                meters.crossings(view),
-                meters.bays(),
-                meters.entries(view),
-                meters.lines(view),
-                meters.totals(view),
-                meters.waits(),
-                meters.lanes(),
-                meters.signals(),
-                meters.travelTimes(),
-                meters.links(),
-                meters.emissions(),
-                meters.conflicts(),
-                meters.gates(),
-                meters.meters(),
+                measures.tables(view),
                 view.wanted(),
                 view.entered(),
                 unservedAtEnd,

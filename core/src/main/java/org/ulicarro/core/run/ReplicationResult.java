@@ -1,45 +1,13 @@
 package org.ulicarro.core.run;
 
-import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
-import org.ulicarro.core.measure.BayRow;
-import org.ulicarro.core.measure.ConflictRow;
-import org.ulicarro.core.measure.CrossingRow;
-import org.ulicarro.core.measure.EmissionRow;
-import org.ulicarro.core.measure.EntryRow;
-import org.ulicarro.core.measure.GateRow;
-import org.ulicarro.core.measure.LaneCycle;
-import org.ulicarro.core.measure.LaneRow;
-import org.ulicarro.core.measure.LineRow;
-import org.ulicarro.core.measure.LinkRow;
-import org.ulicarro.core.measure.MeterRow;
-import org.ulicarro.core.measure.MovementRow;
-import org.ulicarro.core.measure.SignalRow;
-import org.ulicarro.core.measure.TotalRow;
-import org.ulicarro.core.measure.TravelTimeRow;
-import org.ulicarro.core.measure.WaitRow;
 
 /**
  * What one replication measured.
  *
  * @param replication its number, from 1
- * @param rows movements, approaches and places by interval
- * @param cycles queue of each controlled lane in each cycle
- * @param crossings people over crossings, by interval
- * @param bays queues of turning bays that reached back
- * @param entries who wanted to come in at each entry, by interval
- * @param lines buses and trams from end to end
- * @param totals whole journeys, all together and by type of vehicle
- * @param waits what vehicles waited, with the long ones
- * @param lanes what the greens of lanes before signals did
- * @param signals what signal groups did
- * @param travelTimes along corridors
- * @param links volume and speed of links, by interval
- * @param emissions fuel and what vehicles gave off
- * @param conflicts near encounters
- * @param gates whom gates served
- * @param meters at which rates meters let vehicles go
+ * @param tables what its instruments have, table by table in the order of their names: the kind of row to its rows
  * @param wanted vehicles that wanted to travel up to the end of the drain time
  * @param entered how many of them came in
  * @param unservedAtEnd how many waited outside when the measured period ended
@@ -55,22 +23,7 @@ import org.ulicarro.core.measure.WaitRow;
  */
 public record ReplicationResult(
         int replication,
-        List<MovementRow> rows,
-        List<LaneCycle> cycles,
-        List<CrossingRow> crossings,
-        List<BayRow> bays,
-        List<EntryRow> entries,
-        List<LineRow> lines,
-        List<TotalRow> totals,
-        List<WaitRow> waits,
-        List<LaneRow> lanes,
-        List<SignalRow> signals,
-        List<TravelTimeRow> travelTimes,
-        List<LinkRow> links,
-        List<EmissionRow> emissions,
-        List<ConflictRow> conflicts,
-        List<GateRow> gates,
-        List<MeterRow> meters,
+        Map<Class<? extends Record>, List<? extends Record>> tables,
         int wanted,
         int entered,
         int unservedAtEnd,
@@ -84,25 +37,16 @@ public record ReplicationResult(
         DrawnTraffic traffic,
         List<String> standstills) {
 
-    /** All tables in their order: the kind of row to its rows. */
-    public Map<Class<? extends Record>, List<? extends Record>> tables() {
-        Map<Class<? extends Record>, List<? extends Record>> tables = new LinkedHashMap<>();
-        tables.put(MovementRow.class, rows);
-        tables.put(LaneCycle.class, cycles);
-        tables.put(CrossingRow.class, crossings);
-        tables.put(BayRow.class, bays);
-        tables.put(EntryRow.class, entries);
-        tables.put(TotalRow.class, totals);
-        tables.put(LineRow.class, lines);
-        tables.put(WaitRow.class, waits);
-        tables.put(LaneRow.class, lanes);
-        tables.put(SignalRow.class, signals);
-        tables.put(TravelTimeRow.class, travelTimes);
-        tables.put(LinkRow.class, links);
-        tables.put(EmissionRow.class, emissions);
-        tables.put(ConflictRow.class, conflicts);
-        tables.put(GateRow.class, gates);
-        tables.put(MeterRow.class, meters);
-        return tables;
+    /**
+     * The rows of one kind.
+     *
+     * @throws IllegalArgumentException when no instrument of this replication has such
+     */
+    public <R extends Record> List<R> rows(Class<R> kind) {
+        List<? extends Record> rows = tables.get(kind);
+        if (rows == null) {
+            throw new IllegalArgumentException("this replication had no instrument for " + kind.getSimpleName());
+        }
+        return rows.stream().map(kind::cast).toList();
     }
 }

@@ -42,7 +42,7 @@ public final class Control implements Stateful {
     /** Somebody hears why phases of each place end. */
     public void count(Function<String, RingWatch> counters) {
         for (int i = 0; i < relays.size(); i++) {
-            relays.get(i).counter = counters.apply(places.get(i));
+            relays.get(i).add(counters.apply(places.get(i)));
         }
     }
 

@@ -1,5 +1,7 @@
 package org.ulicarro.core.signal;
 
+import java.util.ArrayList;
+import java.util.List;
 import org.ulicarro.core.signal.ring.Ended;
 import org.ulicarro.core.signal.ring.RingWatch;
 
@@ -7,17 +9,25 @@ import org.ulicarro.core.signal.ring.RingWatch;
 final class WatchRelay implements RingWatch {
 
     RingWatch to = RingWatch.NONE;
-    RingWatch counter = RingWatch.NONE; // hears why phases end, whether or not anybody records
+    private final List<RingWatch> counters = new ArrayList<>(); // hear why phases end, whether or not anybody records
+
+    void add(RingWatch counter) {
+        counters.add(counter);
+    }
 
     @Override
     public void yellow(int tick, String phase, Ended because) {
         to.yellow(tick, phase, because);
-        counter.yellow(tick, phase, because);
+        for (int i = 0; i < counters.size(); i++) {
+            counters.get(i).yellow(tick, phase, because);
+        }
     }
 
     @Override
     public void early(int tick, String phase, int ticks) {
-        counter.early(tick, phase, ticks);
+        for (int i = 0; i < counters.size(); i++) {
+            counters.get(i).early(tick, phase, ticks);
+        }
     }
 
     @Override

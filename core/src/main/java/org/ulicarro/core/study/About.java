@@ -7,7 +7,7 @@ import java.lang.annotation.Target;
 
 /** One sentence for the reader of the schema and for editors that complete while one types. */
 @Retention(RetentionPolicy.RUNTIME)
-@Target({ElementType.FIELD, ElementType.METHOD, ElementType.PARAMETER, ElementType.TYPE})
+@Target({ElementType.RECORD_COMPONENT, ElementType.FIELD, ElementType.METHOD, ElementType.PARAMETER, ElementType.TYPE})
 public @interface About {
     String value();
 }

@@ -5,7 +5,7 @@ import static org.assertj.core.api.Assertions.within;
 
 import org.junit.jupiter.api.Test;
 import org.ulicarro.core.Crossroads;
-import org.ulicarro.core.measure.VisitMeter.Sum;
+import org.ulicarro.core.measure.VisitSums.Sum;
 import org.ulicarro.core.network.Movement;
 import org.ulicarro.core.run.Model;
 import org.ulicarro.core.signal.Aspect;
@@ -33,19 +33,23 @@ class MetersByHandTest {
         return new Intervals(of.demand().window());
     }
 
-    private GreenMeter greens() {
-        return new GreenMeter(model.network().lanes().size(), new int[] {lane}, new int[] {group}, intervals(model));
+    private LaneMeasure greens() {
+        return new LaneMeasure(
+                model.network(),
+                model.signals(),
+                new ControlledLanes(new int[] {lane}, new int[] {group}),
+                intervals(model));
     }
 
-    private static QueueMeter queues(Model of, int lane, int group) {
-        return new QueueMeter(of.network(), new int[] {lane}, new int[] {group}, intervals(of));
+    private static QueueMeasure queues(Model of, int lane, int group) {
+        return new QueueMeasure(of.network(), new ControlledLanes(new int[] {lane}, new int[] {group}), intervals(of));
     }
 
     /** Of three in the queue two pass in the first green: it has failed. The next one serves all, also one who came later. */
     @Test
     void aGreenFailsWhenSomebodyOfItsQueueIsLeft() {
         ByHand scene = new ByHand(model, START);
-        GreenMeter meter = greens();
+        LaneMeasure meter = greens();
         scene.observe(meter);
         for (double toLine : new double[] {1, 8, 15}) {
             scene.car(lane, toLine, 0, through);
@@ -58,7 +62,7 @@ class MetersByHandTest {
         scene.car(lane, 300, 15, through);
         greenWith(scene, 2);
         assertThat(meter.splitFailures(lane)).isEqualTo(0.5);
-        LaneRow row = meter.rows(model.network(), model.signals()).get(0);
+        LaneRow row = meter.rows(null).get(0);
         assertThat(row.greens()).isEqualTo(2);
         assertThat(row.greenS()).isEqualTo(10);
         assertThat(row.cycleS()).isEqualTo(60);
@@ -86,7 +90,7 @@ class MetersByHandTest {
     @Test
     void saturationFlowIsThatOfTheFifthAndLater() {
         ByHand scene = new ByHand(model, START);
-        GreenMeter meter = greens();
+        LaneMeasure meter = greens();
         scene.observe(meter);
         for (int green = 0; green < 5; green++) {
             for (int k = 0; k < 10; k++) {
@@ -110,7 +114,7 @@ class MetersByHandTest {
         scene.second();
         assertThat(meter.saturation(lane)).as("30 headways").isCloseTo(1800, within(1e-9));
         assertThat(meter.splitFailures(lane)).isZero();
-        LaneRow row = meter.rows(model.network(), model.signals()).get(0);
+        LaneRow row = meter.rows(null).get(0);
         assertThat(row.greenS()).isEqualTo(43);
         assertThat(row.effectiveGreenS())
                 .as("start-up lost time 20 - 4 x 2 s; yellow as usual, for no green was full")
@@ -125,7 +129,7 @@ class MetersByHandTest {
     void theBackOfQueueIsTheFurthestWhoJoinedThoughTheFrontMoves() {
         Model minute = scene(60);
         ByHand scene = new ByHand(minute, START - 1);
-        QueueMeter meter = queues(minute, lane, group);
+        QueueMeasure meter = queues(minute, lane, group);
         scene.observe(meter);
         scene.show(group, Aspect.RED);
         scene.second(); // 8:00:00, nobody there; a cycle begins
@@ -168,8 +172,8 @@ class MetersByHandTest {
     @Test
     void anArrivalOnGreenIsThatOfTheUndelayedVehicle() {
         ByHand scene = new ByHand(model, START);
-        ArrivalMeter meter =
-                new ArrivalMeter(model.signals(), model.network().movements().size(), intervals(model));
+        ArrivalSums meter =
+                new ArrivalSums(model.signals(), model.network().movements().size(), intervals(model));
         scene.observe(meter);
         scene.show(group, Aspect.RED);
         scene.seconds(20);
@@ -192,7 +196,7 @@ class MetersByHandTest {
     @Test
     void delayBelongsToTheArrivalAndCountsToThePassing() {
         ByHand scene = new ByHand(model, START + 920);
-        VisitMeter meter = new VisitMeter(model.network().movements().size(), intervals(model));
+        VisitSums meter = new VisitSums(model.network().movements().size(), intervals(model));
         scene.observe(meter);
         scene.car(lane, 1, 0, through);
         scene.pass(lane, through);

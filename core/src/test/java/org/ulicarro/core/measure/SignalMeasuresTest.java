@@ -19,14 +19,14 @@ class SignalMeasuresTest {
     }
 
     private static LaneRow lane(ReplicationResult result, String approach) {
-        return result.lanes().stream()
+        return result.rows(LaneRow.class).stream()
                 .filter(r -> r.approach().equals(approach))
                 .findFirst()
                 .orElseThrow();
     }
 
     private static MovementRow movement(ReplicationResult result, String name) {
-        return result.rows().stream()
+        return result.rows(MovementRow.class).stream()
                 .filter(r -> r.name().equals(name) && r.toS() - r.fromS() > 3000)
                 .findFirst()
                 .orElseThrow();
@@ -77,7 +77,7 @@ class SignalMeasuresTest {
 
     @Test
     void groupsAreWatched() {
-        SignalRow row = run(300).signals().stream()
+        SignalRow row = run(300).rows(SignalRow.class).stream()
                 .filter(r -> r.greenShare() > 0.4)
                 .findFirst()
                 .orElseThrow();
@@ -91,7 +91,7 @@ class SignalMeasuresTest {
     @Test
     void linksCountWhatMovementsCount() {
         ReplicationResult result = run(500);
-        LinkRow link = result.links().stream()
+        LinkRow link = result.rows(LinkRow.class).stream()
                 .filter(r -> r.vehicles() > 0 && r.toS() - r.fromS() > 3000 && r.queuedShare() > 0)
                 .findFirst()
                 .orElseThrow();
@@ -106,7 +106,7 @@ class SignalMeasuresTest {
     @Test
     void waitsHoldTheirMeanAndTheirOrder() {
         ReplicationResult result = run(700);
-        WaitRow waits = result.waits().stream()
+        WaitRow waits = result.rows(WaitRow.class).stream()
                 .filter(r -> r.name().equals("EBT"))
                 .findFirst()
                 .orElseThrow();

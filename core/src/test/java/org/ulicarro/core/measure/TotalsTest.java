@@ -24,7 +24,7 @@ class TotalsTest {
         scene.mix = Map.of(VehicleType.CAR, 0.8, VehicleType.TRUCK, 0.2);
         Model model = scene.model();
         ReplicationResult result = new Replication(model, 1).result();
-        List<TotalRow> rows = result.totals();
+        List<TotalRow> rows = result.rows(TotalRow.class);
         assertThat(rows.get(0).type()).isEqualTo(TotalRow.ALL);
         TotalRow all = rows.get(0);
         List<TotalRow> types = rows.subList(1, rows.size());
@@ -40,7 +40,7 @@ class TotalsTest {
         assertThat(all.vehicles()).isEqualTo((int) inPeriod);
         // two legs of 400 m less the junction, and the way across it
         assertThat(all.distanceM() / all.vehicles()).isBetween(770.0, 830.0);
-        double control = result.rows().stream()
+        double control = result.rows(MovementRow.class).stream()
                 .filter(r ->
                         r.movement().equals(MovementRow.ALL) && r.approach().equals(MovementRow.ALL))
                 .reduce((first, last) -> last)

@@ -15,7 +15,7 @@ class CourtesyRulesTest {
     private static double delay(Star star, String name) {
         double sum = 0;
         for (int n = 1; n <= 4; n++) {
-            List<MovementRow> rows = new Replication(star.model(), n).result().rows();
+            List<MovementRow> rows = new Replication(star.model(), n).result().rows(MovementRow.class);
             sum += rows.stream()
                     .filter(r -> r.name().equals(name))
                     .reduce((a, b) -> b)
@@ -63,7 +63,7 @@ class CourtesyRulesTest {
     void entriesOfARoundaboutDischargeAtTheFollowUpTime() {
         Star star = Star.cross(Control.ROUNDABOUT);
         star.perApproach = 4000; // far beyond capacity: a queue on each leg
-        var rows = new Replication(star.model(), 1).result().rows();
+        var rows = new Replication(star.model(), 1).result().rows(MovementRow.class);
         double most = rows.stream()
                 .filter(r ->
                         r.movement().equals(MovementRow.ALL) && !r.approach().equals(MovementRow.ALL))

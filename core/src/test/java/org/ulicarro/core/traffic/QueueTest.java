@@ -51,7 +51,7 @@ class QueueTest {
 
     private static double passed(Crossroads scene, String name) throws InterruptedException {
         return Experiment.run(scene.model(), 2, 2, (replication, share, outside) -> {}).stream()
-                .mapToDouble(r -> r.rows().stream()
+                .mapToDouble(r -> r.rows(MovementRow.class).stream()
                         .filter(row -> row.name().equals(name) && row.toS() - row.fromS() > 1000)
                         .mapToDouble(MovementRow::vehicles)
                         .findFirst()

@@ -91,7 +91,7 @@ class ServiceTest {
     void aLineIsMeasuredFromEndToEnd() {
         ReplicationResult result =
                 new Replication(street(with(120.0, List.of(), null, null)).model(), 1).result();
-        LineRow row = result.lines().get(0);
+        LineRow row = result.rows(LineRow.class).get(0);
         assertThat(row.line()).isEqualTo("line-7");
         assertThat(row.runs()).isGreaterThan(4);
         assertThat(row.headwayS()).isCloseTo(120, within(3.0));
@@ -107,7 +107,7 @@ class ServiceTest {
     void standingAtAStopIsNoDelay() {
         Street street = street(with(120.0, List.of(), null, 180.0));
         ReplicationResult result = new Replication(street.model(), 1).result();
-        TotalRow buses = result.totals().stream()
+        TotalRow buses = result.rows(TotalRow.class).stream()
                 .filter(r -> r.type().equals("bus"))
                 .findFirst()
                 .orElseThrow();

@@ -189,7 +189,7 @@ class UnsignalisedTest {
         Star star = Star.cross(Control.STOP);
         star.minor = List.of("s", "n");
         star.perApproach = 240;
-        List<MovementRow> rows = new Replication(star.model(), 1).result().rows();
+        List<MovementRow> rows = new Replication(star.model(), 1).result().rows(MovementRow.class);
         assertThat(delay(rows, "EBT")).isLessThan(1.5);
         assertThat(delay(rows, "NBT")).isBetween(5.0, 40.0);
     }
@@ -207,7 +207,7 @@ class UnsignalisedTest {
     void aRoundaboutLetsLightTrafficThrough() {
         Star star = Star.cross(Control.ROUNDABOUT);
         star.perApproach = 300;
-        List<MovementRow> rows = new Replication(star.model(), 1).result().rows();
+        List<MovementRow> rows = new Replication(star.model(), 1).result().rows(MovementRow.class);
         MovementRow place = rows.get(rows.size() - 1);
         assertThat(place.unfinished()).isZero();
         assertThat(place.vehicles()).isCloseTo(300, within(60.0)); // of 15 minutes, all approaches
@@ -226,9 +226,12 @@ class UnsignalisedTest {
         left.minor = right.minor;
         left.driveOn = org.ulicarro.core.study.Study.DriveOn.LEFT;
         Map<String, MovementRow> mirrored = new HashMap<>();
-        new Replication(left.model(), 1).result().rows().forEach(r -> mirrored.put(r.movement() + r.fromS(), r));
+        new Replication(left.model(), 1)
+                .result()
+                .rows(MovementRow.class)
+                .forEach(r -> mirrored.put(r.movement() + r.fromS(), r));
         List<String> compared = new ArrayList<>();
-        for (MovementRow row : new Replication(right.model(), 1).result().rows()) {
+        for (MovementRow row : new Replication(right.model(), 1).result().rows(MovementRow.class)) {
             if (!row.movement().equals(MovementRow.ALL) && row.demand() > 0) {
                 MovementRow other = mirrored.get(row.movement() + row.fromS());
                 assertThat(other.controlDelayS()).isEqualTo(row.controlDelayS());

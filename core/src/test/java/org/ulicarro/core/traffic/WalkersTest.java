@@ -25,7 +25,7 @@ import org.ulicarro.core.study.WalkerFlow;
 class WalkersTest {
 
     private static CrossingRow whole(ReplicationResult result) {
-        return result.crossings().get(result.crossings().size() - 1);
+        return result.rows(CrossingRow.class).get(result.rows(CrossingRow.class).size() - 1);
     }
 
     /** Who comes at random waits (C - g)²/2C at a signal, where g is the walk: nobody in their way. */

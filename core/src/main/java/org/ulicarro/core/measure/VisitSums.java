@@ -3,7 +3,9 @@ package org.ulicarro.core.measure;
 import java.io.DataInput;
 import java.io.DataOutput;
 import java.io.IOException;
+import java.util.List;
 import org.ulicarro.core.base.SavedArrays;
+import org.ulicarro.core.network.Movement;
 import org.ulicarro.core.traffic.Observer;
 import org.ulicarro.core.traffic.TrafficEvents;
 import org.ulicarro.core.traffic.TrafficView;
@@ -13,7 +15,7 @@ import org.ulicarro.core.traffic.Visits;
  * Adds up what controlled movements cost their vehicles. Delay belongs to the interval in which a vehicle arrived, counts to that
  * in which it passed the line.
  */
-final class VisitMeter implements Observer {
+final class VisitSums implements Observer {
 
     /** What is added up for each movement and interval. */
     enum Sum {
@@ -32,13 +34,26 @@ final class VisitMeter implements Observer {
     private final Intervals intervals;
     private final double[] sums; // (movement, interval, Sum) -> total
 
-    VisitMeter(int movements, Intervals intervals) {
+    VisitSums(Fitting at) {
+        this(at.network().movements().size(), at.intervals());
+    }
+
+    VisitSums(int movements, Intervals intervals) {
         this.intervals = intervals;
         sums = new double[movements * intervals.count() * SUMS];
     }
 
     double get(int movement, int interval, Sum sum) {
         return sums[(movement * intervals.count() + interval) * SUMS + sum.ordinal()];
+    }
+
+    /** Of several movements together. */
+    double total(List<Movement> of, int interval, Sum sum) {
+        double total = 0;
+        for (Movement m : of) {
+            total += get(m.index(), interval, sum);
+        }
+        return total;
     }
 
     private void add(int movement, int slice, Sum sum, double value) {

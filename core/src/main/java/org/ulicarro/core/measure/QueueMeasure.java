@@ -1,5 +1,6 @@
 package org.ulicarro.core.measure;
 
+import com.google.auto.service.AutoService;
 import java.io.DataInput;
 import java.io.DataOutput;
 import java.io.IOException;
@@ -8,10 +9,12 @@ import java.util.Arrays;
 import java.util.List;
 import org.ulicarro.core.base.Clock;
 import org.ulicarro.core.base.SavedArrays;
+import org.ulicarro.core.network.Lane;
+import org.ulicarro.core.network.Link;
+import org.ulicarro.core.network.Movement;
 import org.ulicarro.core.network.Network;
 import org.ulicarro.core.signal.Aspect;
 import org.ulicarro.core.signal.SignalSystem;
-import org.ulicarro.core.traffic.Observer;
 import org.ulicarro.core.traffic.TrafficEvents;
 import org.ulicarro.core.traffic.TrafficView;
 
@@ -19,11 +22,20 @@ import org.ulicarro.core.traffic.TrafficView;
  * Queues by lane: each second from the line to the rear of the last vehicle in the queue, and for each cycle, from one start of red
  * to the next, or by time where no signal makes cycles, the furthest rear of a vehicle that stopped or joined.
  */
-final class QueueMeter implements Observer {
+final class QueueMeasure implements Measure<LaneCycle> {
+
+    /** Registers it. */
+    @AutoService(Instrument.class)
+    public static final class Kind extends Instrument {
+        public Kind() {
+            super(LaneCycle.class, at -> at.shared(QueueMeasure.class, QueueMeasure::new));
+        }
+    }
 
     /** Where no signal makes cycles, a cycle is so long (s). */
     private static final double CYCLE_BY_TIME = 120;
 
+    private final Network network;
     private final Intervals intervals;
     private final QueueReach reach;
     private final int[] lanes; // lanes that lead to a signal
@@ -39,10 +51,15 @@ final class QueueMeter implements Observer {
     private final int[] green; // how long it has lasted in this cycle, ticks
     private final List<QueueCycle> cycles = new ArrayList<>();
 
-    QueueMeter(Network network, int[] lanes, int[] group, Intervals intervals) {
+    QueueMeasure(Fitting at) {
+        this(at.network(), ControlledLanes.of(at), at.intervals());
+    }
+
+    QueueMeasure(Network network, ControlledLanes controlled, Intervals intervals) {
+        this.network = network;
         this.intervals = intervals;
-        this.lanes = lanes;
-        this.group = group;
+        lanes = controlled.lanes();
+        group = controlled.groups();
         reach = new QueueReach(network);
         position = new int[network.lanes().size()];
         Arrays.fill(position, -1);
@@ -72,6 +89,31 @@ final class QueueMeter implements Observer {
 
     List<QueueCycle> cycles() {
         return cycles;
+    }
+
+    /** The queue of each controlled lane in each cycle that began in the period. */
+    @Override
+    public List<LaneCycle> rows(TrafficView end) {
+        return cycles.stream().map(this::named).toList();
+    }
+
+    private LaneCycle named(QueueCycle cycle) {
+        Lane lane = network.lanes().get(cycle.lane());
+        Link link = network.links().get(lane.link());
+        List<String> movements = network.movementsFrom(link.index()).stream()
+                .filter(m -> network.path(lane.index(), m.index()).isPresent())
+                .map(Movement::id)
+                .toList();
+        return new LaneCycle(
+                link.to(),
+                link.approach(),
+                link.id(),
+                lane.number(),
+                movements,
+                cycle.start(),
+                cycle.back(),
+                cycle.greenFrom(),
+                cycle.green());
     }
 
     @Override

@@ -1,5 +1,6 @@
 package org.ulicarro.core.measure;
 
+import com.google.auto.service.AutoService;
 import java.io.DataInput;
 import java.io.DataOutput;
 import java.io.IOException;
@@ -9,7 +10,6 @@ import org.ulicarro.core.base.SavedArrays;
 import org.ulicarro.core.network.Network;
 import org.ulicarro.core.study.VehicleType;
 import org.ulicarro.core.traffic.FleetView;
-import org.ulicarro.core.traffic.Observer;
 import org.ulicarro.core.traffic.TrafficEvents;
 import org.ulicarro.core.traffic.TrafficView;
 
@@ -17,7 +17,15 @@ import org.ulicarro.core.traffic.TrafficView;
  * Adds up fuel and emissions from how vehicles drive, looked at once a second. Half of the cars run on petrol, half on diesel; inside a
  * place the road is taken for level.
  */
-final class EmissionMeter implements Observer {
+final class EmissionMeasure implements Measure<EmissionRow> {
+
+    /** Registers it. */
+    @AutoService(Instrument.class)
+    public static final class Kind extends Instrument {
+        public Kind() {
+            super(EmissionRow.class, at -> at.shared(EmissionMeasure.class, EmissionMeasure::new));
+        }
+    }
 
     private static final int CARS = 0;
     private static final int TRUCKS = 1;
@@ -40,8 +48,9 @@ final class EmissionMeter implements Observer {
     private double[] fuelOf = {}; // vehicle -> l so far
     private double[] co2Of = {}; // vehicle -> g so far
 
-    EmissionMeter(Network network, Intervals intervals) {
-        this.intervals = intervals;
+    EmissionMeasure(Fitting at) {
+        Network network = at.network();
+        intervals = at.intervals();
         places = List.copyOf(network.junctions().keySet());
         placeOf = new int[network.lanes().size()];
         grade = new double[placeOf.length];
@@ -127,7 +136,8 @@ final class EmissionMeter implements Observer {
     }
 
     /** Place by place, vehicles together; then the network by class and together. */
-    List<EmissionRow> rows() {
+    @Override
+    public List<EmissionRow> rows(TrafficView end) {
         List<EmissionRow> rows = new ArrayList<>();
         double[] all = new double[SUMS];
         double[][] byClass = new double[CLASSES][SUMS];

@@ -1,5 +1,6 @@
 package org.ulicarro.core.measure;
 
+import com.google.auto.service.AutoService;
 import java.io.DataInput;
 import java.io.DataOutput;
 import java.io.IOException;
@@ -9,20 +10,27 @@ import java.util.List;
 import java.util.stream.IntStream;
 import org.ulicarro.core.base.SavedArrays;
 import org.ulicarro.core.demand.Departures;
-import org.ulicarro.core.traffic.Observer;
 import org.ulicarro.core.traffic.TrafficEvents;
 import org.ulicarro.core.traffic.TrafficView;
 import org.ulicarro.core.traffic.Visits;
 
 /** Follows the vehicles of buses and trams from end to end. */
-final class LineMeter implements Observer {
+final class LineMeasure implements Measure<LineRow> {
+
+    /** Registers it. */
+    @AutoService(Instrument.class)
+    public static final class Kind extends Instrument {
+        public Kind() {
+            super(LineRow.class, LineMeasure::new);
+        }
+    }
 
     private final Intervals intervals;
     private double[] leftAt = new double[0]; // vehicle -> s since midnight, NaN while it is under way
     private double[] control = new double[0]; // vehicle -> delay at controls so far, s
 
-    LineMeter(Intervals intervals) {
-        this.intervals = intervals;
+    LineMeasure(Fitting at) {
+        intervals = at.intervals();
     }
 
     @Override
@@ -51,7 +59,8 @@ final class LineMeter implements Observer {
     }
 
     /** One row for each line. */
-    List<LineRow> rows(TrafficView view) {
+    @Override
+    public List<LineRow> rows(TrafficView view) {
         List<LineRow> rows = new ArrayList<>();
         Departures departures = view.departures();
         for (int line = 0; line < departures.lines().size(); line++) {

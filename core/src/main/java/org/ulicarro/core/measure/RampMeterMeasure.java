@@ -1,5 +1,6 @@
 package org.ulicarro.core.measure;
 
+import com.google.auto.service.AutoService;
 import java.io.DataInput;
 import java.io.DataOutput;
 import java.io.IOException;
@@ -7,12 +8,19 @@ import java.util.ArrayList;
 import java.util.List;
 import org.ulicarro.core.base.SavedArrays;
 import org.ulicarro.core.signal.MeterState;
-import org.ulicarro.core.traffic.Observer;
 import org.ulicarro.core.traffic.TrafficEvents;
 import org.ulicarro.core.traffic.TrafficView;
 
 /** Watches at which rates ramp meters let vehicles go. */
-final class RateMeter implements Observer {
+final class RampMeterMeasure implements Measure<MeterRow> {
+
+    /** Registers it. */
+    @AutoService(Instrument.class)
+    public static final class Kind extends Instrument {
+        public Kind() {
+            super(MeterRow.class, RampMeterMeasure::new);
+        }
+    }
 
     /** Takes a moment from the end of a step back into it (s). */
     private static final double WITHIN = 0.05;
@@ -20,11 +28,13 @@ final class RateMeter implements Observer {
     private static final int SUMS = 4; // steps, steps metered, rates in them (veh/h), steps of them overridden
 
     private final Intervals intervals;
+    private final MovementMeasure movements; // has what vehicles waited
     private List<String> places = List.of();
     private double[] sums = new double[0]; // (meter, interval, what) -> total
 
-    RateMeter(Intervals intervals) {
-        this.intervals = intervals;
+    RampMeterMeasure(Fitting at) {
+        intervals = at.intervals();
+        movements = at.shared(MovementMeasure.class, MovementMeasure::new);
     }
 
     @Override
@@ -65,16 +75,13 @@ final class RateMeter implements Observer {
         // all is noted as it happens
     }
 
-    /**
-     * One row for each meter and interval.
-     *
-     * @param movements rows of all places, for what vehicles waited
-     */
-    List<MeterRow> rows(List<MovementRow> movements) {
+    /** One row for each meter and interval. */
+    @Override
+    public List<MeterRow> rows(TrafficView end) {
         List<MeterRow> rows = new ArrayList<>();
         for (int m = 0; m < places.size(); m++) {
             int interval = 0;
-            for (MovementRow r : movements) {
+            for (MovementRow r : places.isEmpty() ? List.<MovementRow>of() : movements.rows(end)) {
                 if (r.place().equals(places.get(m)) && r.approach().equals(MovementRow.ALL)) {
                     int at = (m * intervals.count() + interval++) * SUMS;
                     rows.add(new MeterRow(

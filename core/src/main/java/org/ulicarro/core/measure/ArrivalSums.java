@@ -17,7 +17,7 @@ import org.ulicarro.core.traffic.Visits;
  * Which share of vehicles would arrive at the line during green. A vehicle's virtual arrival is when it would have been there had nothing
  * delayed it, so that the queue does not hide it.
  */
-final class ArrivalMeter implements Observer {
+final class ArrivalSums implements Observer {
 
     private final Intervals intervals;
     private final int[] groupOf; // movement -> signal group, or NO_GROUP
@@ -28,7 +28,11 @@ final class ArrivalMeter implements Observer {
     private final double[] counts; // (movement, interval, arrived or on green)
     private boolean begun;
 
-    ArrivalMeter(SignalSystem signals, int movements, Intervals intervals) {
+    ArrivalSums(Fitting at) {
+        this(at.signals(), at.network().movements().size(), at.intervals());
+    }
+
+    ArrivalSums(SignalSystem signals, int movements, Intervals intervals) {
         this.intervals = intervals;
         groupOf = new int[movements];
         Arrays.setAll(groupOf, signals::groupOf);

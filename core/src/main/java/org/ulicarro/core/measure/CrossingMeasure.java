@@ -1,25 +1,62 @@
 package org.ulicarro.core.measure;
 
+import com.google.auto.service.AutoService;
+import java.io.DataInput;
+import java.io.DataOutput;
 import java.util.ArrayList;
 import java.util.List;
 import org.ulicarro.core.base.Clock;
 import org.ulicarro.core.demand.Walks;
 import org.ulicarro.core.signal.SignalSystem;
+import org.ulicarro.core.traffic.TrafficEvents;
 import org.ulicarro.core.traffic.TrafficView;
 import org.ulicarro.core.traffic.Walkers;
 
 /** Reads at the end of a run how people came over the crossings. */
-final class CrossingMeter {
+final class CrossingMeasure implements Measure<CrossingRow> {
 
-    private CrossingMeter() {}
+    /** Registers it. */
+    @AutoService(Instrument.class)
+    public static final class Kind extends Instrument {
+        public Kind() {
+            super(CrossingRow.class, CrossingMeasure::new);
+        }
+    }
+
+    private final Intervals intervals;
+
+    CrossingMeasure(Fitting at) {
+        intervals = at.intervals();
+    }
+
+    @Override
+    public void afterStep(TrafficView view, TrafficEvents events) {
+        // walkers keep what they did
+    }
+
+    @Override
+    public void afterRun(TrafficView view, TrafficEvents events) {
+        // likewise
+    }
+
+    @Override
+    public void save(DataOutput out) {
+        // nothing of its own
+    }
+
+    @Override
+    public void restore(DataInput in) {
+        // nothing of its own
+    }
 
     /** One row for each crossing over which anybody went, slice by slice, then for the period. */
-    static List<CrossingRow> rows(TrafficView view, Intervals intervals) {
+    @Override
+    public List<CrossingRow> rows(TrafficView view) {
         List<CrossingRow> rows = new ArrayList<>();
         var crossings = view.table().network().crossings();
         for (int c = 0; c < crossings.size(); c++) {
             for (int interval = 0; interval < intervals.count(); interval++) {
-                CrossingRow row = row(view, intervals, c, interval);
+                CrossingRow row = row(view, c, interval);
                 if (row != null) {
                     rows.add(row);
                 }
@@ -28,7 +65,7 @@ final class CrossingMeter {
         return rows;
     }
 
-    private static CrossingRow row(TrafficView view, Intervals intervals, int crossing, int interval) {
+    private CrossingRow row(TrafficView view, int crossing, int interval) {
         Walkers walkers = view.walkers();
         Walks walks = walkers.walks();
         double length = view.walkers().length(crossing);

@@ -1,5 +1,6 @@
 package org.ulicarro.core.measure;
 
+import com.google.auto.service.AutoService;
 import java.io.DataInput;
 import java.io.DataOutput;
 import java.io.IOException;
@@ -9,12 +10,19 @@ import org.ulicarro.core.base.SavedArrays;
 import org.ulicarro.core.network.Link;
 import org.ulicarro.core.network.Network;
 import org.ulicarro.core.traffic.FleetView;
-import org.ulicarro.core.traffic.Observer;
 import org.ulicarro.core.traffic.TrafficEvents;
 import org.ulicarro.core.traffic.TrafficView;
 
 /** Volume, speed and load of every link: who comes to its end is counted, who is on it looked at once a second. */
-final class LinkMeter implements Observer {
+final class LinkMeasure implements Measure<LinkRow> {
+
+    /** Registers it. */
+    @AutoService(Instrument.class)
+    public static final class Kind extends Instrument {
+        public Kind() {
+            super(LinkRow.class, LinkMeasure::new);
+        }
+    }
 
     private static final int COUNT = 0;
     private static final int TIME = 1; // s
@@ -32,9 +40,9 @@ final class LinkMeter implements Observer {
     private final boolean[] full; // link, in this second
     private final double[] sums; // (link, interval, what)
 
-    LinkMeter(Network network, Intervals intervals) {
-        this.network = network;
-        this.intervals = intervals;
+    LinkMeasure(Fitting at) {
+        network = at.network();
+        intervals = at.intervals();
         linkOf = new int[network.lanes().size()];
         network.lanes().forEach(lane -> linkOf[lane.index()] = lane.link());
         full = new boolean[network.links().size()];
@@ -98,7 +106,8 @@ final class LinkMeter implements Observer {
     }
 
     /** Link by link its intervals, the whole period last; stretches of rings are left out. */
-    List<LinkRow> rows() {
+    @Override
+    public List<LinkRow> rows(TrafficView end) {
         List<LinkRow> rows = new ArrayList<>();
         for (Link link : network.links()) {
             for (int i = 0; i < intervals.count() && !link.ring(); i++) {

@@ -1,5 +1,6 @@
 package org.ulicarro.core.measure;
 
+import com.google.auto.service.AutoService;
 import java.io.DataInput;
 import java.io.DataOutput;
 import java.io.IOException;
@@ -12,7 +13,6 @@ import org.ulicarro.core.base.Clock;
 import org.ulicarro.core.base.SavedArrays;
 import org.ulicarro.core.network.Conflict;
 import org.ulicarro.core.network.Network;
-import org.ulicarro.core.traffic.Observer;
 import org.ulicarro.core.traffic.TrafficEvents;
 import org.ulicarro.core.traffic.TrafficView;
 
@@ -20,7 +20,15 @@ import org.ulicarro.core.traffic.TrafficView;
  * Surrogate safety measures: post-encroachment time where paths share a stretch, and time to collision behind the vehicle ahead. Definitions:
  * D. Gettman, L. Head, <i>Surrogate Safety Measures from Traffic Simulation Models</i>, FHWA-RD-03-050, 2003.
  */
-final class ConflictMeter implements Observer {
+final class ConflictMeasure implements Measure<ConflictRow> {
+
+    /** Registers it. */
+    @AutoService(Instrument.class)
+    public static final class Kind extends Instrument {
+        public Kind() {
+            super(ConflictRow.class, ConflictMeasure::new);
+        }
+    }
 
     /** Times below this count (s). */
     static final double LIMIT = 1.5;
@@ -51,9 +59,9 @@ final class ConflictMeter implements Observer {
     private final double[] nearFor; // place, s
     private final double[] leastFollowing; // place, s
 
-    ConflictMeter(Network network, Intervals intervals) {
-        this.network = network;
-        this.intervals = intervals;
+    ConflictMeasure(Fitting at) {
+        network = at.network();
+        intervals = at.intervals();
         places = List.copyOf(network.junctions().keySet());
         List<Integer> placeOf = new ArrayList<>();
         network.junctions()
@@ -174,7 +182,8 @@ final class ConflictMeter implements Observer {
     }
 
     /** Place by place pairs of movements that met, then following. */
-    List<ConflictRow> rows() {
+    @Override
+    public List<ConflictRow> rows(TrafficView end) {
         List<ConflictRow> rows = new ArrayList<>();
         for (int p = 0; p < places.size(); p++) {
             Map<String, double[]> pairs = new TreeMap<>(); // kind, movements -> encounters and the least time

@@ -1,5 +1,6 @@
 package org.ulicarro.core.measure;
 
+import com.google.auto.service.AutoService;
 import java.io.DataInput;
 import java.io.DataOutput;
 import java.io.IOException;
@@ -12,12 +13,19 @@ import org.ulicarro.core.signal.SignalSystem;
 import org.ulicarro.core.signal.SpanOrder;
 import org.ulicarro.core.signal.ring.Ended;
 import org.ulicarro.core.signal.ring.RingWatch;
-import org.ulicarro.core.traffic.Observer;
 import org.ulicarro.core.traffic.TrafficEvents;
 import org.ulicarro.core.traffic.TrafficView;
 
 /** Adds up greens group by group, and why they ended where controllers say so. */
-final class SignalMeter implements Observer {
+final class SignalMeasure implements Measure<SignalRow> {
+
+    /** Registers it. */
+    @AutoService(Instrument.class)
+    public static final class Kind extends Instrument {
+        public Kind() {
+            super(SignalRow.class, SignalMeasure::new);
+        }
+    }
 
     private static final int REASONS = Ended.values().length;
 
@@ -34,9 +42,10 @@ final class SignalMeter implements Observer {
     private final int[] returns; // coordinated greens that began
     private final int[] early; // ticks by which those began before their split
 
-    SignalMeter(SignalSystem signals, Intervals intervals) {
-        this.signals = signals;
-        this.intervals = intervals;
+    SignalMeasure(Fitting at) {
+        signals = at.signals();
+        intervals = at.intervals();
+        at.hear(this::watch);
         int groups = signals.groups().size();
         green = new boolean[groups];
         began = new double[groups];
@@ -52,7 +61,7 @@ final class SignalMeter implements Observer {
     }
 
     /** Hears why phases of a place end. */
-    RingWatch watch(String place) {
+    private RingWatch watch(String place) {
         return new RingWatch() {
             @Override
             public void yellow(int tick, String phase, Ended because) {
@@ -116,7 +125,8 @@ final class SignalMeter implements Observer {
     }
 
     /** One row for each group. */
-    List<SignalRow> rows() {
+    @Override
+    public List<SignalRow> rows(TrafficView end) {
         double period = intervals.to(intervals.whole()) - intervals.from(intervals.whole());
         List<SignalRow> rows = new ArrayList<>();
         for (int g = 0; g < green.length; g++) {

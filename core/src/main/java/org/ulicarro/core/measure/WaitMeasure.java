@@ -1,28 +1,42 @@
 package org.ulicarro.core.measure;
 
+import com.google.auto.service.AutoService;
 import java.io.DataInput;
 import java.io.DataOutput;
 import java.io.IOException;
+import java.util.ArrayList;
 import java.util.Arrays;
 import java.util.List;
 import java.util.stream.DoubleStream;
 import org.ulicarro.core.base.SavedArrays;
+import org.ulicarro.core.network.Junction;
 import org.ulicarro.core.network.Movement;
-import org.ulicarro.core.traffic.Observer;
+import org.ulicarro.core.network.Network;
 import org.ulicarro.core.traffic.TrafficEvents;
 import org.ulicarro.core.traffic.TrafficView;
 import org.ulicarro.core.traffic.Visits;
 
 /** Keeps what each vehicle waited at each controlled movement, for the long waits that a mean does not tell. */
-final class WaitMeter implements Observer {
+final class WaitMeasure implements Measure<WaitRow> {
 
+    /** Registers it. */
+    @AutoService(Instrument.class)
+    public static final class Kind extends Instrument {
+        public Kind() {
+            super(WaitRow.class, WaitMeasure::new);
+        }
+    }
+
+    private final Network network;
     private final Intervals intervals;
     private final double[][] waits; // movement -> s of each vehicle, as many as counted
     private final int[] count; // movement -> vehicles
     private final int[] unfinished; // movement -> those of them that had not got through
 
-    WaitMeter(int movements, Intervals intervals) {
-        this.intervals = intervals;
+    WaitMeasure(Fitting at) {
+        network = at.network();
+        intervals = at.intervals();
+        int movements = network.movements().size();
         waits = new double[movements][0];
         count = new int[movements];
         unfinished = new int[movements];
@@ -51,7 +65,20 @@ final class WaitMeter implements Observer {
         }
     }
 
-    WaitRow row(String place, String approach, String id, String name, List<Movement> of) {
+    /** Movement by movement, then approach and place. */
+    @Override
+    public List<WaitRow> rows(TrafficView end) {
+        List<WaitRow> rows = new ArrayList<>();
+        for (Junction junction : network.junctions().values()) {
+            if (junction.controlled()) {
+                Subjects.of(
+                        network, junction, s -> rows.add(row(s.place(), s.approach(), s.movement(), s.name(), s.of())));
+            }
+        }
+        return rows;
+    }
+
+    private WaitRow row(String place, String approach, String id, String name, List<Movement> of) {
         double[] all = of.stream()
                 .flatMapToDouble(m -> Arrays.stream(waits[m.index()], 0, count[m.index()]))
                 .toArray();

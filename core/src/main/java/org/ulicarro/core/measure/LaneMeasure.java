@@ -1,5 +1,6 @@
 package org.ulicarro.core.measure;
 
+import com.google.auto.service.AutoService;
 import java.io.DataInput;
 import java.io.DataOutput;
 import java.io.IOException;
@@ -13,7 +14,6 @@ import org.ulicarro.core.network.Movement;
 import org.ulicarro.core.network.Network;
 import org.ulicarro.core.signal.Aspect;
 import org.ulicarro.core.signal.SignalSystem;
-import org.ulicarro.core.traffic.Observer;
 import org.ulicarro.core.traffic.TrafficEvents;
 import org.ulicarro.core.traffic.TrafficView;
 
@@ -21,7 +21,15 @@ import org.ulicarro.core.traffic.TrafficView;
  * Watches the greens of lanes before signals, one by one: how the queue discharges, and whether it is served. The measure of saturation flow
  * by the fifth and later queued vehicles is that of the Highway Capacity Manual (6th edition, chapter 31, field measurement).
  */
-final class GreenMeter implements Observer {
+final class LaneMeasure implements Measure<LaneRow> {
+
+    /** Registers it. */
+    @AutoService(Instrument.class)
+    public static final class Kind extends Instrument {
+        public Kind() {
+            super(LaneRow.class, at -> at.shared(LaneMeasure.class, LaneMeasure::new));
+        }
+    }
 
     /** Vehicles whose headways still hold start-up lost time. */
     private static final int STARTING = 4;
@@ -39,6 +47,8 @@ final class GreenMeter implements Observer {
     private static final int GREEN = 1;
     private static final int YELLOW = 2;
 
+    private final Network network;
+    private final SignalSystem signals;
     private final Intervals intervals;
     private final int[] lanes;
     private final int[] group;
@@ -72,12 +82,18 @@ final class GreenMeter implements Observer {
     private final int[] queueAfter;
     private boolean begun;
 
-    GreenMeter(int laneCount, int[] lanes, int[] group, Intervals intervals) {
+    LaneMeasure(Fitting at) {
+        this(at.network(), at.signals(), ControlledLanes.of(at).signalled(), at.intervals());
+    }
+
+    LaneMeasure(Network network, SignalSystem signals, ControlledLanes controlled, Intervals intervals) {
+        this.network = network;
+        this.signals = signals;
+        lanes = controlled.lanes();
+        group = controlled.groups();
         this.intervals = intervals;
-        this.lanes = lanes;
-        this.group = group;
         int n = lanes.length;
-        position = new int[laneCount];
+        position = new int[network.lanes().size()];
         Arrays.fill(position, -1);
         for (int i = 0; i < n; i++) {
             position[lanes[i]] = i;
@@ -263,14 +279,15 @@ final class GreenMeter implements Observer {
     }
 
     /** One row for each lane that had green. */
-    List<LaneRow> rows(Network network, SignalSystem signals) {
+    @Override
+    public List<LaneRow> rows(TrafficView end) {
         return java.util.stream.IntStream.range(0, lanes.length)
                 .filter(p -> greens[p] > 0)
-                .mapToObj(p -> row(network, signals, p))
+                .mapToObj(this::row)
                 .toList();
     }
 
-    private LaneRow row(Network network, SignalSystem signals, int p) {
+    private LaneRow row(int p) {
         Lane lane = network.lanes().get(lanes[p]);
         Link link = network.links().get(lane.link());
         return new LaneRow(

@@ -1,5 +1,6 @@
 package org.ulicarro.core.measure;
 
+import com.google.auto.service.AutoService;
 import java.io.DataInput;
 import java.io.DataOutput;
 import java.io.IOException;
@@ -7,19 +8,24 @@ import java.util.ArrayList;
 import java.util.Arrays;
 import java.util.Collections;
 import java.util.List;
-import java.util.Map;
 import org.ulicarro.core.base.SavedArrays;
 import org.ulicarro.core.network.Link;
 import org.ulicarro.core.network.Movement;
 import org.ulicarro.core.network.Network;
-import org.ulicarro.core.study.NetworkInput;
-import org.ulicarro.core.traffic.Observer;
 import org.ulicarro.core.traffic.TrafficEvents;
 import org.ulicarro.core.traffic.TrafficView;
 import org.ulicarro.core.traffic.Visits;
 
 /** Follows vehicles along corridors, both ways, from place to place. */
-final class TravelTimeMeter implements Observer {
+final class TravelTimeMeasure implements Measure<TravelTimeRow> {
+
+    /** Registers it. */
+    @AutoService(Instrument.class)
+    public static final class Kind extends Instrument {
+        public Kind() {
+            super(TravelTimeRow.class, TravelTimeMeasure::new);
+        }
+    }
 
     private static final int NOWHERE = -1;
 
@@ -74,18 +80,13 @@ final class TravelTimeMeter implements Observer {
     private int[] lastLink = {}; // vehicle -> link it is on
     private double[] control = {}; // vehicle -> control delay of its closed accounts, s
     private int[] stops = {}; // vehicle -> stops of those
-    private final EmissionMeter emissions;
+    private final EmissionMeasure emissions; // has what each vehicle burns
 
-    /** @param emissions read for what vehicles burn; observes each step before this one does */
-    TravelTimeMeter(
-            Network network,
-            Map<String, NetworkInput.Corridor> corridors,
-            EmissionMeter emissions,
-            Intervals intervals) {
-        this.emissions = emissions;
-        this.network = network;
-        this.intervals = intervals;
-        corridors.forEach((id, corridor) -> {
+    TravelTimeMeasure(Fitting at) {
+        emissions = at.shared(EmissionMeasure.class, EmissionMeasure::new);
+        network = at.network();
+        intervals = at.intervals();
+        at.corridors().forEach((id, corridor) -> {
             List<String> back = new ArrayList<>(corridor.via());
             Collections.reverse(back);
             ways.add(new Way(id, corridor.via()));
@@ -205,7 +206,8 @@ final class TravelTimeMeter implements Observer {
     }
 
     /** Direction by direction the whole corridor, then its stretches. */
-    List<TravelTimeRow> rows() {
+    @Override
+    public List<TravelTimeRow> rows(TrafficView end) {
         List<TravelTimeRow> rows = new ArrayList<>();
         for (Way way : ways) {
             int n = way.places.size();

@@ -1,5 +1,6 @@
 package org.ulicarro.core.measure;
 
+import com.google.auto.service.AutoService;
 import java.io.DataInput;
 import java.io.DataOutput;
 import java.io.IOException;
@@ -11,12 +12,19 @@ import org.ulicarro.core.base.SavedArrays;
 import org.ulicarro.core.network.Lane;
 import org.ulicarro.core.network.Link;
 import org.ulicarro.core.network.Network;
-import org.ulicarro.core.traffic.Observer;
 import org.ulicarro.core.traffic.TrafficEvents;
 import org.ulicarro.core.traffic.TrafficView;
 
 /** Looks each second whether somebody who wants into a turning bay stands in the lane beside it because the bay is full. */
-final class BayMeter implements Observer {
+final class BayMeasure implements Measure<BayRow> {
+
+    /** Registers it. */
+    @AutoService(Instrument.class)
+    public static final class Kind extends Instrument {
+        public Kind() {
+            super(BayRow.class, BayMeasure::new);
+        }
+    }
 
     /** Slower than this counts as standing (m/s): 8 km/h. */
     private static final double STANDS = 8 / 3.6;
@@ -34,9 +42,9 @@ final class BayMeter implements Observer {
     private final int[] spills; // bay -> 1 while it does
     private final double[] first; // bay -> when it began first, NaN for never
 
-    BayMeter(Network network, Intervals intervals) {
-        this.network = network;
-        this.intervals = intervals;
+    BayMeasure(Fitting at) {
+        network = at.network();
+        intervals = at.intervals();
         for (Link link : network.links()) {
             List<Lane> lanes = network.lanesOf(link);
             for (int i = 0; i < lanes.size(); i++) {
@@ -94,7 +102,8 @@ final class BayMeter implements Observer {
         return false;
     }
 
-    List<BayRow> rows() {
+    @Override
+    public List<BayRow> rows(TrafficView end) {
         List<BayRow> rows = new ArrayList<>();
         for (int b = 0; b < bays.size(); b++) {
             Lane lane = bays.get(b).lane;

@@ -1,5 +1,6 @@
 package org.ulicarro.core.measure;
 
+import com.google.auto.service.AutoService;
 import java.io.DataInput;
 import java.io.DataOutput;
 import java.io.IOException;
@@ -10,20 +11,27 @@ import org.ulicarro.core.base.SavedArrays;
 import org.ulicarro.core.demand.Departures;
 import org.ulicarro.core.network.Link;
 import org.ulicarro.core.network.Network;
-import org.ulicarro.core.traffic.Observer;
 import org.ulicarro.core.traffic.TrafficEvents;
 import org.ulicarro.core.traffic.TrafficView;
 
 /** Notes when each vehicle came in; reads at the end what each entry did not serve in time. */
-final class EntryMeter implements Observer {
+final class EntryMeasure implements Measure<EntryRow> {
+
+    /** Registers it. */
+    @AutoService(Instrument.class)
+    public static final class Kind extends Instrument {
+        public Kind() {
+            super(EntryRow.class, EntryMeasure::new);
+        }
+    }
 
     private final Network network;
     private final Intervals intervals;
     private double[] enteredAt = new double[0]; // vehicle -> s since midnight, NaN while outside
 
-    EntryMeter(Network network, Intervals intervals) {
-        this.network = network;
-        this.intervals = intervals;
+    EntryMeasure(Fitting at) {
+        network = at.network();
+        intervals = at.intervals();
     }
 
     @Override
@@ -43,7 +51,8 @@ final class EntryMeter implements Observer {
     }
 
     /** One row for each entry where anybody wanted to come in, slice by slice, then for the period. */
-    List<EntryRow> rows(TrafficView view) {
+    @Override
+    public List<EntryRow> rows(TrafficView view) {
         List<EntryRow> rows = new ArrayList<>();
         Departures departures = view.departures();
         int[][] byLink = byLink(departures);

@@ -1,5 +1,6 @@
 package org.ulicarro.core.measure;
 
+import com.google.auto.service.AutoService;
 import java.io.DataInput;
 import java.io.DataOutput;
 import java.io.IOException;
@@ -10,12 +11,19 @@ import org.ulicarro.core.network.Lane;
 import org.ulicarro.core.network.Marking;
 import org.ulicarro.core.network.Network;
 import org.ulicarro.core.traffic.Gates;
-import org.ulicarro.core.traffic.Observer;
 import org.ulicarro.core.traffic.TrafficEvents;
 import org.ulicarro.core.traffic.TrafficView;
 
 /** Counts whom gates serve, and what they waited. */
-final class GateMeter implements Observer {
+final class GateMeasure implements Measure<GateRow> {
+
+    /** Registers it. */
+    @AutoService(Instrument.class)
+    public static final class Kind extends Instrument {
+        public Kind() {
+            super(GateRow.class, GateMeasure::new);
+        }
+    }
 
     /** Takes a moment from the end of a step back into it (s). */
     private static final double WITHIN = 0.05;
@@ -27,9 +35,9 @@ final class GateMeter implements Observer {
     private final List<Marking> booths;
     private final double[] sums; // (booth, interval, what) -> total
 
-    GateMeter(Network network, Intervals intervals) {
-        this.network = network;
-        this.intervals = intervals;
+    GateMeasure(Fitting at) {
+        network = at.network();
+        intervals = at.intervals();
         booths = network.markings().stream()
                 .filter(m -> m.kind() == Marking.Kind.GATE)
                 .toList();
@@ -68,7 +76,8 @@ final class GateMeter implements Observer {
     }
 
     /** Gate by gate its lanes, then all of them together. */
-    List<GateRow> rows() {
+    @Override
+    public List<GateRow> rows(TrafficView end) {
         List<GateRow> rows = new ArrayList<>();
         int from = 0;
         while (from < booths.size()) {

@@ -1,5 +1,6 @@
 package org.ulicarro.core.measure;
 
+import com.google.auto.service.AutoService;
 import java.io.DataInput;
 import java.io.DataOutput;
 import java.io.IOException;
@@ -12,12 +13,19 @@ import org.ulicarro.core.base.SavedArrays;
 import org.ulicarro.core.demand.Departures;
 import org.ulicarro.core.study.VehicleKind;
 import org.ulicarro.core.traffic.Journeys;
-import org.ulicarro.core.traffic.Observer;
 import org.ulicarro.core.traffic.TrafficEvents;
 import org.ulicarro.core.traffic.TrafficView;
 
 /** Sums whole journeys by type of vehicle. */
-final class TotalMeter implements Observer {
+final class JourneyMeasure implements Measure<TotalRow> {
+
+    /** Registers it. */
+    @AutoService(Instrument.class)
+    public static final class Kind extends Instrument {
+        public Kind() {
+            super(TotalRow.class, JourneyMeasure::new);
+        }
+    }
 
     private static final int UNFINISHED = 1;
     private static final int DISTANCE = 2;
@@ -29,7 +37,8 @@ final class TotalMeter implements Observer {
     private final double to;
     private final Map<String, double[]> byType = new TreeMap<>(); // how many, then the figures above
 
-    TotalMeter(Intervals intervals) {
+    JourneyMeasure(Fitting at) {
+        Intervals intervals = at.intervals();
         from = intervals.from(intervals.whole());
         to = intervals.to(intervals.whole());
     }
@@ -64,7 +73,8 @@ final class TotalMeter implements Observer {
     }
 
     /** All types together, then each in the order of their names. */
-    List<TotalRow> rows(TrafficView view) {
+    @Override
+    public List<TotalRow> rows(TrafficView view) {
         Map<String, Double> occupancy = new LinkedHashMap<>();
         for (VehicleKind kind : view.departures().kind()) {
             occupancy.putIfAbsent(kind.id(), kind.vehicle().occupancy());
