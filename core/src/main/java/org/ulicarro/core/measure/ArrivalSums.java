@@ -26,6 +26,7 @@ final class ArrivalSums implements Observer {
     private final boolean[] first; // group -> whether it had green before its first change
     private final boolean[] green; // group -> whether it has green now
     private final double[] counts; // (movement, interval, arrived or on green)
+    private int changes = -1; // of aspects, when it looked last
     private boolean begun;
 
     ArrivalSums(Fitting at) {
@@ -55,6 +56,14 @@ final class ArrivalSums implements Observer {
 
     @Override
     public void afterStep(TrafficView view, TrafficEvents events) {
+        if (view.aspects().changes() != changes) {
+            changes = view.aspects().changes();
+            look(view);
+        }
+        add(events.visits());
+    }
+
+    private void look(TrafficView view) {
         for (int g = 0; g < used.length; g++) {
             boolean now = view.aspects().of(g) == Aspect.GREEN;
             if (!begun) {
@@ -69,7 +78,6 @@ final class ArrivalSums implements Observer {
             }
         }
         begun = true;
-        add(events.visits());
     }
 
     @Override
@@ -121,6 +129,7 @@ final class ArrivalSums implements Observer {
     @Override
     public void restore(DataInput in) throws IOException {
         begun = in.readBoolean();
+        changes = -1;
         SavedArrays.read(in, counts);
         SavedArrays.read(in, used);
         for (int g = 0; g < used.length; g++) {

@@ -9,6 +9,7 @@ import java.util.Arrays;
 import java.util.List;
 import java.util.Map;
 import java.util.TreeMap;
+import java.util.stream.IntStream;
 import org.ulicarro.core.base.Clock;
 import org.ulicarro.core.base.SavedArrays;
 import org.ulicarro.core.network.Conflict;
@@ -38,6 +39,9 @@ final class ConflictMeasure implements Measure<ConflictRow> {
 
     private static final int NOBODY = -1;
 
+    /** So long before the period it begins to note who is where (s). */
+    private static final double BEFORE = 60;
+
     private final Network network;
     private final Intervals intervals;
     private final List<String> places;
@@ -53,6 +57,8 @@ final class ConflictMeasure implements Measure<ConflictRow> {
     private final int[] encounters; // conflict
     private final double[] least; // conflict, s
 
+    private final int[] paths; // lanes inside places that cross or merge with others
+    private final int[] approaches; // lanes that lead to places
     private final int[] lanePlace;
     private final boolean[] near; // slot -> whether its time to collision is below the limit
     private final int[] followings; // place
@@ -102,6 +108,12 @@ final class ConflictMeasure implements Measure<ConflictRow> {
                 .forEach(lane -> lanePlace[lane.index()] = lane.link() < 0
                         ? NOBODY
                         : places.indexOf(network.links().get(lane.link()).to()));
+        paths = IntStream.range(0, sidesOf.length)
+                .filter(lane -> sidesOf[lane].length > 0)
+                .toArray();
+        approaches = IntStream.range(0, sidesOf.length)
+                .filter(lane -> sidesOf[lane].length == 0 && lanePlace[lane] >= 0)
+                .toArray();
         near = new boolean[1 << 16];
         followings = new int[places.size()];
         nearFor = new double[places.size()];
@@ -111,33 +123,41 @@ final class ConflictMeasure implements Measure<ConflictRow> {
 
     @Override
     public void afterStep(TrafficView view, TrafficEvents events) {
-        boolean counts = intervals.slice(view.now() - 0.05) >= 0;
+        double now = view.now() - 0.05;
+        boolean counts = intervals.slice(now) >= 0;
+        if (!counts && intervals.slice(now + BEFORE) < 0) {
+            return; // who meets whom now is of no concern
+        }
         // who comes too near does so for longer than a step, so that every other one is enough to look
         boolean looks = counts && view.tick() / Clock.ticks(view.stepSeconds()) % EVERY == 0;
-        for (int lane = 0; lane < sidesOf.length; lane++) {
-            int[] sides = sidesOf[lane];
-            if (sides.length > 0 && view.vehiclesOn(lane) + view.guestsOn(lane) > 0) {
-                for (int side : sides) {
-                    look(view, lane, side, counts);
-                }
-            } else if (looks && lanePlace[lane] >= 0 && view.vehiclesOn(lane) > 1) {
-                follow(view, lane);
+        for (int lane : paths) {
+            if (view.vehiclesOn(lane) + view.guestsOn(lane) > 0) {
+                look(view, lane, sidesOf[lane], counts);
+            }
+        }
+        for (int i = 0; looks && i < approaches.length; i++) {
+            if (view.vehiclesOn(approaches[i]) > 1) {
+                follow(view, approaches[i]);
             }
         }
     }
 
     /** Notes who is on a shared stretch, and how long after the other path's last one it came. */
-    private void look(TrafficView view, int lane, int side, boolean counts) {
+    private void look(TrafficView view, int lane, int[] sides, boolean counts) {
         for (int g = 0; g < view.guestsOn(lane); g++) {
             double front = view.guestPosition(lane, g);
-            if (front >= start[side] && front - view.guestLength(lane, g) <= end[side]) {
-                isThere(view, side, view.guestVehicle(lane, g), counts);
-            }
+            areThere(view, sides, front, front - view.guestLength(lane, g), view.guestVehicle(lane, g), counts);
         }
         for (int k = 0; k < view.vehiclesOn(lane); k++) {
             double front = view.position(lane, k);
-            if (front >= start[side] && front - view.length(lane, k) <= end[side]) {
-                isThere(view, side, view.vehicle(lane, k), counts);
+            areThere(view, sides, front, front - view.length(lane, k), view.vehicle(lane, k), counts);
+        }
+    }
+
+    private void areThere(TrafficView view, int[] sides, double front, double rear, int vehicle, boolean counts) {
+        for (int side : sides) {
+            if (front >= start[side] && rear <= end[side]) {
+                isThere(view, side, vehicle, counts);
             }
         }
     }

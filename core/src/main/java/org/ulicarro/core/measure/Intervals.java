@@ -31,6 +31,11 @@ public final class Intervals {
         return time >= from && time < to ? Math.min(slices - 1, (int) ((time - from) / SLICE)) : -1;
     }
 
+    /** Whether a second, told by a moment within it, is the last one of the period. */
+    boolean isLastSecond(double within) {
+        return slice(within) >= 0 && slice(within + 1) < 0;
+    }
+
     /** s since midnight */
     double from(int interval) {
         return interval == whole() ? from : from + interval * SLICE;

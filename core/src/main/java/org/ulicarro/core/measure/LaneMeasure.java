@@ -81,6 +81,7 @@ final class LaneMeasure implements Measure<LaneRow> {
     private final int[] queueBefore; // vehicles on and outside the lane when the period began
     private final int[] queueAfter;
     private boolean begun;
+    private int changes = -1; // of aspects, when it looked last
 
     LaneMeasure(Fitting at) {
         this(at.network(), at.signals(), ControlledLanes.of(at).signalled(), at.intervals());
@@ -136,14 +137,17 @@ final class LaneMeasure implements Measure<LaneRow> {
                                 view.departures().kind()[events.lineVehicle(e)].base()));
             }
         }
-        for (int p = 0; p < lanes.length; p++) {
-            look(p, view);
+        if (view.aspects().changes() != changes) {
+            changes = view.aspects().changes();
+            for (int p = 0; p < lanes.length; p++) {
+                look(p, view);
+            }
         }
         if (!begun && intervals.slice(view.now()) >= 0) {
             begun = true;
             count(view, queueBefore);
         }
-        if (begun && intervals.slice(view.secondEnded()) >= 0) {
+        if (begun && intervals.isLastSecond(view.secondEnded())) {
             count(view, queueAfter);
         }
     }
@@ -347,6 +351,7 @@ final class LaneMeasure implements Measure<LaneRow> {
     @Override
     public void restore(DataInput in) throws IOException {
         begun = in.readBoolean();
+        changes = -1;
         SavedArrays.read(in, reals(), wholes());
     }
 }

@@ -48,7 +48,10 @@ final class QueueMeasure implements Measure<LaneCycle> {
     private final double[] cycleStart; // when that began, s since midnight; NaN before the first
     private final int[] red; // 1 while the lane's group shows red
     private final double[] greenFrom; // when green began in the cycle of each lane, s since midnight; NaN before
-    private final int[] green; // how long it has lasted in this cycle, ticks
+    private final int[] green; // how long it has lasted in this cycle, ticks, without the one that goes on
+    private final int[] greenStep; // steps before the first one of the green that goes on; -1 for none
+    private int steps;
+    private int changes = -1; // of aspects, when it looked last
     private final List<QueueCycle> cycles = new ArrayList<>();
 
     QueueMeasure(Fitting at) {
@@ -76,6 +79,8 @@ final class QueueMeasure implements Measure<LaneCycle> {
         greenFrom = new double[lanes.length];
         Arrays.fill(greenFrom, Double.NaN);
         green = new int[lanes.length];
+        greenStep = new int[lanes.length];
+        Arrays.fill(greenStep, -1);
     }
 
     double mean(int lane, int interval) {
@@ -124,11 +129,16 @@ final class QueueMeasure implements Measure<LaneCycle> {
                 back[p] = Math.max(back[p], reach.of(view, lanes[p]));
             }
         }
+        steps++;
+        boolean changed = view.aspects().changes() != changes;
+        changes = view.aspects().changes();
         for (int p = 0; p < lanes.length; p++) {
-            if (group[p] != SignalSystem.NO_GROUP) {
+            if (group[p] == SignalSystem.NO_GROUP) {
+                if (!(view.now() < cycleStart[p] + CYCLE_BY_TIME)) {
+                    closeCycle(p, view);
+                }
+            } else if (changed) {
                 look(p, view.aspects().of(group[p]), view);
-            } else if (!(view.now() < cycleStart[p] + CYCLE_BY_TIME)) {
-                closeCycle(p, view);
             }
         }
         if (!Double.isNaN(view.secondEnded())) {
@@ -137,16 +147,25 @@ final class QueueMeasure implements Measure<LaneCycle> {
     }
 
     private void look(int p, Aspect aspect, TrafficView view) {
+        settle(p, view);
         boolean isRed = aspect == Aspect.RED;
         if (isRed && red[p] == 0) {
             closeCycle(p, view);
         }
         red[p] = isRed ? 1 : 0;
         if (aspect.letsGo()) {
-            green[p] += Clock.ticks(view.stepSeconds());
+            greenStep[p] = steps - 1; // this step counts
             if (Double.isNaN(greenFrom[p])) {
                 greenFrom[p] = Clock.seconds(view.aspects().since(group[p]));
             }
+        }
+    }
+
+    /** Adds the green that has lasted up to the step before this one. */
+    private void settle(int p, TrafficView view) {
+        if (greenStep[p] >= 0) {
+            green[p] += (steps - 1 - greenStep[p]) * Clock.ticks(view.stepSeconds());
+            greenStep[p] = -1;
         }
     }
 
@@ -191,7 +210,9 @@ final class QueueMeasure implements Measure<LaneCycle> {
 
     @Override
     public void afterRun(TrafficView view, TrafficEvents events) {
+        steps++; // the last step counts
         for (int p = 0; p < lanes.length; p++) {
+            settle(p, view);
             closeCycle(p, view);
         }
     }
@@ -206,6 +227,8 @@ final class QueueMeasure implements Measure<LaneCycle> {
         SavedArrays.write(out, red, red.length);
         SavedArrays.write(out, greenFrom, greenFrom.length);
         SavedArrays.write(out, green, green.length);
+        SavedArrays.write(out, greenStep, greenStep.length);
+        out.writeInt(steps);
         out.writeInt(cycles.size());
         for (QueueCycle cycle : cycles) {
             out.writeInt(cycle.lane());
@@ -226,6 +249,9 @@ final class QueueMeasure implements Measure<LaneCycle> {
         SavedArrays.read(in, red);
         SavedArrays.read(in, greenFrom);
         SavedArrays.read(in, green);
+        SavedArrays.read(in, greenStep);
+        steps = in.readInt();
+        changes = -1;
         cycles.clear();
         int count = in.readInt();
         for (int i = 0; i < count; i++) {

@@ -40,6 +40,7 @@ final class SignalMeasure implements Measure<SignalRow> {
     private final double[] shown; // s of green within the period
     private final int[] reasons; // (group, Ended) -> greens
     private final int[] returns; // coordinated greens that began
+    private int changes = -1; // of aspects, when it looked last
     private final int[] early; // ticks by which those began before their split
 
     SignalMeasure(Fitting at) {
@@ -96,13 +97,18 @@ final class SignalMeasure implements Measure<SignalRow> {
     @Override
     public void afterStep(TrafficView view, TrafficEvents events) {
         boolean counts = intervals.slice(view.now()) >= 0;
-        for (int g = 0; g < green.length; g++) {
-            boolean now = view.aspects().of(g).letsGo();
-            if (now != green[g]) {
-                green[g] = now;
-                change(g, now, Clock.seconds(view.aspects().since(g)));
+        if (view.aspects().changes() != changes) {
+            changes = view.aspects().changes();
+            for (int g = 0; g < green.length; g++) {
+                boolean now = view.aspects().of(g).letsGo();
+                if (now != green[g]) {
+                    green[g] = now;
+                    change(g, now, Clock.seconds(view.aspects().since(g)));
+                }
             }
-            shown[g] += now && counts ? view.stepSeconds() : 0;
+        }
+        for (int g = 0; counts && g < green.length; g++) {
+            shown[g] += green[g] ? view.stepSeconds() : 0;
         }
     }
 
@@ -199,6 +205,7 @@ final class SignalMeasure implements Measure<SignalRow> {
 
     @Override
     public void restore(DataInput in) throws IOException {
+        changes = -1;
         for (int g = 0; g < green.length; g++) {
             green[g] = in.readBoolean();
         }

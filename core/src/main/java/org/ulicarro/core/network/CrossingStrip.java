@@ -31,8 +31,11 @@ public record CrossingStrip(
     /** Bodies that cut a corner are looked for this far beyond the kerbs (m). */
     private static final double BEYOND_KERB = 4;
 
+    /** By how much a stiff body's front may lie off the lane (m). */
+    private static final double SLACK = 5;
+
     /** All strips of a network, crossing by crossing, from its first kerb on. */
-    public static List<CrossingStrip> of(Network network) {
+    static List<CrossingStrip> of(Network network) {
         List<CrossingStrip> strips = new ArrayList<>();
         for (int c = 0; c < network.crossings().size(); c++) {
             List<CrossingStrip> here = new ArrayList<>();
@@ -83,8 +86,12 @@ public record CrossingStrip(
     /** Front at first touch, rear at the last one, and the least and most that is covered across; null for no touch. */
     private static double[] covered(MarkedCrossing crossing, Lane lane, Lane before, double length, double width) {
         double[] found = null;
+        double far = crossing.length() + crossing.width() + BEYOND_KERB + length + width + SLACK;
         for (double s = lane.start(); s <= lane.end() + length; s += SAMPLE) {
             Pose front = at(lane, before, s);
+            if (Math.hypot(front.x() - crossing.one().x(), front.y() - crossing.one().y()) > far) {
+                continue; // no part of the body is near
+            }
             Pose rear = at(lane, before, s - length);
             Pose middle = at(lane, before, s - length / 2);
             double[] across = across(crossing, StiffBody.front(front, middle, rear), length, width);

@@ -26,6 +26,7 @@ public final class Network {
     private final List<List<Movement>> movementsFrom; // link -> movements of its downstream end
     private final int[] movementOfPath; // lane -> its movement, or -1
     private final List<Link> entries;
+    private List<CrossingStrip> strips; // looked for when somebody asks first: maps with many crossings need none
 
     Network(
             List<Link> links,
@@ -97,6 +98,14 @@ public final class Network {
     /** Places by id, in the order of the file. */
     public Map<String, Junction> junctions() {
         return junctions;
+    }
+
+    /** What bodies cover of crossings, crossing by crossing, from its first kerb on. */
+    public synchronized List<CrossingStrip> strips() {
+        if (strips == null) {
+            strips = List.copyOf(CrossingStrip.of(this));
+        }
+        return strips;
     }
 
     public List<MarkedCrossing> crossings() {

@@ -32,8 +32,8 @@ public final class Aspects implements Stateful {
         return since[group];
     }
 
-    /** How often any group has changed. */
-    int changes() {
+    /** How often any group has changed: who looks again only when this has grown misses nothing. */
+    public int changes() {
         return changes;
     }
 

@@ -16,27 +16,33 @@ record FixedProgram(String id, Aspect[][] shown, int offset, int[] longer, int[]
 
     static FixedProgram of(String id, Aspect[][] shown, int offset, Guard.Group[] groups) {
         int cycle = shown[0].length;
+        int[][] reds = new int[shown.length][]; // group, tick -> ticks of red before it
+        int[][] greens = new int[shown.length][]; // likewise of green
+        for (int g = 0; g < shown.length; g++) {
+            reds[g] = before(shown[g], Aspect.RED);
+            greens[g] = before(shown[g], Aspect.GREEN);
+        }
         List<Integer> longer = new ArrayList<>();
         for (int t = 0; t < cycle; t++) {
-            if (isSteady(shown, groups, t)) {
+            if (isSteady(shown, groups, reds, t)) {
                 longer.add(t);
             }
         }
         List<Integer> shorter = new ArrayList<>();
         int[][] slack = new int[shown.length][];
         for (int g = 0; g < shown.length; g++) {
-            slack[g] = slack(shown[g], groups[g].least());
+            slack[g] = slack(shown[g], greens[g], groups[g].least());
         }
         for (int t : longer) {
             boolean can = true;
             for (int g = 0; g < shown.length; g++) {
-                can &= shown[g][t] != Aspect.GREEN || slack[g][start(shown[g], t)] > 0;
+                can &= shown[g][t] != Aspect.GREEN || slack[g][start(greens[g], t)] > 0;
             }
             if (can) {
                 shorter.add(t);
                 for (int g = 0; g < shown.length; g++) {
                     if (shown[g][t] == Aspect.GREEN) {
-                        slack[g][start(shown[g], t)]--;
+                        slack[g][start(greens[g], t)]--;
                     }
                 }
             }
@@ -53,40 +59,44 @@ record FixedProgram(String id, Aspect[][] shown, int offset, int[] longer, int[]
         return shown[0].length;
     }
 
+    /** How many ticks before each, back round the cycle, show an aspect without a break; a cycle's length where all do. */
+    private static int[] before(Aspect[] shown, Aspect aspect) {
+        int cycle = shown.length;
+        int[] run = new int[cycle];
+        int length = 0;
+        for (int t = -cycle; t < cycle; t++) { // once round to know how the cycle begins
+            if (t >= 0) {
+                run[t] = Math.min(length, cycle);
+            }
+            length = shown[Math.floorMod(t, cycle)] == aspect ? length + 1 : 0;
+        }
+        return run;
+    }
+
     /** Whether somebody has green at a tick, and nobody's yellow or red is running. */
-    private static boolean isSteady(Aspect[][] shown, Guard.Group[] groups, int t) {
+    private static boolean isSteady(Aspect[][] shown, Guard.Group[] groups, int[][] reds, int t) {
         boolean green = false;
-        int cycle = shown[0].length;
         for (int g = 0; g < shown.length; g++) {
             green |= shown[g][t] == Aspect.GREEN;
-            if (shown[g][t] == Aspect.YELLOW) {
+            boolean clears = shown[g][t] == Aspect.RED && reds[g][t] < Math.min(groups[g].red(), shown[g].length);
+            if (shown[g][t] == Aspect.YELLOW || clears) {
                 return false;
-            }
-            for (int back = 1; shown[g][t] == Aspect.RED && back <= groups[g].red(); back++) {
-                if (shown[g][Math.floorMod(t - back, cycle)] != Aspect.RED) {
-                    return false;
-                }
             }
         }
         return green;
     }
 
-    /** Tick at which the green of a tick began; the tick itself where it is green all the time. */
-    private static int start(Aspect[] shown, int t) {
-        for (int back = 1; back < shown.length; back++) {
-            if (shown[Math.floorMod(t - back, shown.length)] != Aspect.GREEN) {
-                return Math.floorMod(t - back + 1, shown.length);
-            }
-        }
-        return 0;
+    /** Tick at which the green of a tick began; 0 where it is green all the time. */
+    private static int start(int[] greens, int t) {
+        return greens[t] == greens.length ? 0 : Math.floorMod(t - greens[t], greens.length);
     }
 
     /** By how much each green is longer than it must be, at the tick at which it begins. */
-    private static int[] slack(Aspect[] shown, int least) {
+    private static int[] slack(Aspect[] shown, int[] greens, int least) {
         int[] slack = new int[shown.length];
         for (int t = 0; t < shown.length; t++) {
             if (shown[t] == Aspect.GREEN) {
-                slack[start(shown, t)]++;
+                slack[start(greens, t)]++;
             }
         }
         for (int t = 0; t < shown.length; t++) {

@@ -47,7 +47,7 @@ final class FootTable {
 
     FootTable(LaneTable table) {
         Network network = table.network;
-        List<CrossingStrip> strips = CrossingStrip.of(network);
+        List<CrossingStrip> strips = network.strips();
         int n = strips.size();
         crossings = network.crossings().size();
         origin = new double[crossings];
