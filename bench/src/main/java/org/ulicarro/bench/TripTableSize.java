@@ -34,7 +34,7 @@ public final class TripTableSize {
             long start = System.nanoTime();
             Model model = StudyFolder.read(study, List.of()).compile(null).model();
             long compiled = System.nanoTime();
-            Departures departures = model.demand().draw(1, 1);
+            Departures departures = model.demand().departures(1);
             long drawn = System.nanoTime();
             System.gc();
             Runtime runtime = Runtime.getRuntime();

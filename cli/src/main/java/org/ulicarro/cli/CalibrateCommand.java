@@ -8,8 +8,8 @@ import java.util.concurrent.Callable;
 import org.ulicarro.core.run.Calibration;
 import org.ulicarro.core.run.Calibration.Outcome;
 import org.ulicarro.core.run.Experiment;
+import org.ulicarro.core.run.Model;
 import org.ulicarro.core.run.ReplicationResult;
-import org.ulicarro.core.study.NetworkInput;
 import org.ulicarro.files.LoadedStudy;
 import org.ulicarro.files.StudyEditor;
 import org.ulicarro.files.StudyProblem;
@@ -86,7 +86,7 @@ final class CalibrateCommand implements Callable<Integer> {
         check(
                 !calibration.targets().isEmpty(),
                 "no place says a measured saturation flow; write one there, such as saturation: {NBT: 1720 pcu/h}");
-        List<Outcome> outcomes = search(calibration, loaded);
+        List<Outcome> outcomes = calibration.search(trials, this::attempt);
         PrintWriter out = spec.commandLine().getOut();
         sheet(outcomes).print(form, out);
         if (!form.isForMachines()) {
@@ -104,37 +104,13 @@ final class CalibrateCommand implements Callable<Integer> {
         }
     }
 
-    /** Trials throw what running and compiling throws; one wrapper carries the two kinds through. */
-    private List<Outcome> search(Calibration calibration, LoadedStudy loaded)
-            throws StudyProblem, InterruptedException {
-        try {
-            return calibration.search(trials, network -> attempt(loaded, network));
-        } catch (Failed failed) {
-            if (failed.getCause() instanceof StudyProblem problem) {
-                throw problem;
-            }
-            throw (InterruptedException) failed.getCause();
-        }
-    }
-
-    private static final class Failed extends Exception {
-        private static final long serialVersionUID = 1;
-
-        Failed(Exception cause) {
-            super(cause);
-        }
-    }
-
-    private List<ReplicationResult> attempt(LoadedStudy loaded, NetworkInput network) throws Failed {
+    private List<ReplicationResult> attempt(Model variant) throws InterruptedException {
         PrintWriter err = spec.commandLine().getErr();
         err.println("trial " + ++trial);
         ProgressLine progress = new ProgressLine(err, replications);
         try {
             int jobs = Runtime.getRuntime().availableProcessors();
-            var model = loaded.withNetwork(network).compile(study.period).model();
-            return Experiment.run(model, replications, jobs, progress);
-        } catch (StudyProblem | InterruptedException e) {
-            throw new Failed(e);
+            return Experiment.run(variant, replications, jobs, progress);
         } finally {
             progress.done();
         }

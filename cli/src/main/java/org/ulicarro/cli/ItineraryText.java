@@ -13,7 +13,7 @@ final class ItineraryText {
     private ItineraryText() {}
 
     static void print(Model model, int replication, int vehicle, List<Itinerary.Event> events, PrintWriter out) {
-        Departures all = model.demand().draw(model.study().seed(), replication);
+        Departures all = model.demand().departures(replication);
         out.printf(
                 Locale.ROOT,
                 "vehicle %d, %s, replication %d: wanted to come in at %s on %s%n%n",

@@ -147,7 +147,7 @@ final class RunWork {
                 results.size(),
                 model.study().seed(),
                 model.study().units().name().toLowerCase(Locale.ROOT),
-                study.inputs(),
+                study.inputs().digest(),
                 Digest.of(results),
                 results.stream().mapToInt(ReplicationResult::wanted).average().orElse(0),
                 results.stream()

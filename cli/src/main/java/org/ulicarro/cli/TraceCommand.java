@@ -142,7 +142,7 @@ final class TraceCommand implements Callable<Integer> {
         }
         int vehicle = question.vehicle;
         Replication again = new Replication(model, replication);
-        int wanted = model.demand().draw(model.study().seed(), replication).size();
+        int wanted = model.demand().departures(replication).size();
         if (vehicle < 0 || vehicle >= wanted) {
             throw new IOException("there is no vehicle " + vehicle + " in replication " + replication
                     + "; they are numbered 0 to " + (wanted - 1));

@@ -46,9 +46,6 @@ final class Whereabouts {
     }
 
     static String type(Model model, int replication, int vehicle) {
-        return model.demand()
-                .draw(model.study().seed(), replication)
-                .kind()[vehicle]
-                .id();
+        return model.demand().departures(replication).kind()[vehicle].id();
     }
 }

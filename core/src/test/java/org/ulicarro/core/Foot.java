@@ -7,6 +7,8 @@ import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
 import org.ulicarro.core.base.Fault;
+import org.ulicarro.core.run.Compiled;
+import org.ulicarro.core.run.Inputs;
 import org.ulicarro.core.run.Model;
 import org.ulicarro.core.study.Count;
 import org.ulicarro.core.study.Crossing;
@@ -149,6 +151,8 @@ public final class Foot {
         for (String movement : List.of("l>r", "r>l")) {
             counts.add(new Count("middle", movement, START, START + SECONDS, vehicles * SECONDS / 3600, "/counts"));
         }
-        return Model.compile(study(), counts, "p", faults);
+        Compiled<Model> compiled = Model.compile(new Inputs(study(), counts, List.of()), "p");
+        faults.addAll(compiled.faults());
+        return compiled.result().orElse(null);
     }
 }

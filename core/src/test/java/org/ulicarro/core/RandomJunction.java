@@ -6,10 +6,10 @@ import java.util.List;
 import java.util.Map;
 import org.ulicarro.core.base.Draws;
 import org.ulicarro.core.base.Draws.Purpose;
-import org.ulicarro.core.base.Fault;
 import org.ulicarro.core.network.Movement;
 import org.ulicarro.core.network.Network;
 import org.ulicarro.core.network.NetworkCompiler;
+import org.ulicarro.core.run.Inputs;
 import org.ulicarro.core.run.Model;
 import org.ulicarro.core.study.Count;
 import org.ulicarro.core.study.Crossing;
@@ -239,7 +239,8 @@ public final class RandomJunction {
                     turnsBack ? 0 : perHour * seconds / 3600,
                     "/counts"));
         }
-        List<Fault> faults = new ArrayList<>();
-        return Model.compile(study(input, signals(network), walkers), counts, "p", faults);
+        return Model.compile(new Inputs(study(input, signals(network), walkers), counts, List.of()), "p")
+                .result()
+                .orElse(null);
     }
 }

@@ -10,9 +10,8 @@ import java.util.regex.Matcher;
 import java.util.regex.Pattern;
 import org.ulicarro.core.base.Fault;
 import org.ulicarro.core.base.Names;
-import org.ulicarro.core.run.InputDigest;
+import org.ulicarro.core.run.Inputs;
 import org.ulicarro.core.run.Model;
-import org.ulicarro.core.study.Count;
 import org.ulicarro.core.study.NetworkInput;
 import org.ulicarro.core.study.Study;
 import org.ulicarro.core.study.Trips;
@@ -26,9 +25,7 @@ public final class LoadedStudy {
     private final Path folder;
     private final String alternative;
     private final LocatedTree tree;
-    private final Study study;
-    private final List<Count> counts;
-    private final List<Trips> trips;
+    private final Inputs inputs;
     private final Map<String, Spot> cellSpots;
     private final List<Message> warnings; // of reading it
 
@@ -36,17 +33,13 @@ public final class LoadedStudy {
             Path folder,
             String alternative,
             LocatedTree tree,
-            Study study,
-            List<Count> counts,
-            List<Trips> trips,
+            Inputs inputs,
             Map<String, Spot> cellSpots,
             List<Message> warnings) {
         this.folder = folder;
         this.alternative = alternative;
         this.tree = tree;
-        this.study = study;
-        this.counts = List.copyOf(counts);
-        this.trips = List.copyOf(trips);
+        this.inputs = inputs;
         this.cellSpots = cellSpots;
         this.warnings = List.copyOf(warnings);
     }
@@ -55,10 +48,9 @@ public final class LoadedStudy {
         return folder;
     }
 
-    /** The same with another network, as if its files said so. */
-    public LoadedStudy withNetwork(NetworkInput network) {
-        return new LoadedStudy(
-                folder, alternative, tree, study.withNetwork(network), counts, trips, cellSpots, warnings);
+    /** All that a run of it depends on. */
+    public Inputs inputs() {
+        return inputs;
     }
 
     /** {@code base}, or the names of the alternatives that were put on it, such as {@code ferry-plan+wide-pier}. */
@@ -67,7 +59,7 @@ public final class LoadedStudy {
     }
 
     public Study study() {
-        return study;
+        return inputs.study();
     }
 
     /** The tree as it was read, usual values filled in; what a run records. */
@@ -75,26 +67,9 @@ public final class LoadedStudy {
         return tree.root;
     }
 
-    /** A digest of all that a run depends on. */
-    public String inputs() {
-        return InputDigest.of(inputParts());
-    }
-
-    Map<String, String> inputParts() {
-        return InputDigest.parts(study, counts, trips);
-    }
-
-    List<Count> counts() {
-        return counts;
-    }
-
-    List<Trips> trips() {
-        return trips;
-    }
-
     /** Where the plan lies on the map, or null when the study does not say. */
     public GeoReference georeference() {
-        return GeoReference.of(study.network(), new ArrayList<>());
+        return GeoReference.of(study().network(), new ArrayList<>());
     }
 
     /**
@@ -103,7 +78,7 @@ public final class LoadedStudy {
      * @throws IOException with words for the user when it cannot be used
      */
     public AerialPicture backdrop() throws IOException {
-        NetworkInput.Backdrop backdrop = study.network().backdrop();
+        NetworkInput.Backdrop backdrop = study().network().backdrop();
         if (backdrop == null) {
             return null;
         }
@@ -133,18 +108,20 @@ public final class LoadedStudy {
      * @throws StudyProblem with all errors and warnings
      */
     public Compiled compile(String period) throws StudyProblem {
-        String chosen = period == null && !study.periods().isEmpty()
-                ? study.periods().keySet().iterator().next()
+        String chosen = period == null && !study().periods().isEmpty()
+                ? study().periods().keySet().iterator().next()
                 : period;
         List<Fault> faults = new ArrayList<>();
-        if (chosen != null && !study.periods().containsKey(chosen)) {
-            String known = Names.suggestion(chosen, study.periods().keySet());
+        if (chosen != null && !study().periods().containsKey(chosen)) {
+            String known = Names.suggestion(chosen, study().periods().keySet());
             faults.add(Fault.error("/periods", "there is no period '" + chosen + "'." + known));
             throw new StudyProblem(messages(faults));
         }
-        Model model = Model.compile(study, counts, trips, chosen, faults);
+        org.ulicarro.core.run.Compiled<Model> compiled = Model.compile(inputs, chosen);
+        faults.addAll(compiled.faults());
+        Model model = compiled.result().orElse(null);
         if (model != null) {
-            GeoReference.of(study.network(), faults);
+            GeoReference.of(study().network(), faults);
             checkBackdrop(faults);
         }
         List<Message> messages = new ArrayList<>(messages(faults));
@@ -157,7 +134,7 @@ public final class LoadedStudy {
     }
 
     private void checkBackdrop(List<Fault> faults) {
-        NetworkInput.Backdrop backdrop = study.network().backdrop();
+        NetworkInput.Backdrop backdrop = study().network().backdrop();
         try {
             for (String name : backdrop == null ? List.<String>of() : List.of(backdrop.image(), backdrop.worldFile())) {
                 inside(folder.toRealPath(), name);

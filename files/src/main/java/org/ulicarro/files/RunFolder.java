@@ -57,10 +57,10 @@ public final class RunFolder {
                 .propertyNamingStrategy(PropertyNamingStrategies.SNAKE_CASE)
                 .build();
         ObjectNode root = json.valueToTree(record);
-        root.set("input_parts", json.valueToTree(study.inputParts()));
+        root.set("input_parts", json.valueToTree(study.inputs().parts()));
         root.set("study", study.tree());
         ArrayNode counts = root.putArray("counts");
-        for (Count count : study.counts()) {
+        for (Count count : study.inputs().counts()) {
             counts.addObject()
                     .put("place", count.place())
                     .put("movement", count.movement())
@@ -70,7 +70,7 @@ public final class RunFolder {
         }
         ArrayNode tables = root.putArray("trips");
         for (String table : study.study().demand().trips().keySet()) {
-            var rows = study.trips().stream()
+            var rows = study.inputs().trips().stream()
                     .filter(row -> row.table().equals(table))
                     .toList();
             tables.addObject()
@@ -166,7 +166,7 @@ public final class RunFolder {
             JsonNode then = new JsonMapper()
                     .readTree(Files.readString(folder.resolve(RECORD)))
                     .path("input_parts");
-            return study.inputParts().entrySet().stream()
+            return study.inputs().parts().entrySet().stream()
                     .filter(part ->
                             !part.getValue().equals(then.path(part.getKey()).asString("")))
                     .map(Map.Entry::getKey)

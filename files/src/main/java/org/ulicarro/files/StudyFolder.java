@@ -11,6 +11,7 @@ import java.util.Map;
 import java.util.stream.Stream;
 import org.ulicarro.core.base.Fault;
 import org.ulicarro.core.base.Names;
+import org.ulicarro.core.run.Inputs;
 import org.ulicarro.core.study.ClearanceInput;
 import org.ulicarro.core.study.Count;
 import org.ulicarro.core.study.NetworkInput;
@@ -103,7 +104,7 @@ public final class StudyFolder {
             throw new StudyProblem(Message.sorted(faults));
         }
         String name = alternatives.isEmpty() ? "base" : String.join("+", alternatives);
-        return new LoadedStudy(folder, name, tree, study, counts, trips, spots, warnings);
+        return new LoadedStudy(folder, name, tree, new Inputs(study, counts, trips), spots, warnings);
     }
 
     /** What is wrong between values, too, so that a person need not come back for it. */

@@ -105,7 +105,7 @@ class AbsorptionTest {
     @Test
     void vehiclesComeOutOfTheYard() throws IOException, StudyProblem {
         Model model = model("balance: {differences: absorbed}");
-        Departures all = model.demand().draw(5, 1);
+        Departures all = model.demand().departures(1);
         int early = 0;
         int late = 0;
         for (int d = 0; d < all.size(); d++) {

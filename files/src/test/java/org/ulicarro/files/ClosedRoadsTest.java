@@ -68,7 +68,7 @@ class ClosedRoadsTest {
     void trucksTakeTheWayThatIsOpenToThem() throws IOException, StudyProblem {
         LoadedStudy.Compiled compiled = compile(", closed-to: [truck]", "", DEMAND);
         assertThat(compiled.warnings()).isEmpty();
-        Departures all = compiled.model().demand().draw(3, 1);
+        Departures all = compiled.model().demand().departures(1);
         int trucks = 0;
         for (int d = 0; d < all.size(); d++) {
             boolean truck = all.kind()[d].base() == VehicleType.TRUCK;
@@ -86,7 +86,7 @@ class ClosedRoadsTest {
     @Test
     void onlyNamesWhoMayAndOthersGoRound() throws IOException, StudyProblem {
         LoadedStudy.Compiled compiled = compile(", only: [truck]", "", DEMAND);
-        Departures all = compiled.model().demand().draw(3, 1);
+        Departures all = compiled.model().demand().departures(1);
         for (int d = 0; d < all.size(); d++) {
             boolean truck = all.kind()[d].base() == VehicleType.TRUCK;
             assertThat(over(compiled.model(), all, "lower", d)).isEqualTo(truck ? 1 : 0);
@@ -102,7 +102,7 @@ class ClosedRoadsTest {
                 temp.resolve("network.yaml"),
                 network.replace("out:     {between: [b, east],", "out:     {between: [b, east], closed-to: [truck],"));
         compiled = StudyFolder.read(temp, List.of()).compile(null);
-        Departures all = compiled.model().demand().draw(3, 1);
+        Departures all = compiled.model().demand().departures(1);
         int trucks = (int) java.util.Arrays.stream(all.kind())
                 .filter(k -> k.base() == VehicleType.TRUCK)
                 .count();
@@ -124,7 +124,7 @@ class ClosedRoadsTest {
         assertThat(compiled.warnings()).hasSize(1);
         assertThat(compiled.warnings().toString()).contains("shuts every lane", "take another way", "none have none");
         Model model = compiled.model();
-        Departures all = model.demand().draw(3, 1);
+        Departures all = model.demand().departures(1);
         for (int d = 0; d < all.size(); d++) {
             double there = all.time()[d] + 300 / (50 / 3.6);
             boolean shut = there > 16 * HOUR + 1200 - 40 && there < 16 * HOUR + 2400 - 5;

@@ -116,7 +116,7 @@ class DemandTest {
         Model exact = model(WEST.formatted("exact"));
         assertThat(dispersion(exact, 60)).as("random within the hour").isCloseTo(1, within(0.15));
         for (int k = 1; k <= 5; k++) {
-            Departures all = exact.demand().draw(11, k);
+            Departures all = exact.demand().departures(k);
             assertThat(IntStream.range(0, all.size()).filter(d -> all.time()[d] < 17 * HOUR + 300))
                     .as("900 an hour for 70 minutes, to the vehicle")
                     .hasSize(1050);
@@ -129,7 +129,7 @@ class DemandTest {
         double squares = 0;
         int n = 0;
         for (int k = 1; k <= 20; k++) {
-            Departures all = model.demand().draw(11, k);
+            Departures all = model.demand().departures(k);
             int[] counts = new int[(int) (HOUR / seconds)];
             for (int d : inHour(model, all, "west")) {
                 counts[(int) ((all.time()[d] - 16 * HOUR) / seconds)]++;
@@ -150,7 +150,7 @@ class DemandTest {
         int north = 0;
         int all = 0;
         for (int k = 1; k <= 20; k++) {
-            Departures drawn = model.demand().draw(11, k);
+            Departures drawn = model.demand().departures(k);
             for (int d : inHour(model, drawn, "west")) {
                 all++;
                 north += end(model, drawn, d).equals("n2x") ? 1 : 0;
@@ -169,7 +169,7 @@ class DemandTest {
                 entries:
                   west: {vehicles: 500 veh/h, from: "16:00", to: "16:30", mix: {truck: 1 %}, routes: {a: {via: [east]}}}
                 """);
-        Departures all = model.demand().draw(11, 1);
+        Departures all = model.demand().departures(1);
         assertThat(all.size()).as("half an hour at 600 an hour").isEqualTo(300);
         assertThat(all.kind()).allMatch(k -> k.base() == VehicleType.TRUCK);
     }
@@ -187,7 +187,7 @@ class DemandTest {
         write("od.csv", rows.toString());
         Model model = model("arrivals: exact\nmix: {car: 100 %}\ntrips: {od.csv: {}}");
         for (int k = 1; k <= 5; k++) {
-            Departures all = model.demand().draw(11, k);
+            Departures all = model.demand().departures(k);
             int[] hour = inHour(model, all, "west");
             assertThat((double) hour.length)
                     .isCloseTo(95, within(12.0)); // warm-up and drain time take their part of the total
@@ -209,9 +209,9 @@ class DemandTest {
         Model model = loaded.compile(null).model();
         Set<String> orders = new HashSet<>();
         for (int k = 1; k <= 5; k++) {
-            Departures all = model.demand().draw(11, k);
+            Departures all = model.demand().departures(k);
             StringBuilder order = new StringBuilder();
-            for (Count count : loaded.counts()) {
+            for (Count count : loaded.inputs().counts()) {
                 int came = 0;
                 for (int d = 0; d < all.size(); d++) {
                     Movement first = model.network().movements().get(all.way(d)[0]);
@@ -248,7 +248,7 @@ class DemandTest {
 
     /** Vehicles that come in neither in the west nor in the north: when, what and with which draws. */
     private static List<String> drawn(Model model) {
-        Departures all = model.demand().draw(11, 3);
+        Departures all = model.demand().departures(3);
         return IntStream.range(0, all.size())
                 .filter(d -> !model.network().links().get(all.entry()[d]).from().equals("west"))
                 .filter(d -> !model.network().links().get(all.entry()[d]).from().startsWith("n"))
@@ -266,7 +266,7 @@ class DemandTest {
                 departures:
                   fire: {at: "16:52:10", type: truck, route: [east, j2, west]}
                 """);
-        Departures all = model.demand().draw(11, 1);
+        Departures all = model.demand().departures(1);
         assertThat(all.size()).isEqualTo(181);
         assertThat(all.time()[0]).isEqualTo(16 * HOUR + 600);
         assertThat(all.time()[179]).isCloseTo(16 * HOUR + 600 + 358, within(1e-6));
@@ -315,7 +315,7 @@ class DemandTest {
                 .sum();
         assertThat(all).isCloseTo(trips().stream().mapToDouble(t -> t.vehicles).sum(), within(1.0));
         assertThat(estimate.pairs()).noneMatch(pair -> pair.from().equals(pair.to()));
-        Departures drawn = model.demand().draw(11, 1);
+        Departures drawn = model.demand().departures(1);
         int[] west = inHour(model, drawn, "west");
         double expected = trips().stream()
                 .filter(t -> t.from.equals("west"))
@@ -350,7 +350,7 @@ class DemandTest {
         trips().forEach(t -> od.append(t.from + "," + t.to + ",16:00,17:00," + t.vehicles + "\n"));
         write("truth.csv", od.toString());
         Model model = model("arrivals: exact\ntrips: {truth.csv: {}}");
-        Departures all = model.demand().draw(11, 1);
+        Departures all = model.demand().departures(1);
         double[] counts = new double[model.network().movements().size()];
         for (int d = 0; d < all.size(); d++) {
             for (int m : all.way(d)) {
@@ -413,7 +413,7 @@ class DemandTest {
         Model model = model("arrivals: exact\nmix: {car: 100 %}\nvolumes: {pm: counts.csv}");
         Movement m = model.network().movement("j0", "m0>m1").movement();
         assertThat(model.demand().vehicles(m, 16 * HOUR, 17 * HOUR)).isEqualTo(550);
-        Departures all = model.demand().draw(11, 1);
+        Departures all = model.demand().departures(1);
         int[] west = inHour(model, all, "west");
         long buses = Arrays.stream(west)
                 .filter(d -> all.kind()[d].base() == VehicleType.BUS)
@@ -432,7 +432,7 @@ class DemandTest {
         int quiet = 0;
         int busy = 0;
         for (int k = 1; k <= 10; k++) {
-            for (double time : model.demand().drawWalks(11, k).time()) {
+            for (double time : model.demand().walks(k).time()) {
                 quiet += time >= 16 * HOUR && time < 16.5 * HOUR ? 1 : 0;
                 busy += time >= 16.5 * HOUR && time < 16.75 * HOUR ? 1 : 0;
             }
@@ -456,7 +456,7 @@ class DemandTest {
                 services: {tour: {type: coach, route: [east, west], every: 10 min}}
                 departures: {one: {at: "16:10", type: coach, route: [west, east]}}
                 """);
-        Departures all = model.demand().draw(11, 1);
+        Departures all = model.demand().departures(1);
         List<String> names = Arrays.stream(all.kind()).map(k -> k.id()).toList();
         double n = names.size();
         assertThat(names.stream().filter("coach"::equals).count() / n).isCloseTo(0.2, within(0.03));

@@ -48,7 +48,7 @@ class MatrixFileTest {
     void tripsComeAsTheMatrixSays() throws IOException, StudyProblem {
         Model model = model("{lookup: TAZ, zones: {101: gate, 102: mole, 107: mill},"
                 + " matrices: {PM_CAR: {from: \"16:30\", to: \"17:30\", type: van}}}");
-        Departures all = model.demand().draw(3, 1);
+        Departures all = model.demand().departures(1);
         long inHour = Arrays.stream(all.time())
                 .filter(t -> t >= 16.5 * 3600 && t < 17.5 * 3600)
                 .count();
@@ -66,7 +66,7 @@ class MatrixFileTest {
     void zonesMayShareAPlace() throws IOException, StudyProblem {
         Model model =
                 model("{zones: {1: gate, 2: mole, 3: mole}, matrices: {PM_CAR: {from: \"16:30\", to: \"17:30\"}}}");
-        Departures all = model.demand().draw(3, 1);
+        Departures all = model.demand().departures(1);
         long fromGate = java.util.stream.IntStream.range(0, all.size())
                 .filter(d -> model.network().links().get(all.entry()[d]).from().equals("gate"))
                 .count();

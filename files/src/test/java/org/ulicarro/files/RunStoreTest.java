@@ -67,7 +67,7 @@ class RunStoreTest {
                 2,
                 20240,
                 "metric",
-                loaded.inputs(),
+                loaded.inputs().digest(),
                 Digest.of(results),
                 1.5,
                 2.5,

@@ -16,9 +16,10 @@ import java.util.Map;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.params.ParameterizedTest;
 import org.junit.jupiter.params.provider.EnumSource;
-import org.ulicarro.core.base.Fault;
 import org.ulicarro.core.network.Lane;
 import org.ulicarro.core.network.Pose;
+import org.ulicarro.core.run.Compiled;
+import org.ulicarro.core.run.Inputs;
 import org.ulicarro.core.run.Model;
 import org.ulicarro.core.study.Crossing;
 import org.ulicarro.core.study.DemandInput;
@@ -81,10 +82,9 @@ class PlanDrawingTest {
                 DemandInput.of(Map.of(VehicleType.CAR, 1.0)),
                 Map.of(),
                 null);
-        List<Fault> faults = new ArrayList<>();
-        Model model = Model.compile(study, counts(), "p", faults);
-        assertThat(faults).isEmpty();
-        return model;
+        Compiled<Model> compiled = Model.compile(new Inputs(study, counts(), List.of()), "p");
+        assertThat(compiled.faults()).isEmpty();
+        return compiled.get();
     }
 
     private static List<org.ulicarro.core.study.Count> counts() {

@@ -70,7 +70,7 @@ final class Delay {
 
     /** Mean wait of those who arrive at the line in the measured hour (s). */
     private static double pointQueueDelay(Replication r, double saturation, double green) {
-        var departures = r.model().demand().draw(r.model().study().seed(), r.number());
+        var departures = r.model().demand().departures(r.number());
         int movement = r.model().network().movement("middle", "EBT").movement().index();
         double travel = 700 / (50 / 3.6);
         double taken = 0; // seconds of green that those before have taken, of all greens one behind the other

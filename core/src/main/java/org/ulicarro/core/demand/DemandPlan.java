@@ -26,6 +26,8 @@ public final class DemandPlan {
     private final RouteEstimate estimate;
     private final List<Imbalance> balance;
     private final ClosedRoads closed;
+    private final long seed;
+    private final KeptDraws draws = new KeptDraws();
 
     private DemandPlan(
             Network network,
@@ -36,8 +38,10 @@ public final class DemandPlan {
             WalkPlan walks,
             RouteEstimate estimate,
             List<Imbalance> balance,
-            ClosedRoads closed) {
+            ClosedRoads closed,
+            long seed) {
         this.closed = closed;
+        this.seed = seed;
         this.balance = List.copyOf(balance);
         this.network = network;
         this.counts = counts;
@@ -55,7 +59,7 @@ public final class DemandPlan {
      * @param kinds types of vehicle
      * @param counts rows of the turning counts
      * @param trips rows of the tables of trips
-     * @param seed of the study: what closed roads do to the demand is told for its first replication
+     * @param seed of the study
      * @param faults receives what is wrong with them
      */
     public static DemandPlan of(
@@ -108,10 +112,11 @@ public final class DemandPlan {
         }
         WalkPlan walks = WalkPlan.of(network, demand, window, faults);
         ClosedRoads closed = new ClosedRoads(network, input);
-        DemandPlan plan = new DemandPlan(network, turning, window, sources, lines, walks, estimate, balance, closed);
+        DemandPlan plan =
+                new DemandPlan(network, turning, window, sources, lines, walks, estimate, balance, closed, seed);
         if (closed.any() && faults.stream().noneMatch(f -> f.severity() == Fault.Severity.ERROR)) {
             Detours detours = new Detours(closed);
-            plan.draw(seed, 1, detours);
+            plan.draw(1, detours);
             detours.warn(faults);
         }
         return plan;
@@ -146,29 +151,35 @@ public final class DemandPlan {
         return counts.vehicles(movement.index(), from, to);
     }
 
-    /** Draws everybody who leaves in one replication, in order of time. */
-    public Departures draw(long seed, int replication) {
-        return draw(seed, replication, closed.any() ? new Detours(closed) : null);
+    /** Everybody who leaves in one replication, in order of time. Not to be written to: it is shared. */
+    public Departures departures(int replication) {
+        return drawn(replication).departures();
     }
 
-    private Departures draw(long seed, int replication, Detours detours) {
+    /** Everybody who walks over a crossing in one replication, in order of time. Not to be written to: it is shared. */
+    public Walks walks(int replication) {
+        return drawn(replication).walks();
+    }
+
+    private KeptDraws.Drawn drawn(int replication) {
+        return draws.of(
+                replication,
+                k -> new KeptDraws.Drawn(draw(k, closed.any() ? new Detours(closed) : null), walks.draw(seed, k)));
+    }
+
+    private Departures draw(int replication, Detours detours) {
         DepartureDraft draft = new DepartureDraft(detours);
         for (Source source : sources) {
             source.draw(seed, replication, draft);
         }
         for (int line = 0; line < lines.size(); line++) {
-            drawLine(line, seed, replication, draft);
+            drawLine(line, replication, draft);
         }
         return draft.sorted(lines);
     }
 
-    /** Draws everybody who walks over a crossing in one replication, in order of time. */
-    public Walks drawWalks(long seed, int replication) {
-        return walks.draw(seed, replication);
-    }
-
     /** Every departure of a service, whose vehicles are numbered from its first one on, whatever the period. */
-    private void drawLine(int number, long seed, int replication, DepartureDraft draft) {
+    private void drawLine(int number, int replication, DepartureDraft draft) {
         ServiceLine line = lines.get(number);
         long id = Draws.idOf("service " + line.id());
         for (int n = 0; n < line.departs().length; n++) {

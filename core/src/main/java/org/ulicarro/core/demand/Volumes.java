@@ -21,7 +21,7 @@ public final class Volumes {
         Window window = demand.window();
         double share = 3600 / (window.to() - window.from()) / replications;
         for (int k = 1; k <= replications; k++) {
-            Departures all = demand.draw(seed, k);
+            Departures all = demand.departures(k);
             for (int d = 0; d < all.size(); d++) {
                 if (all.time()[d] >= window.from() && all.time()[d] < window.to()) {
                     volumes.add(network, all.entry()[d], all.way(d), share);

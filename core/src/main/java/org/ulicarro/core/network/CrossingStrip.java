@@ -89,7 +89,10 @@ public record CrossingStrip(
         double far = crossing.length() + crossing.width() + BEYOND_KERB + length + width + SLACK;
         for (double s = lane.start(); s <= lane.end() + length; s += SAMPLE) {
             Pose front = at(lane, before, s);
-            if (Math.hypot(front.x() - crossing.one().x(), front.y() - crossing.one().y()) > far) {
+            if (Math.hypot(
+                            front.x() - crossing.one().x(),
+                            front.y() - crossing.one().y())
+                    > far) {
                 continue; // no part of the body is near
             }
             Pose rear = at(lane, before, s - length);

@@ -25,10 +25,10 @@ public final class Calibration {
     /** Usual time gap, where a search begins (s). */
     private static final double USUAL_GAP = 1.0;
 
-    /** Saturation flows are written in vehicles per second and told in vehicles per hour. */
     /** Replications with fewer saturated headways on a lane say nothing about the spread. */
     private static final int SOME = 10;
 
+    /** Saturation flows are written in vehicles per second and told in vehicles per hour. */
     private static final double HOUR = 3600;
 
     /**
@@ -59,16 +59,17 @@ public final class Calibration {
         }
     }
 
-    /** Runs a network. */
+    /** Runs a variant. */
     @FunctionalInterface
     public interface Trial<X extends Exception> {
 
-        /** All replications on the study with this network. */
-        List<ReplicationResult> run(NetworkInput network) throws X;
+        /** All replications of it. */
+        List<ReplicationResult> run(Model variant) throws X;
     }
 
     private record Round(double[] shares, Statistic[] flows, double miss) {}
 
+    private final Model model;
     private final NetworkInput network;
     private final List<Target> targets;
     private final double within;
@@ -80,6 +81,7 @@ public final class Calibration {
      * @param within share of a target by which it may be missed
      */
     public Calibration(Model model, double within) {
+        this.model = model;
         network = model.study().network();
         targets = targets(model);
         this.within = within;
@@ -145,7 +147,9 @@ public final class Calibration {
         Round first = null;
         Round best = null;
         for (int round = 0; round < rounds; round++) {
-            Round now = round(shares, trial.run(with(shares)));
+            double[] tried = shares;
+            Model variant = model.with(Change.network(all -> with(tried))).get();
+            Round now = round(shares, trial.run(variant));
             first = first == null ? now : first;
             best = best == null || now.miss < best.miss ? now : best;
             boolean moved = false;

@@ -65,8 +65,8 @@ public final class Replication implements Stateful, AutoCloseable {
         this.model = model;
         this.number = number;
         window = model.demand().window();
-        Departures departures = model.demand().draw(model.study().seed(), number);
-        walks = model.demand().drawWalks(model.study().seed(), number);
+        Departures departures = model.demand().departures(number);
+        walks = model.demand().walks(number);
         traffic = new Traffic(model.study(), model.table(), departures, walks, Clock.ticks(window.start()), threads);
         measures = instruments.fit(
                 model.network(), model.signals(), model.study().network().corridors(), new Intervals(window));

@@ -28,7 +28,7 @@ class DemandPlanTest {
         int west = 0; // the first link enters from the west
         List<Integer> perMinute = new ArrayList<>();
         for (int replication = 1; replication <= 40; replication++) {
-            Departures departures = model.demand().draw(1, replication);
+            Departures departures = model.demand().departures(replication);
             int[] counts = new int[60];
             for (int i = 0; i < departures.size(); i++) {
                 double minute = (departures.time()[i] - 8 * 3600) / 60;
@@ -56,7 +56,7 @@ class DemandPlanTest {
         int all = 0;
         int lefts = 0;
         for (int replication = 1; replication <= 20; replication++) {
-            Departures departures = model.demand().draw(7, replication);
+            Departures departures = model.demand().departures(replication);
             for (int i = 0; i < departures.size(); i++) {
                 if (departures.entry()[i] == 0) {
                     all++;
@@ -71,14 +71,15 @@ class DemandPlanTest {
     void vehicleMixFollowsItsShares() {
         Crossroads scene = scene();
         scene.mix = Map.of(VehicleType.TRUCK, 0.2);
-        Departures trucks = scene.model().demand().draw(1, 1);
+        Departures trucks = scene.model().demand().departures(1);
         assertThat(trucks.kind()).allMatch(k -> k.base() == VehicleType.TRUCK);
         scene.mix = new java.util.LinkedHashMap<>(Map.of(VehicleType.CAR, 0.9));
         scene.mix.put(VehicleType.TRUCK, 0.1);
         int n = 0;
         int t = 0;
         for (int replication = 1; replication <= 10; replication++) {
-            for (VehicleKind kind : scene.model().demand().draw(1, replication).kind()) {
+            for (VehicleKind kind :
+                    scene.model().demand().departures(replication).kind()) {
                 VehicleType type = kind.base();
                 n++;
                 t += type == VehicleType.TRUCK ? 1 : 0;
@@ -93,8 +94,8 @@ class DemandPlanTest {
         Crossroads other = scene();
         other.eastWest = "0-30";
         other.northSouth = "35-85";
-        Departures a = scene().model().demand().draw(5, 2);
-        Departures b = other.model().demand().draw(5, 2);
+        Departures a = scene().model().demand().departures(2);
+        Departures b = other.model().demand().departures(2);
         assertThat(a.time()).isEqualTo(b.time());
         assertThat(a.key()).isEqualTo(b.key());
         assertThat(a.route()).isEqualTo(b.route());
@@ -102,9 +103,9 @@ class DemandPlanTest {
 
     @Test
     void moreTrafficOnOneLegLeavesTheOthersAlone() {
-        Departures a = scene().model().demand().draw(5, 2);
+        Departures a = scene().model().demand().departures(2);
         Departures b =
-                new Crossroads().volumes(900, 500, 300, 200).model().demand().draw(5, 2);
+                new Crossroads().volumes(900, 500, 300, 200).model().demand().departures(2);
         assertThat(timesOf(a, 2)).isNotEmpty().isEqualTo(timesOf(b, 2));
     }
 
@@ -142,7 +143,7 @@ class DemandPlanTest {
         double second = 0;
         double warmUp = 0;
         for (int replication = 1; replication <= 50; replication++) {
-            Departures d = plan.draw(3, replication);
+            Departures d = plan.departures(replication);
             for (int i = 0; i < d.size(); i++) {
                 double t = d.time()[i] - from;
                 if (d.entry()[i] == 0) {

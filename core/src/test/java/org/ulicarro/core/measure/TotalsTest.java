@@ -33,7 +33,7 @@ class TotalsTest {
         assertThat(types.stream().mapToDouble(TotalRow::delayS).sum()).isCloseTo(all.delayS(), within(1e-6));
         assertThat(all.peopleDelayS())
                 .isCloseTo(1.3 * types.get(0).delayS() + 1.1 * types.get(1).delayS(), within(1e-6));
-        Departures departures = model.demand().draw(model.study().seed(), 1);
+        Departures departures = model.demand().departures(1);
         long inPeriod = Arrays.stream(departures.time())
                 .filter(t -> t >= scene.from && t < scene.from + 3600)
                 .count();

@@ -3,7 +3,6 @@ package org.ulicarro.core.run;
 import static org.assertj.core.api.Assertions.assertThat;
 import static org.assertj.core.api.Assertions.within;
 
-import java.util.ArrayList;
 import java.util.List;
 import java.util.Map;
 import org.junit.jupiter.api.Test;
@@ -11,9 +10,7 @@ import org.junit.jupiter.params.ParameterizedTest;
 import org.junit.jupiter.params.provider.ValueSource;
 import org.ulicarro.core.Crossroads;
 import org.ulicarro.core.analysis.TimeGapSearch;
-import org.ulicarro.core.base.Fault;
 import org.ulicarro.core.run.Calibration.Outcome;
-import org.ulicarro.core.study.NetworkInput;
 
 /** Queues that discharge as was measured. */
 class CalibrationTest {
@@ -26,15 +23,7 @@ class CalibrationTest {
 
     private static List<Outcome> search(Crossroads scene, int rounds) throws Exception {
         Model model = scene.model();
-        return new Calibration(model, 0.01)
-                .search(rounds, network -> Experiment.run(with(model, scene, network), 2, 2, (r, s, o) -> {}));
-    }
-
-    private static Model with(Model model, Crossroads scene, NetworkInput network) {
-        List<Fault> faults = new ArrayList<>();
-        Model changed = Model.compile(model.study().withNetwork(network), scene.counts(), model.periodId(), faults);
-        assertThat(changed).as(faults.toString()).isNotNull();
-        return changed;
+        return new Calibration(model, 0.01).search(rounds, variant -> Experiment.run(variant, 2, 2, (r, s, o) -> {}));
     }
 
     /** Each movement meets its own, slower than usual and quicker; the other one stays as it was. */

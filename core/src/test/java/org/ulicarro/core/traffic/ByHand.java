@@ -23,7 +23,7 @@ public final class ByHand {
     private int tick;
 
     public ByHand(Model model, double start) {
-        parts = new Parts(model.study(), model.table(), model.demand().draw(1, 1), Walks.nobody());
+        parts = new Parts(model.study(), model.table(), model.demand().departures(1), Walks.nobody());
         entries = new Entries(parts, new Traits(model.study()));
         view = new TrafficView(parts, entries, new Control(model.signals(), parts.aspects));
         marks = new QueueMarks(parts);

@@ -36,8 +36,8 @@ class StageSharingTest {
         return new Traffic(
                 model.study(),
                 model.table(),
-                model.demand().draw(model.study().seed(), 1),
-                model.demand().drawWalks(model.study().seed(), 1),
+                model.demand().departures(1),
+                model.demand().walks(1),
                 START,
                 threads);
     }

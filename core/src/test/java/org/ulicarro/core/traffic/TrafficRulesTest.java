@@ -179,8 +179,8 @@ class TrafficRulesTest {
         Traffic traffic = new Traffic(
                 model.study(),
                 model.table(),
-                model.demand().draw(1, 1),
-                model.demand().drawWalks(1, 1),
+                model.demand().departures(1),
+                model.demand().walks(1),
                 (int) (model.demand().window().start() * 10));
         for (int i = 0; i < 12_000; i++) {
             traffic.step();

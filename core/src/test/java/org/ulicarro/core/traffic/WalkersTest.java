@@ -117,7 +117,7 @@ class WalkersTest {
 
     /** Variance of arrivals in ten seconds over their mean: 1 for people who come alone. */
     private static double spread(Foot scene) {
-        var walks = scene.model().demand().drawWalks(1, 1);
+        var walks = scene.model().demand().walks(1);
         double[] counts = new double[180];
         for (double time : walks.time()) {
             int slot = (int) ((time - 8 * 3600) / 10);

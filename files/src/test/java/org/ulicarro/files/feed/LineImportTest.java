@@ -152,7 +152,7 @@ class LineImportTest {
         Service back = services.get("line-7-3");
         assertThat(back.route()).containsExactly("hill", "mole", "nets", "market", "gate", "access", "customs", "west");
         assertThat(back.stops().keySet()).containsExactly("cafe-slope-2", "fish-hall-w");
-        Departures all = with.model().demand().draw(1, 1);
+        Departures all = with.model().demand().departures(1);
         assertThat(java.util.Arrays.stream(all.line()).filter(l -> l >= 0).count())
                 .as("the demo's own lines run on")
                 .isGreaterThan(3);

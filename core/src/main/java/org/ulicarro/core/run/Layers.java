@@ -1,0 +1,188 @@
+package org.ulicarro.core.run;
+
+import java.util.ArrayList;
+import java.util.LinkedHashSet;
+import java.util.List;
+import java.util.Locale;
+import java.util.Optional;
+import java.util.Set;
+import java.util.function.Function;
+import org.ulicarro.core.base.Fault;
+import org.ulicarro.core.demand.DemandPlan;
+import org.ulicarro.core.demand.Window;
+import org.ulicarro.core.network.FreeTrips;
+import org.ulicarro.core.network.MarkedCrossing;
+import org.ulicarro.core.network.Network;
+import org.ulicarro.core.network.NetworkCompiler;
+import org.ulicarro.core.network.TurningRoom;
+import org.ulicarro.core.signal.SignalCompiler;
+import org.ulicarro.core.signal.SignalSystem;
+import org.ulicarro.core.study.Crossing;
+import org.ulicarro.core.study.Kinds;
+import org.ulicarro.core.study.Period;
+import org.ulicarro.core.study.Study;
+import org.ulicarro.core.study.StudyRules;
+import org.ulicarro.core.study.VehicleType;
+import org.ulicarro.core.traffic.LaneTable;
+
+/**
+ * What a model is made of, one upon the other: network, then signals and demand. Each remembers what it was made from and what was found
+ * wrong in that, so that a variant takes over the layers whose sources it has not changed, faults and all.
+ */
+record Layers(Layer<Network> network, Layer<SignalSystem> signals, Layer<DemandPlan> demand) {
+
+    static final Layers NONE = new Layers(null, null, null);
+
+    /**
+     * One of them.
+     *
+     * @param sources all that it was made from: the layers below and parts of the inputs
+     * @param made null where an error kept it from being made
+     */
+    record Layer<T>(List<Object> sources, T made, List<Fault> faults) {
+
+        /** The layer as it is while its sources are the same, else made anew. */
+        static <T> Layer<T> of(Layer<T> known, List<Object> sources, Function<List<Fault>, T> make) {
+            if (known != null && same(known.sources, sources)) {
+                return known;
+            }
+            List<Fault> faults = new ArrayList<>();
+            T made = make.apply(faults);
+            return new Layer<>(sources, made, List.copyOf(faults));
+        }
+
+        private static boolean same(List<Object> before, List<Object> now) {
+            for (int i = 0; i < now.size(); i++) {
+                boolean layer = now.get(i) instanceof Network; // compiled anew it is another one, whatever is in it
+                boolean equal =
+                        before.get(i) == now.get(i) || !layer && now.get(i).equals(before.get(i));
+                if (!equal) {
+                    return false;
+                }
+            }
+            return true;
+        }
+    }
+
+    /**
+     * Compiles inputs upon what these layers have already.
+     *
+     * @param like the model that these layers belong to, or null
+     */
+    Compiled<Model> compile(Inputs inputs, String periodId, Model like) {
+        Study study = inputs.study();
+        List<Fault> faults = new ArrayList<>();
+        StudyRules.check(study, faults);
+        if (hasErrors(faults)) {
+            return failed(faults);
+        }
+        Layer<Network> net = Layer.of(
+                network,
+                List.of(study.network(), study.driveOn()),
+                found -> NetworkCompiler.compile(study.network(), study.driveOn(), found));
+        faults.addAll(net.faults());
+        if (net.made() == null) {
+            return failed(faults);
+        }
+        TurningRoom.check(net.made(), study.network(), types(study), faults);
+        Period period = study.periods().get(periodId);
+        Layer<SignalSystem> control = Layer.of(
+                signals,
+                List.of(net.made(), study.signals(), periodId, period.from()),
+                found -> SignalCompiler.compile(net.made(), study.signals(), periodId, period.from(), found));
+        faults.addAll(control.faults());
+        Layer<DemandPlan> people = Layer.of(
+                demand,
+                List.of(
+                        net.made(),
+                        study.network(),
+                        study.demand(),
+                        study.vehicles(),
+                        inputs.counts(),
+                        inputs.trips(),
+                        period,
+                        study.seed()),
+                found -> demand(inputs, net.made(), period, found));
+        faults.addAll(people.faults());
+        checkFootSignals(study, net.made(), control.made(), faults);
+        checkWarmUp(study, net.made(), periodId, faults);
+        if (hasErrors(faults)) {
+            return failed(faults);
+        }
+        boolean sameTable = like != null && net.made() == like.network() && control.made() == like.signals();
+        LaneTable table = sameTable ? like.table() : new LaneTable(net.made(), control.made());
+        return new Compiled<>(
+                Optional.of(new Model(inputs, periodId, new Layers(net, control, people), table)), faults);
+    }
+
+    private static DemandPlan demand(Inputs inputs, Network network, Period period, List<Fault> faults) {
+        Study study = inputs.study();
+        return DemandPlan.of(
+                network,
+                study.network(),
+                study.demand(),
+                Kinds.of(study),
+                inputs.counts(),
+                inputs.trips(),
+                Window.of(period),
+                study.seed(),
+                faults);
+    }
+
+    private static Compiled<Model> failed(List<Fault> faults) {
+        return new Compiled<>(Optional.empty(), faults);
+    }
+
+    private static boolean hasErrors(List<Fault> faults) {
+        return faults.stream().anyMatch(f -> f.severity() == Fault.Severity.ERROR);
+    }
+
+    /** Built-in types of all that is in the mix. */
+    private static Set<VehicleType> types(Study study) {
+        Set<VehicleType> types = new LinkedHashSet<>();
+        Kinds.of(study)
+                .parts(study.demand().mix())
+                .forEach(part -> types.add(part.kind().base()));
+        return types;
+    }
+
+    /** People at a crossing with a signal need a group that lets them go. */
+    private static void checkFootSignals(Study study, Network network, SignalSystem signals, List<Fault> faults) {
+        for (int c = 0; c < network.crossings().size(); c++) {
+            MarkedCrossing crossing = network.crossings().get(c);
+            boolean asked = study.demand().walkers().containsKey(crossing.id());
+            boolean served = signals.groupOfCrossing(c, 0) != SignalSystem.NO_GROUP
+                    && signals.groupOfCrossing(c, 1) != SignalSystem.NO_GROUP;
+            if (asked && crossing.kind() == Crossing.Kind.SIGNAL && !served) {
+                faults.add(Fault.error(
+                        Fault.child("/demand/walkers", crossing.id()),
+                        crossing.place() == null
+                                ? "a signal away from junctions needs a place: end two roads at one with 'control: signal' and"
+                                        + " give it this crossing; or write kind: zebra"
+                                : "no signal group lets people over this crossing; give '" + crossing.place()
+                                        + "' a group such as W1: {crosses: [" + crossing.road() + "], walk: 7 s}"));
+            }
+        }
+    }
+
+    private static void checkWarmUp(Study study, Network network, String periodId, List<Fault> faults) {
+        double longest = FreeTrips.longest(network);
+        double length = study.periods().get(periodId).warmUp().length();
+        double cycle = study.signals().values().stream()
+                .flatMap(c -> c.plans().values().stream())
+                .mapToDouble(p -> p.cycle() == null ? 0 : p.cycle())
+                .max()
+                .orElse(0);
+        double needed = Math.max(2 * longest, 3 * cycle);
+        if (length < needed) {
+            faults.add(Fault.warning(
+                    Fault.child("/periods", periodId) + "/warm-up",
+                    String.format(
+                            Locale.ROOT,
+                            "a warm-up of %.0f s is short, %.0f s would do; the period starts too empty and delays are too"
+                                    + " small",
+                            length,
+                            needed)));
+        }
+    }
+}
