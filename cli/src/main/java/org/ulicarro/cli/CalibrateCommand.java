@@ -7,9 +7,10 @@ import java.util.Locale;
 import java.util.concurrent.Callable;
 import org.ulicarro.core.run.Calibration;
 import org.ulicarro.core.run.Calibration.Outcome;
-import org.ulicarro.core.run.Experiment;
+import org.ulicarro.core.run.MeasuredResults;
 import org.ulicarro.core.run.Model;
-import org.ulicarro.core.run.ReplicationResult;
+import org.ulicarro.core.run.Replications;
+import org.ulicarro.core.run.Trials;
 import org.ulicarro.files.LoadedStudy;
 import org.ulicarro.files.StudyEditor;
 import org.ulicarro.files.StudyProblem;
@@ -104,13 +105,13 @@ final class CalibrateCommand implements Callable<Integer> {
         }
     }
 
-    private List<ReplicationResult> attempt(Model variant) throws InterruptedException {
+    private MeasuredResults attempt(Model variant) throws InterruptedException {
         PrintWriter err = spec.commandLine().getErr();
         err.println("trial " + ++trial);
         ProgressLine progress = new ProgressLine(err, replications);
         try {
             int jobs = Runtime.getRuntime().availableProcessors();
-            return Experiment.run(variant, replications, jobs, progress);
+            return Trials.run(variant, Replications.of(replications), jobs, progress);
         } finally {
             progress.done();
         }

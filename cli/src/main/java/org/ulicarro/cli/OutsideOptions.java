@@ -53,6 +53,11 @@ final class OutsideOptions {
         return null;
     }
 
+    /** Whether any of them is used. */
+    boolean any() {
+        return outside != null || lamps != null || pace != null;
+    }
+
     String lamps() {
         return lamps;
     }

@@ -2,10 +2,10 @@ package org.ulicarro.cli;
 
 import java.io.PrintWriter;
 import java.util.Locale;
-import org.ulicarro.core.run.Experiment;
+import org.ulicarro.core.run.Progress;
 
 /** How far a run is, on stderr: one line that changes on a terminal, else a line every few seconds. */
-final class ProgressLine implements Experiment.Progress {
+final class ProgressLine implements Progress {
 
     private static final long ON_TERMINAL = 200_000_000L; // ns between updates
     private static final long ELSEWHERE = 5_000_000_000L;

@@ -14,8 +14,9 @@ import org.ulicarro.files.DayTimes;
  * @param from s since midnight, NaN for the start of the warm-up
  * @param to s since midnight, NaN for the end of the drain time
  * @param every s between samples
+ * @param text as it was written; null for nothing
  */
-record RecordChoice(int replication, double from, double to, double every) {
+record RecordChoice(int replication, double from, double to, double every, String text) {
 
     static final int ALL = 0;
     static final int LAST = -1;
@@ -33,7 +34,7 @@ record RecordChoice(int replication, double from, double to, double every) {
      * @throws IllegalArgumentException with words for the user
      */
     static RecordChoice parse(String text) {
-        RecordChoice choice = new RecordChoice(text == null ? NONE : LAST, Double.NaN, Double.NaN, 1);
+        RecordChoice choice = new RecordChoice(text == null ? NONE : LAST, Double.NaN, Double.NaN, 1, text);
         for (String part : text == null ? new String[0] : text.split(",", -1)) {
             choice = choice.with(part.trim());
         }
@@ -44,18 +45,18 @@ record RecordChoice(int replication, double from, double to, double every) {
         Matcher time = EVERY.matcher(part);
         String[] window = part.split("-", -1);
         if (part.equals("all")) {
-            return new RecordChoice(ALL, from, to, every);
+            return new RecordChoice(ALL, from, to, every, text);
         } else if (part.equals("last")) {
-            return new RecordChoice(LAST, from, to, every);
+            return new RecordChoice(LAST, from, to, every, text);
         } else if (part.matches("[1-9]\\d{0,4}")) {
-            return new RecordChoice(Integer.parseInt(part), from, to, every);
+            return new RecordChoice(Integer.parseInt(part), from, to, every, text);
         } else if (time.matches() && Integer.parseInt(time.group(1)) >= 1 && Integer.parseInt(time.group(1)) <= 600) {
-            return new RecordChoice(replication, from, to, Integer.parseInt(time.group(1)));
+            return new RecordChoice(replication, from, to, Integer.parseInt(time.group(1)), text);
         } else if (window.length == 2) {
             OptionalDouble start = DayTimes.parse(window[0]);
             OptionalDouble end = DayTimes.parse(window[1]);
             if (start.isPresent() && end.isPresent() && start.getAsDouble() < end.getAsDouble()) {
-                return new RecordChoice(replication, start.getAsDouble(), end.getAsDouble(), every);
+                return new RecordChoice(replication, start.getAsDouble(), end.getAsDouble(), every, text);
             }
         }
         throw new IllegalArgumentException(FORM.formatted(part));

@@ -40,14 +40,25 @@ final class RunArgument {
             return found.get();
         }
         List<Path> known = store.complete();
+        List<Path> parts = store.unfinished();
+        String unfinished = parts.isEmpty()
+                ? ""
+                : "; not complete: "
+                        + String.join(
+                                ", ",
+                                parts.stream()
+                                        .map(p -> p.getFileName().toString())
+                                        .toList());
         String hint = known.isEmpty()
-                ? " Give the folder of a run or of a study, such as 'ulicarro results quayside'."
+                ? unfinished.replaceFirst("; n", " N") + (parts.isEmpty() ? "" : ".")
+                        + " Give the folder of a run or of a study, such as 'ulicarro results quayside'."
                 : " This study has: "
                         + String.join(
                                 ", ",
                                 known.stream()
                                         .map(p -> p.getFileName().toString())
-                                        .toList());
+                                        .toList())
+                        + unfinished;
         throw new IOException("there is no run '" + text + "'." + hint);
     }
 }

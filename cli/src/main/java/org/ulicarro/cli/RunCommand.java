@@ -8,6 +8,7 @@ import java.util.concurrent.Callable;
 import org.ulicarro.files.LoadedStudy;
 import org.ulicarro.files.Run;
 import org.ulicarro.files.StudyProblem;
+import org.ulicarro.files.TrackFolder;
 import org.ulicarro.link.Exchange;
 import picocli.CommandLine.Command;
 import picocli.CommandLine.Mixin;
@@ -75,6 +76,18 @@ final class RunCommand implements Callable<Integer> {
     private boolean watchPage;
 
     @Option(
+            names = "--resume",
+            description =
+                    "go on with the last run of the study that was interrupted; takes what it was asked for from there")
+    private boolean resume;
+
+    @Option(
+            names = "--more",
+            paramLabel = "N",
+            description = "take a run in place of STUDY and make another one of it with N more replications")
+    private Integer more;
+
+    @Option(
             names = "--stop-on-standstill",
             description = "end the run, with exit code 4, as soon as vehicles block each other for good")
     private boolean stopOnStandstill;
@@ -96,30 +109,63 @@ final class RunCommand implements Callable<Integer> {
         if (outside.problem() != null) {
             throw new ParameterException(spec.commandLine(), outside.problem());
         }
+        if (resume || more != null) {
+            return print(goOn());
+        }
         precision(); // says so now when it cannot be read
         RecordChoice choice = choice();
         List<LoadedStudy> loaded = new ArrayList<>();
         for (String alternative : alternatives.isEmpty() ? List.of("base") : alternatives) {
             loaded.add(study.read(alternative)); // all are read before the first one runs
         }
-        PrintWriter out = spec.commandLine().getOut();
         RunWork work = new RunWork(spec.commandLine().getErr());
         int threads = jobs == null ? Runtime.getRuntime().availableProcessors() : jobs;
         for (LoadedStudy one : loaded) {
             Run run = run(work, one, threads, choice);
-            new MovementTable(run).printOverview(out);
-            new EntrySheets(run).printBrief(out);
-            new CourtesySheets(run).printBrief(out);
-            out.println();
-            out.println("run:  " + run.folder());
-            out.println("next: " + Main.me() + " results " + run.folder()
-                    + "    all movements (also --by 15min, --each, --json)");
-            if (choice.records()) {
-                out.println("      " + Main.me() + " replay " + run.folder() + " -o replay.html");
-            }
-            out.flush();
+            print(run);
         }
         return Exit.DONE;
+    }
+
+    private int print(Run run) throws IOException {
+        PrintWriter out = spec.commandLine().getOut();
+        new MovementTable(run).printOverview(out);
+        new EntrySheets(run).printBrief(out);
+        new CourtesySheets(run).printBrief(out);
+        out.println();
+        out.println("run:  " + run.folder());
+        out.println("next: " + Main.me() + " results " + run.folder()
+                + "    all movements (also --by 15min, --each, --json)");
+        if (!new TrackFolder(run.folder()).replications().isEmpty()) {
+            out.println("      " + Main.me() + " replay " + run.folder() + " -o replay.html");
+        }
+        out.flush();
+        return Exit.DONE;
+    }
+
+    private Run goOn() throws StudyProblem, IOException, InterruptedException {
+        boolean other = !alternatives.isEmpty()
+                || replications != null
+                || study.period != null
+                || precision != null
+                || record != null
+                || watchPage
+                || outside.any()
+                || resume && more != null;
+        if (other) {
+            throw new ParameterException(
+                    spec.commandLine(),
+                    (resume ? "--resume" : "--more")
+                            + " takes what was asked for before; only --jobs may stand beside it");
+        }
+        if (more != null && (more < 1 || more > 10_000)) {
+            throw new ParameterException(spec.commandLine(), "--more takes 1 to 10000 replications");
+        }
+        int threads = jobs == null ? Runtime.getRuntime().availableProcessors() : jobs;
+        PrintWriter err = spec.commandLine().getErr();
+        return resume
+                ? Resumption.goOn(study.folder, threads, err)
+                : Resumption.more(study.folder.toString(), more, threads, err);
     }
 
     private Precision precision() {

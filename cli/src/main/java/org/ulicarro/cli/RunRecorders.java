@@ -11,8 +11,8 @@ import java.util.ArrayList;
 import java.util.List;
 import java.util.function.Consumer;
 import org.ulicarro.core.base.Clock;
-import org.ulicarro.core.run.Experiment;
 import org.ulicarro.core.run.Model;
+import org.ulicarro.core.run.Watch;
 import org.ulicarro.core.signal.Outside;
 import org.ulicarro.core.signal.events.SignalEvent;
 import org.ulicarro.core.study.SignalController;
@@ -29,7 +29,7 @@ import org.ulicarro.report.replay.Scene;
 import org.ulicarro.report.replay.SceneMaker;
 
 /** Gives the replications of a run their recorders. */
-final class RunRecorders implements Experiment.Watch, AutoCloseable {
+final class RunRecorders implements Watch, AutoCloseable {
 
     private final TrackFolder folder;
     private final Model model;

@@ -9,15 +9,20 @@ import java.time.temporal.ChronoUnit;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Locale;
+import org.ulicarro.core.measure.Instruments;
 import org.ulicarro.core.run.Digest;
-import org.ulicarro.core.run.Experiment;
+import org.ulicarro.core.run.LocalPool;
 import org.ulicarro.core.run.Model;
 import org.ulicarro.core.run.ReplicationResult;
+import org.ulicarro.core.run.Replications;
+import org.ulicarro.core.run.TrialPool;
+import org.ulicarro.core.run.Trials;
 import org.ulicarro.files.LoadedStudy;
 import org.ulicarro.files.Message;
 import org.ulicarro.files.Run;
-import org.ulicarro.files.RunFolder;
+import org.ulicarro.files.RunInProgress;
 import org.ulicarro.files.RunRecord;
+import org.ulicarro.files.RunRequest;
 import org.ulicarro.files.RunStore;
 import org.ulicarro.files.StudyProblem;
 
@@ -31,7 +36,7 @@ final class RunWork {
     }
 
     /**
-     * Runs and writes; what is not complete is removed, also when the program is interrupted.
+     * Runs and writes. What an error stops is removed; what is interrupted stays, once a replication of it is whole, to be gone on with.
      *
      * @return the run, with its rows still in memory
      */
@@ -41,20 +46,91 @@ final class RunWork {
         compiled.warnings().forEach(err::println);
         RunStore store = new RunStore(study.folder());
         Path part = store.begin(study.alternative());
-        Thread onInterrupt = new Thread(() -> store.discard(part));
-        Runtime.getRuntime().addShutdownHook(onInterrupt);
-        boolean whole = false;
+        RunRequest request = request(study, compiled.model(), settings);
+        return complete(store, begun(store, part, () -> RunInProgress.begin(part, request)), study, compiled, settings);
+    }
+
+    /** Goes on with a run that was interrupted: with the next replication. */
+    Run goOn(LoadedStudy study, RunInProgress run, RunSettings settings)
+            throws StudyProblem, IOException, InterruptedException {
+        LoadedStudy.Compiled compiled = study.compile(run.request().period());
+        compiled.warnings().forEach(err::println);
+        err.println("going on with " + run.part() + " after " + run.count() + " of "
+                + run.request().replications() + " replications");
+        return complete(new RunStore(study.folder()), run, study, compiled, settings);
+    }
+
+    /** Makes a run of all replications of another one and more. */
+    Run more(LoadedStudy study, Path of, RunRequest request, RunSettings settings)
+            throws StudyProblem, IOException, InterruptedException {
+        LoadedStudy.Compiled compiled = study.compile(request.period());
+        compiled.warnings().forEach(err::println);
+        RunStore store = new RunStore(study.folder());
+        Path part = store.begin(study.alternative());
+        return complete(
+                store, begun(store, part, () -> RunInProgress.more(part, request, of)), study, compiled, settings);
+    }
+
+    private interface Beginning {
+        RunInProgress begin() throws IOException;
+    }
+
+    private static RunInProgress begun(RunStore store, Path part, Beginning how) throws IOException {
         try {
-            Run written = write(part, study, compiled, settings);
-            Path complete = store.finish(part);
-            whole = true;
-            return written.at(complete);
+            return how.begin();
+        } catch (IOException e) {
+            store.discard(part);
+            throw e;
+        }
+    }
+
+    private static RunRequest request(LoadedStudy study, Model model, RunSettings settings) {
+        Precision precision = settings.precision();
+        return new RunRequest(
+                Main.version(),
+                study.alternative(),
+                model.periodId(),
+                study.inputs().digest(),
+                settings.replications() > 0
+                        ? settings.replications()
+                        : model.study().replications(),
+                settings.record().text(),
+                precision == null ? null : String.valueOf(100 * precision.share()),
+                precision == null ? null : precision.of(),
+                precision == null ? 0 : precision.most(),
+                settings.stopOnStandstill(),
+                settings.outside() == null && settings.lamps() == null);
+    }
+
+    private Run complete(
+            RunStore store, RunInProgress run, LoadedStudy study, LoadedStudy.Compiled compiled, RunSettings settings)
+            throws IOException, InterruptedException {
+        Thread onInterrupt = new Thread(() -> stopped(store, run, study));
+        Runtime.getRuntime().addShutdownHook(onInterrupt);
+        try (run) {
+            Run written = write(run, study, compiled, settings);
+            return written.at(store.finish(run.part()));
+        } catch (RuntimeException e) {
+            store.discard(run.part());
+            throw e;
+        } catch (IOException | InterruptedException e) {
+            stopped(store, run, study);
+            throw e;
         } finally {
-            if (!whole) {
-                store.discard(part);
-            }
             forget(onInterrupt);
         }
+    }
+
+    /** Leaves what can be gone on with. */
+    private void stopped(RunStore store, RunInProgress run, LoadedStudy study) {
+        if (run.count() == 0 || !run.request().alone()) {
+            store.discard(run.part());
+            return;
+        }
+        err.println();
+        err.println("stopped; " + run.count() + " of " + run.request().replications() + " replications are kept: "
+                + Main.me() + " run " + study.folder() + " --resume goes on with them");
+        err.flush();
     }
 
     private static void forget(Thread hook) {
@@ -65,23 +141,19 @@ final class RunWork {
         }
     }
 
-    private Run write(Path part, LoadedStudy study, LoadedStudy.Compiled compiled, RunSettings settings)
+    private Run write(RunInProgress run, LoadedStudy study, LoadedStudy.Compiled compiled, RunSettings settings)
             throws IOException, InterruptedException {
         Model model = compiled.model();
-        int count = settings.replications() > 0
-                ? settings.replications()
-                : model.study().replications();
+        int count = run.request().replications();
         Instant started = Instant.now().truncatedTo(ChronoUnit.SECONDS);
         long clock = System.nanoTime();
-        ProgressLine progress = new ProgressLine(err, count);
-        List<ReplicationResult> results;
-        try (RunRecorders recorders = new RunRecorders(part, study.alternative(), model, count, settings)) {
-            results = new ArrayList<>(Experiment.run(model, count, settings.jobs(), progress, recorders));
-            addUntilSure(model, settings, results, recorders, progress);
+        List<ReplicationResult> results = new ArrayList<>(run.kept());
+        try (RunRecorders recorders = new RunRecorders(run.part(), study.alternative(), model, count, settings);
+                TrialPool pool = new LocalPool(settings.jobs())) {
+            add(model, count - results.size(), results, run, pool, recorders);
+            addUntilSure(model, settings, results, run, pool, recorders);
         } catch (UncheckedIOException e) {
             throw e.getCause();
-        } finally {
-            progress.done();
         }
         double seconds = (System.nanoTime() - clock) / 1e9;
         List<String> warnings = new ArrayList<>(
@@ -91,37 +163,56 @@ final class RunWork {
             settings.outside().incidents().forEach(incident -> warnings.add("warning: " + incident));
         }
         RunRecord record = record(study, model, warnings, results, started, seconds, settings.jobs());
-        return RunFolder.write(part, record, study, results, log(record, results));
+        return run.finish(record, study, results, log(record, results, run.before()));
+    }
+
+    /** Runs so many more, and keeps each as it comes. */
+    private void add(
+            Model model,
+            int more,
+            List<ReplicationResult> results,
+            RunInProgress run,
+            TrialPool pool,
+            RunRecorders recorders)
+            throws InterruptedException {
+        int before = results.size();
+        ProgressLine progress = new ProgressLine(err, Math.max(0, more));
+        try {
+            Trials.run(
+                    model,
+                    new Replications(before + 1, Math.max(0, more)),
+                    Instruments.full(),
+                    pool,
+                    recorders,
+                    (number, share, outside) -> progress.at(number - before, share, outside),
+                    result -> {
+                        try {
+                            run.keep(result);
+                        } catch (IOException e) {
+                            throw new UncheckedIOException(e);
+                        }
+                        results.add(result);
+                    });
+        } finally {
+            progress.done();
+        }
     }
 
     private void addUntilSure(
             Model model,
             RunSettings settings,
             List<ReplicationResult> results,
-            RunRecorders recorders,
-            ProgressLine first)
+            RunInProgress run,
+            TrialPool pool,
+            RunRecorders recorders)
             throws InterruptedException {
         Precision precision = settings.precision();
         if (precision == null) {
             return;
         }
-        first.done();
         while (!precision.isReached(results) && results.size() < precision.most()) {
             err.println(precision.words(results));
-            int more = precision.more(results);
-            ProgressLine progress = new ProgressLine(err, more);
-            try {
-                int before = results.size();
-                results.addAll(Experiment.run(
-                        model,
-                        before + 1,
-                        more,
-                        settings.jobs(),
-                        (number, share, outside) -> progress.at(number - before, share, outside),
-                        recorders));
-            } finally {
-                progress.done();
-            }
+            add(model, precision.more(results), results, run, pool, recorders);
         }
         err.println(precision.words(results)
                 + (precision.isReached(results)
@@ -178,9 +269,12 @@ final class RunWork {
                 System.getProperty("os.name") + " " + System.getProperty("os.arch"));
     }
 
-    private static List<String> log(RunRecord record, List<ReplicationResult> results) {
+    private static List<String> log(RunRecord record, List<ReplicationResult> results, int before) {
         List<String> log = new ArrayList<>();
         log.add("Ulicarro " + record.version() + ", started " + record.started() + ", " + record.jobs() + " jobs");
+        if (before > 0) {
+            log.add("went on after " + before + " replications that were there already");
+        }
         log.addAll(record.warnings());
         for (ReplicationResult r : results) {
             log.add(String.format(

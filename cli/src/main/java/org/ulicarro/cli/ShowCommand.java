@@ -38,6 +38,7 @@ import picocli.CommandLine.Spec;
             "  balance      what leaves one counted place for the next, and what that one counts",
             "  routes       flows between ends, estimated from counts, and how they meet each count",
             "  crossings    marked crossings and what they cross",
+            "  runs         what has been run, and what was interrupted",
             "  devices      detectors, stops, gates, closures and the like",
             "",
             "Example:  ulicarro show quayside conflicts --place market"
@@ -58,7 +59,8 @@ final class ShowCommand implements Callable<Integer> {
         BALANCE,
         ROUTES,
         CROSSINGS,
-        DEVICES
+        DEVICES,
+        RUNS
     }
 
     @Mixin
@@ -82,6 +84,10 @@ final class ShowCommand implements Callable<Integer> {
     @Override
     public Integer call() throws StudyProblem, IOException {
         What chosen = chosen();
+        if (chosen == What.RUNS) {
+            RunSheet.of(study.folder).print(form, spec.commandLine().getOut());
+            return Exit.DONE;
+        }
         LoadedStudy loaded = study.read(alternative.name);
         Model model = loaded.compile(study.period).model();
         Network network = model.network();
@@ -116,6 +122,7 @@ final class ShowCommand implements Callable<Integer> {
             case ROUTES -> demand.routes();
             case CROSSINGS -> roads.crossings();
             case DEVICES -> roads.devices();
+            case RUNS -> throw new IllegalStateException("told already");
         };
         sheet.print(form, out);
         if (!form.isForMachines()) {
@@ -170,7 +177,7 @@ final class ShowCommand implements Callable<Integer> {
                         "Seconds from the end of green of the group that it waits for; more while that one has not had its min-green.");
             case PLANS ->
                 List.of("", "Plans as they are written; 'draw --place PLACE --plan' shows them, 'rehearse' runs them.");
-            case POINTS, ROADS, CROSSINGS, DEVICES, VOLUMES -> List.of();
+            case POINTS, ROADS, CROSSINGS, DEVICES, RUNS, VOLUMES -> List.of();
         };
     }
 

@@ -7,6 +7,10 @@ import java.nio.charset.StandardCharsets;
 import java.nio.file.Files;
 import java.nio.file.Path;
 import java.nio.file.attribute.FileTime;
+import java.sql.Connection;
+import java.sql.DriverManager;
+import java.sql.ResultSet;
+import java.sql.SQLException;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Map;
@@ -15,6 +19,7 @@ import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.condition.DisabledOnOs;
 import org.junit.jupiter.api.condition.OS;
 import org.junit.jupiter.api.io.TempDir;
+import org.ulicarro.files.Samples;
 
 /** The built program as people start it: ./ulicarro in a process of its own. */
 @DisabledOnOs(OS.WINDOWS)
@@ -82,7 +87,11 @@ class LauncherIT {
     }
 
     private String digest(String run) throws IOException {
-        return Files.readString(temp.resolve("quayside/runs/" + run + "/run.json"))
+        return digest("quayside", run);
+    }
+
+    private String digest(String study, String run) throws IOException {
+        return Files.readString(temp.resolve(study + "/runs/" + run + "/run.json"))
                 .lines()
                 .filter(l -> l.contains("\"digest\""))
                 .findFirst()
@@ -168,6 +177,50 @@ class LauncherIT {
         process.destroy(); // as Ctrl-C does
         assertThat(process.waitFor(30, TimeUnit.SECONDS)).isTrue();
         assertThat(runs).as("the part is gone, and the folder it was alone in").doesNotExist();
+    }
+
+    /** Killed without warning, twice, it goes on with the next replication, and is the run that nobody killed. */
+    @Test
+    void aKilledRunGoesOn() throws Exception {
+        Samples.write(Samples.MARKET, temp.resolve("mine"));
+        Path main = temp.resolve("mine/study.yaml");
+        Files.writeString(
+                main,
+                Files.readString(main).replace("to: \"17:30\"", "to: \"16:35\"").replace("15 min", "2 min"));
+        killAfterARow(1, "run", "mine", "-n", "30", "-j", "1");
+        assertThat(run("results", "mine")).isEqualTo(3);
+        assertThat(run("show", "mine", "runs")).isZero();
+        assertThat(out).contains("0001-base.part").contains("of 30; 'run --resume' goes on");
+        int kept = Integer.parseInt(out.replaceAll("(?s).*after (\\d+) of 30.*", "$1"));
+        killAfterARow(kept + 1, "run", "mine", "--resume", "-j", "1");
+        assertThat(run("run", "mine", "--resume")).isZero();
+        assertThat(err).containsPattern("going on with mine/runs/0001-base.part after \\d+ of 30");
+        assertThat(run("run", "mine", "-n", "25")).isZero();
+        assertThat(run("run", "--more", "5", "mine/2")).isZero();
+        assertThat(digest("mine", "0003-base")).isEqualTo(digest("mine", "0001-base"));
+        assertThat(run("run", "mine", "--resume")).isEqualTo(3);
+        assertThat(err).contains("no run of this study was interrupted");
+    }
+
+    private void killAfterARow(int rows, Object... args) throws Exception {
+        Process process = start(Map.of(), args);
+        Path database = temp.resolve("mine/runs/0001-base.part/results.sqlite");
+        int kept = 0;
+        for (int i = 0; i < 1200 && kept < rows; i++) {
+            Thread.sleep(50);
+            if (Files.exists(database)) {
+                try (Connection db = DriverManager.getConnection("jdbc:sqlite:file:" + database + "?mode=ro");
+                        ResultSet r = db.createStatement().executeQuery("SELECT count(*) FROM replications")) {
+                    kept = r.getInt(1);
+                } catch (SQLException e) {
+                    // it is being written
+                }
+            }
+        }
+        assertThat(kept).isBetween(rows, 29);
+        process.descendants().forEach(ProcessHandle::destroyForcibly);
+        process.destroyForcibly();
+        assertThat(process.waitFor(30, TimeUnit.SECONDS)).isTrue();
     }
 
     /** A run must not end as if it were whole when its results cannot be kept. */

@@ -3,54 +3,141 @@ package org.ulicarro.files;
 import java.nio.file.Path;
 import java.sql.Connection;
 import java.sql.PreparedStatement;
+import java.sql.ResultSet;
 import java.sql.SQLException;
 import java.sql.Statement;
+import java.util.ArrayList;
+import java.util.LinkedHashMap;
 import java.util.List;
+import java.util.Map;
+import org.ulicarro.core.measure.Instruments;
+import org.ulicarro.core.measure.Observed;
+import org.ulicarro.core.measure.Table;
+import org.ulicarro.core.run.DrawnTraffic;
 import org.ulicarro.core.run.ReplicationResult;
 
-/** The tables of a run in one SQLite file, per replication and interval, SI units in the column names. */
+/**
+ * The tables of a run in one SQLite file, per replication and interval, SI units in the column names. Replications are added one by one, each
+ * wholly or not at all, also when the program is killed.
+ */
 final class ResultDatabase {
 
     private static final String REPLICATIONS = """
-            CREATE TABLE replications (replication INTEGER PRIMARY KEY, wanted INTEGER, entered INTEGER,
-                unserved_at_end INTEGER, unserved_peak INTEGER, vehicle_steps INTEGER, most_on_road INTEGER)""";
+            CREATE TABLE IF NOT EXISTS replications (replication INTEGER PRIMARY KEY, wanted INTEGER, entered INTEGER,
+                unserved_at_end INTEGER, unserved_peak INTEGER, vehicle_steps INTEGER, most_on_road INTEGER,
+                start_fill REAL, missed_turns INTEGER, detoured INTEGER, no_way INTEGER, traffic TEXT, standstills TEXT)""";
 
-    private ResultDatabase() {}
+    private final Connection db;
 
-    static void write(Path file, List<ReplicationResult> results) throws SQLException {
-        try (Connection db = Sqlite.create(file)) {
-            try (Statement statement = db.createStatement()) {
-                // the folder is renamed when whole; a torn file is never seen
-                statement.execute("PRAGMA journal_mode = OFF");
-                statement.execute("PRAGMA synchronous = OFF");
-                statement.execute(REPLICATIONS);
-            }
-            db.setAutoCommit(false);
-            writeReplications(db, results);
-            for (Class<? extends Record> kind : results.get(0).tables().keySet()) {
-                RowTable<?> table = new RowTable<>(kind);
-                table.create(db);
-                for (ReplicationResult result : results) {
-                    table.insert(db, result.replication(), result.tables().get(kind));
-                }
-            }
-            db.commit();
+    private ResultDatabase(Connection db) {
+        this.db = db;
+    }
+
+    /** Opens one that is being made, or makes it. */
+    static ResultDatabase open(Path file) throws SQLException {
+        Connection db = Sqlite.create(file);
+        try (Statement statement = db.createStatement()) {
+            // a killed process leaves a journal, which takes back what was half written; power cuts are not provided
+            // for
+            statement.execute("PRAGMA synchronous = OFF");
+            statement.execute(REPLICATIONS);
+        } catch (SQLException e) {
+            db.close();
+            throw e;
+        }
+        db.setAutoCommit(false);
+        return new ResultDatabase(db);
+    }
+
+    /** How many replications it holds. */
+    int count() throws SQLException {
+        try (Statement statement = db.createStatement();
+                ResultSet r = statement.executeQuery("SELECT count(*) FROM replications")) {
+            return r.getInt(1);
         }
     }
 
-    private static void writeReplications(Connection db, List<ReplicationResult> results) throws SQLException {
-        try (PreparedStatement insert = db.prepareStatement("INSERT INTO replications VALUES (?,?,?,?,?,?,?)")) {
-            for (ReplicationResult r : results) {
-                insert.setInt(1, r.replication());
-                insert.setInt(2, r.wanted());
-                insert.setInt(3, r.entered());
-                insert.setInt(4, r.unservedAtEnd());
-                insert.setInt(5, r.unservedPeak());
-                insert.setLong(6, r.vehicleSteps());
-                insert.setInt(7, r.mostOnRoad());
-                insert.addBatch();
-            }
-            insert.executeBatch();
+    /** Adds one replication to all tables. */
+    void add(ReplicationResult r) throws SQLException {
+        for (Map.Entry<Class<? extends Record>, List<? extends Record>> of :
+                r.tables().entrySet()) {
+            RowTable<?> table = new RowTable<>(of.getKey());
+            table.create(db);
+            table.insert(db, r.replication(), of.getValue());
         }
+        try (PreparedStatement insert =
+                db.prepareStatement("INSERT INTO replications VALUES (?,?,?,?,?,?,?,?,?,?,?,?,?)")) {
+            insert.setInt(1, r.replication());
+            insert.setInt(2, r.wanted());
+            insert.setInt(3, r.entered());
+            insert.setInt(4, r.unservedAtEnd());
+            insert.setInt(5, r.unservedPeak());
+            insert.setLong(6, r.vehicleSteps());
+            insert.setInt(7, r.mostOnRoad());
+            insert.setDouble(8, r.startFill());
+            insert.setInt(9, r.missedTurns());
+            insert.setInt(10, r.detoured());
+            insert.setInt(11, r.noWay());
+            insert.setString(12, r.traffic().line());
+            insert.setString(13, String.join("\n", r.standstills()));
+            insert.executeUpdate();
+        }
+        db.commit();
+    }
+
+    /** All replications, as they were added. */
+    List<ReplicationResult> read() throws SQLException {
+        Map<Integer, Map<Class<? extends Record>, List<? extends Record>>> tables = new LinkedHashMap<>();
+        try (Statement statement = db.createStatement();
+                ResultSet r = statement.executeQuery("SELECT replication FROM replications ORDER BY replication")) {
+            while (r.next()) {
+                tables.put(r.getInt(1), new LinkedHashMap<>());
+            }
+        }
+        for (Table<?> table : Instruments.tables()) {
+            read(table.row(), tables);
+        }
+        List<ReplicationResult> results = new ArrayList<>();
+        try (Statement statement = db.createStatement();
+                ResultSet r = statement.executeQuery("SELECT * FROM replications ORDER BY replication")) {
+            while (r.next()) {
+                String blocked = r.getString(13);
+                results.add(new ReplicationResult(
+                        r.getInt(1),
+                        tables.get(r.getInt(1)),
+                        r.getInt(2),
+                        r.getInt(3),
+                        r.getInt(4),
+                        r.getInt(5),
+                        r.getLong(6),
+                        r.getInt(7),
+                        r.getDouble(8),
+                        r.getInt(9),
+                        r.getInt(10),
+                        r.getInt(11),
+                        DrawnTraffic.parse(r.getString(12)),
+                        blocked.isEmpty() ? List.of() : List.of(blocked.split("\n"))));
+            }
+        }
+        return results;
+    }
+
+    private <R extends Record> void read(
+            Class<R> kind, Map<Integer, Map<Class<? extends Record>, List<? extends Record>>> tables)
+            throws SQLException {
+        RowTable<R> table = new RowTable<>(kind);
+        if (!table.isIn(db)) {
+            return;
+        }
+        Map<Integer, List<R>> rows = new LinkedHashMap<>();
+        tables.keySet().forEach(replication -> rows.put(replication, new ArrayList<>()));
+        for (Observed<R> one : table.read(db)) {
+            rows.get(one.replication()).add(one.row());
+        }
+        rows.forEach((replication, list) -> tables.get(replication).put(kind, list));
+    }
+
+    void close() throws SQLException {
+        db.close();
     }
 }

@@ -36,7 +36,7 @@ final class RowTable<R extends Record> {
                 .map(c -> ", " + Columns.name(c) + " " + type(c.getType()))
                 .collect(Collectors.joining());
         try (Statement statement = db.createStatement()) {
-            statement.execute("CREATE TABLE " + name + " (replication INTEGER" + columns + ")");
+            statement.execute("CREATE TABLE IF NOT EXISTS " + name + " (replication INTEGER" + columns + ")");
         }
     }
 
@@ -59,14 +59,21 @@ final class RowTable<R extends Record> {
         }
     }
 
+    boolean isIn(Connection db) throws SQLException {
+        return Sqlite.has(db, name);
+    }
+
     /** All rows in the order in which they were written; none from a run that is older than the table. */
     List<Observed<R>> read(Path file) throws SQLException {
+        try (Connection db = Sqlite.read(file)) {
+            return isIn(db) ? read(db) : List.of();
+        }
+    }
+
+    /** The same from an open file that has the table. */
+    List<Observed<R>> read(Connection db) throws SQLException {
         List<Observed<R>> rows = new ArrayList<>();
-        try (Connection db = Sqlite.read(file);
-                Statement statement = db.createStatement()) {
-            if (!Sqlite.has(db, name)) {
-                return rows;
-            }
+        try (Statement statement = db.createStatement()) {
             Class<?>[] types =
                     Arrays.stream(components).map(RecordComponent::getType).toArray(Class<?>[]::new);
             Constructor<R> make = kind.getDeclaredConstructor(types);

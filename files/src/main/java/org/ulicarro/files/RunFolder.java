@@ -25,25 +25,18 @@ import tools.jackson.databind.node.ObjectNode;
 public final class RunFolder {
 
     private static final String RECORD = "run.json";
-    private static final String RESULTS = "results.sqlite";
+    static final String RESULTS = "results.sqlite";
     private static final String SUMMARY = "summary.bin";
     private static final String LOG = "log.txt";
 
     private RunFolder() {}
 
-    /** Writes all files of a run into an existing folder; its rows stay in memory. */
-    public static Run write(
+    /** Writes what lies beside the tables of a run; its rows stay in memory. */
+    static Run write(
             Path folder, RunRecord record, LoadedStudy study, List<ReplicationResult> results, List<String> log)
             throws IOException {
         Files.writeString(folder.resolve(RECORD), json(record, study));
         Files.write(folder.resolve(LOG), log);
-        try {
-            ResultDatabase.write(folder.resolve(RESULTS), results);
-        } catch (SQLException e) {
-            boolean full = String.valueOf(e.getMessage()).contains("SQLITE_FULL");
-            String reason = full ? "no space left on the disk" : e.getMessage();
-            throw new IOException(folder.resolve(RESULTS) + " cannot be written: " + reason, e);
-        }
         MeasuredResults measured = new MeasuredResults(results);
         SummaryFile.write(
                 folder.resolve(SUMMARY),

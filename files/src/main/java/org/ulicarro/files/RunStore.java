@@ -40,6 +40,18 @@ public final class RunStore {
         }
     }
 
+    /** Runs that are being made or were interrupted, the oldest first. */
+    public List<Path> unfinished() throws IOException {
+        if (!Files.isDirectory(runs)) {
+            return List.of();
+        }
+        try (Stream<Path> folders = Files.list(runs)) {
+            return folders.filter(f -> number(f) > 0 && f.toString().endsWith(PART))
+                    .sorted(Comparator.comparingInt(RunStore::number).thenComparing(Path::toString))
+                    .toList();
+        }
+    }
+
     /**
      * The run that somebody means by {@code last}, by a number such as {@code 4}, by an alternative, for its last run, or by a folder's
      * name or its beginning.

@@ -13,9 +13,11 @@ import org.ulicarro.core.measure.MovementRow;
 import org.ulicarro.core.measure.Observed;
 import org.ulicarro.core.measure.RunSummary;
 import org.ulicarro.core.run.Digest;
-import org.ulicarro.core.run.Experiment;
 import org.ulicarro.core.run.Model;
+import org.ulicarro.core.run.Progress;
 import org.ulicarro.core.run.ReplicationResult;
+import org.ulicarro.core.run.Replications;
+import org.ulicarro.core.run.Trials;
 
 class RunStoreTest {
 
@@ -56,7 +58,8 @@ class RunStoreTest {
         Samples.write(Samples.MARKET, study);
         LoadedStudy loaded = StudyFolder.read(study, List.of());
         Model model = loaded.compile(null).model();
-        List<ReplicationResult> results = Experiment.run(model, 2, 2, (r, share, outside) -> {});
+        List<ReplicationResult> results =
+                Trials.run(model, Replications.of(2), 2, Progress.SILENT).replications();
         RunRecord record = new RunRecord(
                 "0",
                 "t",
@@ -86,8 +89,25 @@ class RunStoreTest {
                 "here");
         RunStore store = new RunStore(study);
         Path part = store.begin("base");
-        RunFolder.write(part, record, loaded, results, List.of("line"));
+        RunRequest request =
+                new RunRequest("0", "base", "pm", loaded.inputs().digest(), 2, null, null, null, 0, false, true);
+        try (RunInProgress made = RunInProgress.begin(part, request)) {
+            made.keep(results.get(0));
+            assertThatThrownBy(() -> RunInProgress.goOn(part)).hasMessageContaining("by another process");
+        }
+        try (RunInProgress made = RunInProgress.goOn(part)) {
+            assertThat(made.request()).isEqualTo(request);
+            assertThat(made.before()).isEqualTo(1);
+            made.keep(results.get(1));
+            assertThat(made.kept()).as("every digit").isEqualTo(results);
+            assertThat(Digest.of(made.kept())).isEqualTo(record.digest());
+            made.finish(record, loaded, results, List.of("line"));
+        }
         Path run = store.finish(part);
+        try (var files = Files.list(run)) {
+            assertThat(files.map(f -> f.getFileName().toString()))
+                    .containsExactlyInAnyOrder("run.json", "results.sqlite", "summary.bin", "log.txt");
+        }
         assertThat(RunFolder.record(run)).isEqualTo(record);
         RunSummary summary = Run.in(run).summary();
         List<Observed<MovementRow>> rows = summary.observations(false);
@@ -118,12 +138,12 @@ class RunStoreTest {
                     .isInstanceOf(IOException.class)
                     .hasMessageContaining("run.json is damaged");
         }
-        assertThatThrownBy(() -> Run.in(run).summary())
+        assertThatThrownBy(() -> RunFolder.rows(run, MovementRow.class))
                 .isInstanceOf(IOException.class)
                 .hasMessageContaining("does not exist");
         Files.writeString(
                 run.resolve("results.sqlite"), "this is no database at all, but long enough to look like one");
-        assertThatThrownBy(() -> Run.in(run).summary())
+        assertThatThrownBy(() -> RunFolder.rows(run, MovementRow.class))
                 .isInstanceOf(IOException.class)
                 .hasMessageContaining("cannot be read");
     }

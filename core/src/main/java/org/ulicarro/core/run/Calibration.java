@@ -64,7 +64,7 @@ public final class Calibration {
     public interface Trial<X extends Exception> {
 
         /** All replications of it. */
-        List<ReplicationResult> run(Model variant) throws X;
+        MeasuredResults run(Model variant) throws X;
     }
 
     private record Round(double[] shares, Statistic[] flows, double miss) {}
@@ -179,7 +179,7 @@ public final class Calibration {
         return Math.abs(flow / targets.get(t).flow() - 1) <= within;
     }
 
-    private Round round(double[] shares, List<ReplicationResult> results) {
+    private Round round(double[] shares, MeasuredResults results) {
         Statistic[] flows = new Statistic[targets.size()];
         double miss = 0;
         for (int t = 0; t < flows.length; t++) {
@@ -195,8 +195,8 @@ public final class Calibration {
      * Saturation flow of a movement's lanes by the headways of all replications together, with the spread between those that have some. A
      * lane has too few in one replication where a bay beside it blocks it now and then.
      */
-    private static Statistic flow(List<ReplicationResult> results, Movement movement) {
-        List<List<LaneRow>> each = results.stream()
+    private static Statistic flow(MeasuredResults results, Movement movement) {
+        List<List<LaneRow>> each = results.replications().stream()
                 .map(r -> r.rows(LaneRow.class).stream()
                         .filter(l -> l.place().equals(movement.place())
                                 && l.movements().contains(movement.id()))

@@ -41,6 +41,11 @@ public final class Digest {
         });
     }
 
+    /** The same. */
+    public static String of(MeasuredResults results) {
+        return of(results.replications());
+    }
+
     /** SHA-256 in hexadecimal of each table, by name. */
     public static SortedMap<String, String> ofTables(List<ReplicationResult> results) {
         SortedMap<String, String> digests = new TreeMap<>();
@@ -80,7 +85,7 @@ public final class Digest {
         for (RecordComponent component : row.getClass().getRecordComponents()) {
             Object value = Columns.value(component, row);
             if (value instanceof Double number) {
-                out.writeDouble(number);
+                out.writeDouble(number + 0.0); // files do not tell -0 from 0
             } else if (value instanceof Integer number) {
                 out.writeInt(number);
             } else {

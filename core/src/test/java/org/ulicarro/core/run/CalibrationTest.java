@@ -23,7 +23,8 @@ class CalibrationTest {
 
     private static List<Outcome> search(Crossroads scene, int rounds) throws Exception {
         Model model = scene.model();
-        return new Calibration(model, 0.01).search(rounds, variant -> Experiment.run(variant, 2, 2, (r, s, o) -> {}));
+        return new Calibration(model, 0.01)
+                .search(rounds, variant -> Trials.run(variant, Replications.of(2), 2, Progress.SILENT));
     }
 
     /** Each movement meets its own, slower than usual and quicker; the other one stays as it was. */

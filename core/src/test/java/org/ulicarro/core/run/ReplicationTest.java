@@ -21,7 +21,7 @@ import org.ulicarro.core.traffic.TrafficView;
 
 class ReplicationTest {
 
-    private static final Experiment.Progress SILENT = (replication, share, outside) -> {};
+    private static final Progress SILENT = Progress.SILENT;
 
     private static Crossroads scene() {
         return new Crossroads().volumes(700, 600, 400, 300);
@@ -30,17 +30,18 @@ class ReplicationTest {
     @Test
     void threadsChangeNothing() throws InterruptedException {
         Model model = scene().model();
-        String one = Digest.of(Experiment.run(model, 4, 1, SILENT));
-        assertThat(Digest.of(Experiment.run(model, 4, 2, SILENT))).isEqualTo(one);
-        assertThat(Digest.of(Experiment.run(scene().model(), 4, 3, SILENT))).isEqualTo(one);
+        String one = Digest.of(Trials.run(model, Replications.of(4), 1, SILENT));
+        assertThat(Digest.of(Trials.run(model, Replications.of(4), 2, SILENT))).isEqualTo(one);
+        assertThat(Digest.of(Trials.run(scene().model(), Replications.of(4), 3, SILENT)))
+                .isEqualTo(one);
     }
 
     @Test
     void anotherSeedIsAnotherRun() throws InterruptedException {
         Crossroads other = scene();
         other.seed = 2;
-        assertThat(Digest.of(Experiment.run(other.model(), 1, 1, SILENT)))
-                .isNotEqualTo(Digest.of(Experiment.run(scene().model(), 1, 1, SILENT)));
+        assertThat(Digest.of(Trials.run(other.model(), Replications.of(1), 1, SILENT)))
+                .isNotEqualTo(Digest.of(Trials.run(scene().model(), Replications.of(1), 1, SILENT)));
     }
 
     @ParameterizedTest
@@ -61,7 +62,7 @@ class ReplicationTest {
     /** Digits of this scene on every machine and Java; a change of the model changes them knowingly. */
     @Test
     void theDigestIsTheSameEverywhere() throws InterruptedException {
-        assertThat(Digest.of(Experiment.run(scene().model(), 1, 1, SILENT)))
+        assertThat(Digest.of(Trials.run(scene().model(), Replications.of(1), 1, SILENT)))
                 .isEqualTo("2b252346bf11520fee3e5b8ed81fcbf64a0b4bb1cbab010ac118ff781bb0bb08");
     }
 
@@ -97,7 +98,7 @@ class ReplicationTest {
         Crossroads scene = Crossroads.oneThroughLane(600);
         scene.hours = 2;
         scene.count("EBT", flow).count("WBT", 100).count("NBT", 100).count("SBT", 100);
-        double[] delays = Experiment.run(scene.model(), 10, 2, SILENT).stream()
+        double[] delays = Trials.run(scene.model(), Replications.of(10), 2, SILENT).replications().stream()
                 .mapToDouble(r -> whole(r, "EBT").controlDelayS())
                 .toArray();
         double expected = SignalDelay.webster(90, lambda, saturation, flow / 3600);
@@ -145,7 +146,7 @@ class ReplicationTest {
     }
 
     private static double meanDelay(Crossroads scene, String name) throws InterruptedException {
-        return Experiment.run(scene.model(), 3, 2, SILENT).stream()
+        return Trials.run(scene.model(), Replications.of(3), 2, SILENT).replications().stream()
                 .mapToDouble(
                         r -> whole(r, name).controlDelayS() + whole(r, name).entryDelayS())
                 .average()
@@ -184,13 +185,13 @@ class ReplicationTest {
     }
 
     @Test
-    void anInterruptedExperimentEndsAtOnceWithoutAResult() throws InterruptedException {
+    void interruptedTrialsEndsAtOnceWithoutAResult() throws InterruptedException {
         Model model = scene().model();
         Throwable[] thrown = new Throwable[1];
         java.util.concurrent.CountDownLatch under = new java.util.concurrent.CountDownLatch(1);
         Thread thread = new Thread(() -> {
             try {
-                Experiment.run(model, 500, 1, (replication, share, outside) -> under.countDown());
+                Trials.run(model, Replications.of(500), 1, (replication, share, outside) -> under.countDown());
             } catch (InterruptedException e) {
                 thrown[0] = e;
             }

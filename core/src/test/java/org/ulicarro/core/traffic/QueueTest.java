@@ -7,9 +7,11 @@ import java.util.List;
 import org.junit.jupiter.api.Test;
 import org.ulicarro.core.Crossroads;
 import org.ulicarro.core.measure.MovementRow;
-import org.ulicarro.core.run.Experiment;
 import org.ulicarro.core.run.Model;
+import org.ulicarro.core.run.Progress;
 import org.ulicarro.core.run.Replication;
+import org.ulicarro.core.run.Replications;
+import org.ulicarro.core.run.Trials;
 
 /** Queues at a line, and what goes in gaps. */
 class QueueTest {
@@ -50,7 +52,7 @@ class QueueTest {
     }
 
     private static double passed(Crossroads scene, String name) throws InterruptedException {
-        return Experiment.run(scene.model(), 2, 2, (replication, share, outside) -> {}).stream()
+        return Trials.run(scene.model(), Replications.of(2), 2, Progress.SILENT).replications().stream()
                 .mapToDouble(r -> r.rows(MovementRow.class).stream()
                         .filter(row -> row.name().equals(name) && row.toS() - row.fromS() > 1000)
                         .mapToDouble(MovementRow::vehicles)
