@@ -18,7 +18,7 @@ import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.io.TempDir;
 import org.ulicarro.files.Samples;
 
-/** Every command that a page of {@code docs/} shows, as it is written there, on the demo shortened to twenty minutes. */
+/** Every command that a page of {@code docs/} shows, as it is written there, on the demo shortened to ten minutes. */
 class DocsCommandsTest extends InProcess {
 
     private static final Path ROOT = Path.of("").toAbsolutePath().getParent();
@@ -88,8 +88,9 @@ class DocsCommandsTest extends InProcess {
         Files.writeString(
                 file,
                 Files.readString(file)
-                        .replace("to: \"17:30\"", "to: \"16:55\"")
-                        .replace("drain: 15 min", "drain: 5 min")
+                        .replace("from: \"16:30\", to: \"17:30\"", "from: \"16:45\", to: \"16:55\"")
+                        .replace("length: 15 min", "length: 3 min")
+                        .replace("drain: 15 min", "drain: 2 min")
                         .replace("replications: 10", "replications: 1"));
         assertThat(run("run", study)).as(err).isZero();
         assertThat(run("run", study, "-a", "actuated")).as(err).isZero();
