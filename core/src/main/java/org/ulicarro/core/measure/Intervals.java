@@ -27,7 +27,7 @@ public final class Intervals {
     }
 
     /** The slice that a time of day falls into, or -1 outside the period. */
-    int slice(double time) {
+    public int slice(double time) {
         return time >= from && time < to ? Math.min(slices - 1, (int) ((time - from) / SLICE)) : -1;
     }
 
@@ -37,12 +37,12 @@ public final class Intervals {
     }
 
     /** s since midnight */
-    double from(int interval) {
+    public double from(int interval) {
         return interval == whole() ? from : from + interval * SLICE;
     }
 
     /** s since midnight */
-    double to(int interval) {
+    public double to(int interval) {
         return interval == whole() ? to : Math.min(to, from + (interval + 1) * SLICE);
     }
 }
