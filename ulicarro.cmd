@@ -5,6 +5,7 @@ setlocal enabledelayedexpansion
 set "root=%~dp0"
 if "%root:~-1%"=="\" set "root=%root:~0,-1%"
 set "app=%root%\cli\target\app"
+if exist "%root%\app\ulicarro.jar" set "app=%root%\app"
 set "jar=%app%\ulicarro.jar"
 
 set "java=java"

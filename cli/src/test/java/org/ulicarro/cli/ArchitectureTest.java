@@ -41,6 +41,8 @@ class ArchitectureTest {
                 .definedBy(core + "tracks..")
                 .layer("run")
                 .definedBy(core + "run..")
+                .layer("timing")
+                .definedBy(core + "timing..")
                 .whereLayer("base")
                 .mayNotAccessAnyLayer()
                 .whereLayer("study")
@@ -61,6 +63,8 @@ class ArchitectureTest {
                 .mayOnlyAccessLayers("base", "study", "network", "demand", "signal", "traffic")
                 .whereLayer("run")
                 .mayNotBeAccessedByAnyLayer()
+                .whereLayer("timing")
+                .mayNotBeAccessedByAnyLayer()
                 .check(all);
     }
 
@@ -74,6 +78,7 @@ class ArchitectureTest {
                 .resideInAnyPackage(
                         "org.ulicarro.files..",
                         "org.ulicarro.report..",
+                        "org.ulicarro.link..",
                         "org.ulicarro.cli..",
                         "tools.jackson..",
                         "picocli..",
@@ -86,14 +91,21 @@ class ArchitectureTest {
                 .resideInAPackage("org.ulicarro.report..")
                 .should()
                 .dependOnClassesThat()
-                .resideInAnyPackage("org.ulicarro.files..", "org.ulicarro.cli..")
+                .resideInAnyPackage("org.ulicarro.files..", "org.ulicarro.link..", "org.ulicarro.cli..")
                 .check(all);
         noClasses()
                 .that()
                 .resideInAPackage("org.ulicarro.files..")
                 .should()
                 .dependOnClassesThat()
-                .resideInAnyPackage("org.ulicarro.report..", "org.ulicarro.cli..")
+                .resideInAnyPackage("org.ulicarro.report..", "org.ulicarro.link..", "org.ulicarro.cli..")
+                .check(all);
+        noClasses()
+                .that()
+                .resideInAPackage("org.ulicarro.link..")
+                .should()
+                .dependOnClassesThat()
+                .resideInAnyPackage("org.ulicarro.files..", "org.ulicarro.report..", "org.ulicarro.cli..")
                 .check(all);
     }
 

@@ -89,7 +89,7 @@ public record CrossingStrip(
         double far = crossing.length() + crossing.width() + BEYOND_KERB + length + width + SLACK;
         for (double s = lane.start(); s <= lane.end() + length; s += SAMPLE) {
             Pose front = at(lane, before, s);
-            if (Math.hypot(
+            if (StrictMath.hypot(
                             front.x() - crossing.one().x(),
                             front.y() - crossing.one().y())
                     > far) {
