@@ -2,10 +2,6 @@ package org.ulicarro.files;
 
 import static org.assertj.core.api.Assertions.assertThat;
 
-import java.io.ByteArrayInputStream;
-import java.io.ByteArrayOutputStream;
-import java.io.DataInputStream;
-import java.io.DataOutputStream;
 import java.io.IOException;
 import java.nio.file.Files;
 import java.nio.file.Path;
@@ -18,6 +14,7 @@ import org.ulicarro.core.base.Fault;
 import org.ulicarro.core.run.Digest;
 import org.ulicarro.core.run.Model;
 import org.ulicarro.core.run.Replication;
+import org.ulicarro.core.run.Snapshot;
 import org.ulicarro.core.signal.Aspect;
 import org.ulicarro.core.signal.DetectorPlace;
 import org.ulicarro.core.signal.SignalSystem;
@@ -48,10 +45,9 @@ class ActuatedTest {
         Model model = model("actuated", "short");
         Replication whole = new Replication(model, 1);
         whole.advanceTo(16 * 3600 + 31 * 60 + 7);
-        ByteArrayOutputStream saved = new ByteArrayOutputStream();
-        whole.save(new DataOutputStream(saved));
+        Snapshot saved = whole.save();
         Replication second = new Replication(model, 1, 3);
-        second.restore(new DataInputStream(new ByteArrayInputStream(saved.toByteArray())));
+        second.restore(saved);
         assertThat(Digest.of(List.of(second.result()))).isEqualTo(Digest.of(List.of(whole.result())));
     }
 

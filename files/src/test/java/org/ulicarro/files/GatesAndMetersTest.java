@@ -3,10 +3,6 @@ package org.ulicarro.files;
 import static org.assertj.core.api.Assertions.assertThat;
 import static org.assertj.core.api.Assertions.within;
 
-import java.io.ByteArrayInputStream;
-import java.io.ByteArrayOutputStream;
-import java.io.DataInputStream;
-import java.io.DataOutputStream;
 import java.io.IOException;
 import java.nio.file.Files;
 import java.nio.file.Path;
@@ -21,6 +17,7 @@ import org.ulicarro.core.run.Digest;
 import org.ulicarro.core.run.Model;
 import org.ulicarro.core.run.Replication;
 import org.ulicarro.core.run.ReplicationResult;
+import org.ulicarro.core.run.Snapshot;
 
 /** Gates that serve each vehicle, and ramp meters, from the text of a study to what they let through. */
 class GatesAndMetersTest {
@@ -176,10 +173,9 @@ class GatesAndMetersTest {
         String straight = Digest.of(List.of(new Replication(model, 1).result()));
         Replication first = new Replication(model, 1);
         first.advanceTo(7 * 3600 + 1234.4);
-        ByteArrayOutputStream bytes = new ByteArrayOutputStream();
-        first.save(new DataOutputStream(bytes));
+        Snapshot bytes = first.save();
         Replication second = new Replication(model, 1);
-        second.restore(new DataInputStream(new ByteArrayInputStream(bytes.toByteArray())));
+        second.restore(bytes);
         assertThat(Digest.of(List.of(second.result()))).isEqualTo(straight);
     }
 

@@ -2,10 +2,6 @@ package org.ulicarro.files;
 
 import static org.assertj.core.api.Assertions.assertThat;
 
-import java.io.ByteArrayInputStream;
-import java.io.ByteArrayOutputStream;
-import java.io.DataInputStream;
-import java.io.DataOutputStream;
 import java.io.IOException;
 import java.nio.file.Path;
 import java.util.HashMap;
@@ -19,6 +15,7 @@ import org.ulicarro.core.run.Digest;
 import org.ulicarro.core.run.Model;
 import org.ulicarro.core.run.Replication;
 import org.ulicarro.core.run.ReplicationResult;
+import org.ulicarro.core.run.Snapshot;
 import org.ulicarro.core.traffic.TrafficView;
 
 /** Every sample driven through: nobody stands for ever, nobody is lost, and a run cut in the middle goes on as if it had not been. */
@@ -79,10 +76,9 @@ class SampleTrafficTest {
         Model model = model(sample);
         Replication whole = new Replication(model, 2);
         whole.advanceTo(model.demand().window().start() + 1234.5);
-        ByteArrayOutputStream saved = new ByteArrayOutputStream();
-        whole.save(new DataOutputStream(saved));
+        Snapshot saved = whole.save();
         Replication again = new Replication(model, 2);
-        again.restore(new DataInputStream(new ByteArrayInputStream(saved.toByteArray())));
+        again.restore(saved);
         ReplicationResult one = whole.result();
         assertThat(Digest.of(List.of(again.result()))).isEqualTo(Digest.of(List.of(one)));
         assertThat(Digest.of(List.of(new Replication(model, 2).result()))).isEqualTo(Digest.of(List.of(one)));

@@ -342,10 +342,9 @@ class StageScriptTest {
         Model model = compile(SOUND).model();
         Replication whole = new Replication(model, 1);
         whole.advanceTo(16 * 3600 + 33 * 60 + 7);
-        var saved = new java.io.ByteArrayOutputStream();
-        whole.save(new java.io.DataOutputStream(saved));
+        var saved = whole.save();
         Replication second = new Replication(model, 1);
-        second.restore(new java.io.DataInputStream(new java.io.ByteArrayInputStream(saved.toByteArray())));
+        second.restore(saved);
         assertThat(org.ulicarro.core.run.Digest.of(List.of(second.result())))
                 .isEqualTo(org.ulicarro.core.run.Digest.of(List.of(whole.result())));
     }

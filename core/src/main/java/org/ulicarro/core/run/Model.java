@@ -17,6 +17,7 @@ public final class Model {
     private final String periodId;
     private final Layers layers;
     private final LaneTable table;
+    private volatile String fingerprint;
 
     Model(Inputs inputs, String periodId, Layers layers, LaneTable table) {
         this.inputs = inputs;
@@ -42,6 +43,16 @@ public final class Model {
     /** What it was compiled from. */
     public Inputs inputs() {
         return inputs;
+    }
+
+    /** Equal for models that drive equally. */
+    String fingerprint() {
+        String known = fingerprint;
+        if (known == null) {
+            known = inputs.digest() + " " + periodId;
+            fingerprint = known; // two threads may both make it, and make the same
+        }
+        return known;
     }
 
     public Study study() {

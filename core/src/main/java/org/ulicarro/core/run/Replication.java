@@ -3,7 +3,9 @@ package org.ulicarro.core.run;
 import java.io.DataInput;
 import java.io.DataOutput;
 import java.io.IOException;
+import java.util.LinkedHashMap;
 import java.util.List;
+import java.util.Map;
 import java.util.function.Consumer;
 import org.ulicarro.core.base.Clock;
 import org.ulicarro.core.base.Stateful;
@@ -23,7 +25,7 @@ import org.ulicarro.core.traffic.TrafficView;
 import org.ulicarro.core.traffic.Witness;
 
 /** One replication of a model: the same model, seed and number give the same result to the bit. */
-public final class Replication implements Stateful, AutoCloseable {
+public final class Replication implements AutoCloseable {
 
     /** What the start of the period is held against (s). */
     private static final double EARLY = 900;
@@ -41,6 +43,31 @@ public final class Replication implements Stateful, AutoCloseable {
     private int onRoadAtStart = -1; // of the measured period
     private long onRoadEarly; // vehicle-steps of its first quarter of an hour
     private int stepsEarly;
+
+    /** What is counted here. */
+    private final Stateful counts = new Stateful() {
+        @Override
+        public void save(DataOutput out) throws IOException {
+            out.writeInt(unservedAtEnd);
+            out.writeInt(unservedPeak);
+            out.writeLong(vehicleSteps);
+            out.writeInt(mostOnRoad);
+            out.writeInt(onRoadAtStart);
+            out.writeLong(onRoadEarly);
+            out.writeInt(stepsEarly);
+        }
+
+        @Override
+        public void restore(DataInput in) throws IOException {
+            unservedAtEnd = in.readInt();
+            unservedPeak = in.readInt();
+            vehicleSteps = in.readLong();
+            mostOnRoad = in.readInt();
+            onRoadAtStart = in.readInt();
+            onRoadEarly = in.readLong();
+            stepsEarly = in.readInt();
+        }
+    };
 
     /**
      * A replication at the start of its warm-up.
@@ -194,27 +221,27 @@ public final class Replication implements Stateful, AutoCloseable {
         return model;
     }
 
-    @Override
-    public void save(DataOutput out) throws IOException {
-        out.writeInt(unservedAtEnd);
-        out.writeInt(unservedPeak);
-        out.writeLong(vehicleSteps);
-        out.writeInt(mostOnRoad);
-        out.writeInt(onRoadAtStart);
-        out.writeLong(onRoadEarly);
-        out.writeInt(stepsEarly);
-        traffic.save(out);
+    /**
+     * Its state now, to go on from later.
+     *
+     * @throws IllegalStateException when one of its observers cannot be saved
+     */
+    public Snapshot save() {
+        return Snapshot.of(model.fingerprint(), number, now(), parts());
     }
 
-    @Override
-    public void restore(DataInput in) throws IOException {
-        unservedAtEnd = in.readInt();
-        unservedPeak = in.readInt();
-        vehicleSteps = in.readLong();
-        mostOnRoad = in.readInt();
-        onRoadAtStart = in.readInt();
-        onRoadEarly = in.readLong();
-        stepsEarly = in.readInt();
-        traffic.restore(in);
+    /**
+     * Goes back, or on, to a state of this replication.
+     *
+     * @throws IllegalArgumentException in words, when it is of another model or replication, or of one that was watched otherwise
+     */
+    public void restore(Snapshot state) {
+        state.into(model.fingerprint(), number, parts());
+    }
+
+    private Map<String, Stateful> parts() {
+        Map<String, Stateful> parts = new LinkedHashMap<>(traffic.parts());
+        parts.put("counts", counts);
+        return parts;
     }
 }

@@ -4,7 +4,9 @@ import java.io.DataInput;
 import java.io.DataOutput;
 import java.io.IOException;
 import java.util.ArrayList;
+import java.util.LinkedHashMap;
 import java.util.List;
+import java.util.Map;
 import org.ulicarro.core.base.Clock;
 import org.ulicarro.core.base.Stateful;
 import org.ulicarro.core.demand.Departures;
@@ -41,6 +43,25 @@ public final class Traffic implements Stateful, AutoCloseable {
     private final TrafficView view;
     private final List<Observer> observers = new ArrayList<>();
     private int tick;
+
+    /** What changes and has no class of its own. */
+    private final Stateful clock = new Stateful() {
+        @Override
+        public void save(DataOutput out) throws IOException {
+            out.writeInt(tick);
+            out.writeInt(motion.arrived);
+            out.writeInt(laneChanges.missedTurns);
+        }
+
+        @Override
+        public void restore(DataInput in) throws IOException {
+            tick = in.readInt();
+            motion.arrived = in.readInt();
+            laneChanges.missedTurns = in.readInt();
+            parts.blocks.restart();
+            view.at(tick);
+        }
+    };
 
     /**
      * Traffic at the start of its warm-up, with nobody on the road.
@@ -260,49 +281,40 @@ public final class Traffic implements Stateful, AutoCloseable {
                 + " outside and " + motion.arrived + " through; " + how);
     }
 
+    /** Everything that changes, in named parts and in the order in which they are put back. */
+    public Map<String, Stateful> parts() {
+        Map<String, Stateful> named = new LinkedHashMap<>();
+        named.put("clock", clock);
+        named.put("aspects", parts.aspects);
+        named.put("signals", control);
+        named.put("vehicles", fleet);
+        named.put("accounts", ledger);
+        named.put("accounts of farther places", parts.farther);
+        named.put("lanes", parts.queues);
+        named.put("routes", parts.routes);
+        named.put("walkers", parts.walkers);
+        named.put("stops", parts.halts);
+        named.put("stages", stages);
+        named.put("standstills", standstills);
+        named.put("entries", entries);
+        for (Observer observer : observers) {
+            String name = observer.getClass().getSimpleName();
+            named.put(named.containsKey(name) ? name + " " + named.size() : name, observer);
+        }
+        return named;
+    }
+
     @Override
     public void save(DataOutput out) throws IOException {
-        out.writeInt(tick);
-        out.writeInt(motion.arrived);
-        out.writeInt(laneChanges.missedTurns);
-        parts.aspects.save(out);
-        control.save(out);
-        fleet.save(out);
-        ledger.save(out);
-        parts.farther.save(out);
-        parts.queues.save(out);
-        parts.routes.save(out);
-        parts.walkers.save(out);
-        parts.halts.save(out);
-        stages.save(out);
-        standstills.save(out);
-        entries.save(out);
-        for (Observer observer : observers) {
-            observer.save(out);
+        for (Stateful part : parts().values()) {
+            part.save(out);
         }
     }
 
     @Override
     public void restore(DataInput in) throws IOException {
-        tick = in.readInt();
-        motion.arrived = in.readInt();
-        laneChanges.missedTurns = in.readInt();
-        parts.aspects.restore(in);
-        parts.blocks.restart();
-        control.restore(in);
-        fleet.restore(in);
-        ledger.restore(in);
-        parts.farther.restore(in);
-        parts.queues.restore(in);
-        parts.routes.restore(in);
-        parts.walkers.restore(in);
-        parts.halts.restore(in);
-        stages.restore(in);
-        standstills.restore(in);
-        entries.restore(in);
-        for (Observer observer : observers) {
-            observer.restore(in);
+        for (Stateful part : parts().values()) {
+            part.restore(in);
         }
-        view.at(tick);
     }
 }

@@ -3,10 +3,6 @@ package org.ulicarro.core.run;
 import static org.assertj.core.api.Assertions.assertThat;
 import static org.assertj.core.api.Assertions.within;
 
-import java.io.ByteArrayInputStream;
-import java.io.ByteArrayOutputStream;
-import java.io.DataInputStream;
-import java.io.DataOutputStream;
 import java.io.IOException;
 import java.util.List;
 import org.junit.jupiter.api.Test;
@@ -51,10 +47,9 @@ class ReplicationTest {
         Replication whole = new Replication(model, 1);
         double cut = model.demand().window().start() + share * 5400;
         whole.advanceTo(cut);
-        ByteArrayOutputStream saved = new ByteArrayOutputStream();
-        whole.save(new DataOutputStream(saved));
+        Snapshot saved = whole.save();
         Replication second = new Replication(model, 1);
-        second.restore(new DataInputStream(new ByteArrayInputStream(saved.toByteArray())));
+        second.restore(saved);
         assertThat(second.now()).isEqualTo(whole.now());
         assertThat(Digest.of(List.of(second.result()))).isEqualTo(Digest.of(List.of(whole.result())));
     }

@@ -2,10 +2,6 @@ package org.ulicarro.core.traffic;
 
 import static org.assertj.core.api.Assertions.assertThat;
 
-import java.io.ByteArrayInputStream;
-import java.io.ByteArrayOutputStream;
-import java.io.DataInputStream;
-import java.io.DataOutputStream;
 import java.io.IOException;
 import java.util.EnumSet;
 import java.util.LinkedHashMap;
@@ -20,6 +16,7 @@ import org.ulicarro.core.base.Draws.Purpose;
 import org.ulicarro.core.run.Digest;
 import org.ulicarro.core.run.Model;
 import org.ulicarro.core.run.Replication;
+import org.ulicarro.core.run.Snapshot;
 import org.ulicarro.core.signal.Aspect;
 import org.ulicarro.core.study.VehicleType;
 
@@ -92,10 +89,9 @@ class TrafficRulesTest {
         Replication whole = new Replication(model, 1);
         whole.advanceTo(
                 model.demand().window().start() + 2000 * Draws.uniform(Draws.key(seed, 0, Purpose.ROUTE, 1), 0));
-        ByteArrayOutputStream saved = new ByteArrayOutputStream();
-        whole.save(new DataOutputStream(saved));
+        Snapshot saved = whole.save();
         Replication again = new Replication(model, 1);
-        again.restore(new DataInputStream(new ByteArrayInputStream(saved.toByteArray())));
+        again.restore(saved);
         assertThat(Digest.of(List.of(again.result()))).isEqualTo(Digest.of(List.of(whole.result())));
     }
 

@@ -3,10 +3,6 @@ package org.ulicarro.core.traffic;
 import static org.assertj.core.api.Assertions.assertThat;
 import static org.assertj.core.api.Assertions.within;
 
-import java.io.ByteArrayInputStream;
-import java.io.ByteArrayOutputStream;
-import java.io.DataInputStream;
-import java.io.DataOutputStream;
 import java.io.IOException;
 import java.util.ArrayList;
 import java.util.List;
@@ -19,6 +15,7 @@ import org.ulicarro.core.run.Digest;
 import org.ulicarro.core.run.Model;
 import org.ulicarro.core.run.Replication;
 import org.ulicarro.core.run.ReplicationResult;
+import org.ulicarro.core.run.Snapshot;
 import org.ulicarro.core.study.WalkerFlow;
 
 /** People on crossings: when they go, what it costs them and the drivers, and what must always hold. */
@@ -140,10 +137,9 @@ class WalkersTest {
         Replication whole = new Replication(model, 1);
         Replication first = new Replication(model, 1);
         first.advanceTo(8 * 3600 + 400);
-        ByteArrayOutputStream out = new ByteArrayOutputStream();
-        first.save(new DataOutputStream(out));
+        Snapshot out = first.save();
         Replication second = new Replication(model, 1);
-        second.restore(new DataInputStream(new ByteArrayInputStream(out.toByteArray())));
+        second.restore(out);
         assertThat(Digest.of(List.of(second.result()))).isEqualTo(Digest.of(List.of(whole.result())));
     }
 
