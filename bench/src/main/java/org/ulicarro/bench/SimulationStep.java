@@ -1,9 +1,5 @@
 package org.ulicarro.bench;
 
-import java.io.ByteArrayInputStream;
-import java.io.ByteArrayOutputStream;
-import java.io.DataInputStream;
-import java.io.DataOutputStream;
 import java.io.IOException;
 import java.nio.file.Files;
 import java.nio.file.Path;
@@ -16,6 +12,7 @@ import org.openjdk.jmh.annotations.Setup;
 import org.openjdk.jmh.annotations.State;
 import org.ulicarro.core.run.Model;
 import org.ulicarro.core.run.Replication;
+import org.ulicarro.core.run.Snapshot;
 import org.ulicarro.files.Samples;
 import org.ulicarro.files.StudyFolder;
 import org.ulicarro.files.StudyProblem;
@@ -33,7 +30,7 @@ public class SimulationStep {
     private boolean recording;
 
     private Model model;
-    private byte[] loaded; // the state once the network has filled
+    private Snapshot loaded; // the state once the network has filled
     private Replication replication;
 
     @Setup(Level.Trial)
@@ -44,24 +41,21 @@ public class SimulationStep {
             Scenes.makeBusy(folder);
         }
         model = StudyFolder.read(folder, List.of()).compile(null).model();
-        Replication first = new Replication(model, 1);
-        first.advanceTo(model.period().from() + 900);
-        ByteArrayOutputStream out = new ByteArrayOutputStream();
-        first.save(new DataOutputStream(out));
-        loaded = out.toByteArray();
         replication = new Replication(model, 1);
         if (recording) {
             replication.observe(Recording.of(model, (bytes, length) -> {}));
         }
+        replication.advanceTo(model.period().from() + 900);
+        loaded = replication.save();
     }
 
     @Setup(Level.Iteration)
-    public void rewind() throws IOException {
-        replication.restore(new DataInputStream(new ByteArrayInputStream(loaded)));
+    public void rewind() {
+        replication.restore(loaded);
     }
 
     @Benchmark
-    public double step(RawLoop.Moved moved) throws IOException {
+    public double step(RawLoop.Moved moved) {
         if (replication.isDone()) {
             rewind();
         }

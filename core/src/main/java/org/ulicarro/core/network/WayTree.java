@@ -1,0 +1,95 @@
+package org.ulicarro.core.network;
+
+import java.util.ArrayList;
+import java.util.Arrays;
+import java.util.List;
+import java.util.PriorityQueue;
+
+/**
+ * Cheapest ways from one link to all others, by turn and time of day, in one pass: E. W. Dijkstra, <i>A note on two problems in connexion with
+ * graphs</i>, Numerische Mathematik 1, 1959; with times, S. E. Dreyfus, <i>An appraisal of some shortest-path algorithms</i>, Operations
+ * Research 17, 1969. Exact while nobody who comes later onto a link is through earlier; where measured costs say otherwise, the way found is
+ * one that nobody would leave by waiting. Of two ways of equal cost the one over links with the lower number is taken.
+ */
+public final class WayTree {
+
+    private record Reached(int link, double at) {}
+
+    private final Network network;
+    private final TurnCost cost;
+    private final int from;
+    private final double[] comes; // link -> when it is come onto, s since midnight; infinite where no way leads
+    private final int[] by; // link -> movement with which it is come onto, or -1
+
+    private WayTree(Network network, TurnCost cost, int from) {
+        this.network = network;
+        this.cost = cost;
+        this.from = from;
+        comes = new double[network.links().size()];
+        by = new int[comes.length];
+        Arrays.fill(comes, Double.POSITIVE_INFINITY);
+        Arrays.fill(by, -1);
+    }
+
+    /**
+     * Finds them.
+     *
+     * @param from index of the link on which the ways begin
+     * @param at when it is come onto (s since midnight)
+     */
+    public static WayTree from(Network network, int from, double at, TurnCost cost) {
+        WayTree tree = new WayTree(network, cost, from);
+        tree.grow(at);
+        return tree;
+    }
+
+    private void grow(double at) {
+        PriorityQueue<Reached> open = new PriorityQueue<>(
+                (a, b) -> a.at != b.at ? Double.compare(a.at, b.at) : Integer.compare(a.link, b.link));
+        comes[from] = at;
+        open.add(new Reached(from, at));
+        while (!open.isEmpty()) {
+            Reached here = open.poll();
+            if (here.at > comes[here.link]) {
+                continue;
+            }
+            Link link = network.links().get(here.link);
+            for (Movement turn : network.movementsFrom(here.link)) {
+                double there = here.at + cost.along(link, turn, here.at);
+                if (there < comes[turn.toLink()] && turn.toLink() != from) {
+                    comes[turn.toLink()] = there;
+                    by[turn.toLink()] = turn.index();
+                    open.add(new Reached(turn.toLink(), there));
+                }
+            }
+        }
+    }
+
+    /** When a link is come onto (s since midnight); infinite where no way leads. */
+    public double comes(int link) {
+        return comes[link];
+    }
+
+    /** When the plan is left at the end of a link (s since midnight); infinite where no way leads. */
+    public double leaves(int link) {
+        return comes[link] == Double.POSITIVE_INFINITY
+                ? comes[link]
+                : comes[link] + cost.out(network.links().get(link), comes[link]);
+    }
+
+    /** The movements to a link in order, those on rings among them; empty for the first link, null where no way leads. */
+    public List<Integer> way(int link) {
+        if (comes[link] == Double.POSITIVE_INFINITY) {
+            return null;
+        }
+        List<Integer> way = new ArrayList<>();
+        for (int at = link; at != from; ) {
+            Movement m = network.movements().get(by[at]);
+            List<Integer> whole = new ArrayList<>(m.onward());
+            whole.add(0, m.index());
+            way.addAll(0, whole);
+            at = m.fromLink();
+        }
+        return way;
+    }
+}
