@@ -26,12 +26,18 @@ import org.ulicarro.core.study.VehicleType;
 import org.ulicarro.core.traffic.LaneTable;
 
 /**
- * What a model is made of, one upon the other: network, then signals and demand. Each remembers what it was made from and what was found
+ * What a model is made of, one upon the other: network, with the room that it has for turns and its longest trip without traffic (s), then
+ * signals and demand. Each remembers what it was made from and what was found
  * wrong in that, so that a variant takes over the layers whose sources it has not changed, faults and all.
  */
-record Layers(Layer<Network> network, Layer<SignalSystem> signals, Layer<DemandPlan> demand) {
+record Layers(
+        Layer<Network> network,
+        Layer<Boolean> room,
+        Layer<Double> trips,
+        Layer<SignalSystem> signals,
+        Layer<DemandPlan> demand) {
 
-    static final Layers NONE = new Layers(null, null, null);
+    static final Layers NONE = new Layers(null, null, null, null, null);
 
     /**
      * One of them.
@@ -84,7 +90,13 @@ record Layers(Layer<Network> network, Layer<SignalSystem> signals, Layer<DemandP
         if (net.made() == null) {
             return failed(faults);
         }
-        TurningRoom.check(net.made(), study.network(), types(study), faults);
+        Set<VehicleType> types = types(study);
+        Layer<Boolean> turning = Layer.of(room, List.of(net.made(), study.network(), types), found -> {
+            TurningRoom.check(net.made(), study.network(), types, found);
+            return true;
+        });
+        faults.addAll(turning.faults());
+        Layer<Double> longest = Layer.of(trips, List.of(net.made()), found -> FreeTrips.longest(net.made()));
         Period period = study.periods().get(periodId);
         Layer<SignalSystem> control = Layer.of(
                 signals,
@@ -105,14 +117,17 @@ record Layers(Layer<Network> network, Layer<SignalSystem> signals, Layer<DemandP
                 found -> demand(inputs, net.made(), period, found));
         faults.addAll(people.faults());
         checkFootSignals(study, net.made(), control.made(), faults);
-        checkWarmUp(study, net.made(), periodId, faults);
+        checkWarmUp(study, longest.made(), periodId, faults);
         if (hasErrors(faults)) {
             return failed(faults);
         }
-        boolean sameTable = like != null && net.made() == like.network() && control.made() == like.signals();
+        boolean sameTable = like != null
+                && net.made() == like.network()
+                && control.made().letsGoLike(like.table().signals());
         LaneTable table = sameTable ? like.table() : new LaneTable(net.made(), control.made());
         return new Compiled<>(
-                Optional.of(new Model(inputs, periodId, new Layers(net, control, people), table)), faults);
+                Optional.of(new Model(inputs, periodId, new Layers(net, turning, longest, control, people), table)),
+                faults);
     }
 
     private static DemandPlan demand(Inputs inputs, Network network, Period period, List<Fault> faults) {
@@ -165,8 +180,7 @@ record Layers(Layer<Network> network, Layer<SignalSystem> signals, Layer<DemandP
         }
     }
 
-    private static void checkWarmUp(Study study, Network network, String periodId, List<Fault> faults) {
-        double longest = FreeTrips.longest(network);
+    private static void checkWarmUp(Study study, double longest, String periodId, List<Fault> faults) {
         double length = study.periods().get(periodId).warmUp().length();
         double cycle = study.signals().values().stream()
                 .flatMap(c -> c.plans().values().stream())

@@ -94,7 +94,8 @@ public final class Replication implements AutoCloseable {
         window = model.demand().window();
         Departures departures = model.demand().departures(number);
         walks = model.demand().walks(number);
-        traffic = new Traffic(model.study(), model.table(), departures, walks, Clock.ticks(window.start()), threads);
+        traffic = new Traffic(
+                model.study(), model.table(), model.signals(), departures, walks, Clock.ticks(window.start()), threads);
         measures = instruments.fit(
                 model.network(), model.signals(), model.study().network().corridors(), new Intervals(window));
         measures.attach(traffic);

@@ -61,14 +61,14 @@ record FixedProgram(String id, Aspect[][] shown, int offset, int[] longer, int[]
 
     /** How many ticks before each, back round the cycle, show an aspect without a break; a cycle's length where all do. */
     private static int[] before(Aspect[] shown, Aspect aspect) {
-        int cycle = shown.length;
-        int[] run = new int[cycle];
+        int[] run = new int[shown.length];
         int length = 0;
-        for (int t = -cycle; t < cycle; t++) { // once round to know how the cycle begins
-            if (t >= 0) {
-                run[t] = Math.min(length, cycle);
-            }
-            length = shown[Math.floorMod(t, cycle)] == aspect ? length + 1 : 0;
+        for (Aspect one : shown) { // once round to know how the cycle begins
+            length = one == aspect ? length + 1 : 0;
+        }
+        for (int t = 0; t < shown.length; t++) {
+            run[t] = Math.min(length, shown.length);
+            length = shown[t] == aspect ? length + 1 : 0;
         }
         return run;
     }

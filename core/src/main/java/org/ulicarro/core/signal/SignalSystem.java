@@ -1,5 +1,6 @@
 package org.ulicarro.core.signal;
 
+import java.util.Arrays;
 import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
@@ -63,6 +64,18 @@ public final class SignalSystem {
         this.never = List.copyOf(never);
         this.controllers = List.copyOf(controllers);
         this.ways = new LinkedHashMap<>(ways);
+    }
+
+    /** Whether another system lets the same movements and people go by the same groups, whatever its times: then what is made of that holds. */
+    public boolean letsGoLike(SignalSystem other) {
+        return groups.equals(other.groups)
+                && detectors.equals(other.detectors)
+                && groupOfLane.equals(other.groupOfLane)
+                && Arrays.equals(groupOf, other.groupOf)
+                && Arrays.equals(hostOf, other.hostOf)
+                && Arrays.equals(yields, other.yields)
+                && Arrays.deepEquals(together, other.together)
+                && Arrays.deepEquals(crossingGroups, other.crossingGroups);
     }
 
     public List<GroupInfo> groups() {

@@ -321,6 +321,7 @@ public final class LaneTable {
         return network;
     }
 
+    /** The control that it was made for; another one that lets go alike may run. */
     public SignalSystem signals() {
         return signals;
     }

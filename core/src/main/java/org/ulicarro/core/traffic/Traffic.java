@@ -13,6 +13,7 @@ import org.ulicarro.core.demand.Departures;
 import org.ulicarro.core.demand.Walks;
 import org.ulicarro.core.network.Movement;
 import org.ulicarro.core.signal.Control;
+import org.ulicarro.core.signal.SignalSystem;
 import org.ulicarro.core.signal.events.SignalRecorder;
 import org.ulicarro.core.study.Study;
 
@@ -78,6 +79,22 @@ public final class Traffic implements Stateful, AutoCloseable {
      * @param threads how many, the caller's own among them
      */
     public Traffic(Study study, LaneTable table, Departures departures, Walks walks, int startTick, int threads) {
+        this(study, table, table.signals, departures, walks, startTick, threads);
+    }
+
+    /**
+     * The same under other control of the same groups.
+     *
+     * @param signals lets go as that of the table does, at other times
+     */
+    public Traffic(
+            Study study,
+            LaneTable table,
+            SignalSystem signals,
+            Departures departures,
+            Walks walks,
+            int startTick,
+            int threads) {
         this.table = table;
         this.departures = departures;
         tick = startTick;
@@ -93,7 +110,7 @@ public final class Traffic implements Stateful, AutoCloseable {
         standstills = parts.standstills;
         stages = new Stages(parts, motion, queueMarks, threads);
         detectors = new Detectors(parts);
-        control = new Control(table.signals, parts.aspects);
+        control = new Control(signals, parts.aspects);
         view = new TrafficView(parts, entries, control);
         view.at(tick);
     }
