@@ -88,17 +88,19 @@ public final class SignalCompiler {
             return; // said by the study's rules
         }
         String pointer = Fault.child("/signals", place);
-        if (controller.kind() == SignalController.Kind.ACTUATED) {
-            new RingCompiler(this, network, faults).add(junction, controller, pointer);
-        } else if (controller.kind() == SignalController.Kind.STAGES) {
-            new StageCompiler(this, network, faults).add(junction, controller, pointer);
-        } else if (controller.kind() == SignalController.Kind.METER) {
-            new MeterCompiler(this, network, faults).add(junction, controller, pointer);
-        } else if (controller.kind() == SignalController.Kind.OUTSIDE) {
-            new OutsideCompiler(this, network, faults).add(junction, controller, pointer);
-        } else {
-            new FixedCompiler(this, network, faults).add(junction, controller, pointer);
-        }
+        KindCompiler compiler = switch (controller.kind()) {
+            case FIXED -> new FixedCompiler(this, network, faults)::add;
+            case ACTUATED -> new RingCompiler(this, network, faults)::add;
+            case STAGES -> new StageCompiler(this, network, faults)::add;
+            case METER -> new MeterCompiler(this, network, faults)::add;
+            case OUTSIDE -> new OutsideCompiler(this, network, faults)::add;
+        };
+        compiler.add(junction, controller, pointer);
+    }
+
+    /** Turns what a study says of one place into a controller; one for each kind, which the compiler counts. */
+    private interface KindCompiler {
+        void add(Junction junction, SignalController controller, String pointer);
     }
 
     int nextGroup() {
