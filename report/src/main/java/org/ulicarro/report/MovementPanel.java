@@ -82,9 +82,9 @@ final class MovementPanel {
         for (int m : junction.movements()) {
             Movement movement = network.movements().get(m);
             boolean own = groups.contains(signals.groupOf(m));
-            boolean beside = signals.isTwofold(m) && groups.contains(signals.hostOf(m));
+            boolean beside = signals.isProtectedPermissive(m) && groups.contains(signals.hostOf(m));
             if (own || beside) {
-                boolean gaps = own ? signals.yields(m) && !signals.isTwofold(m) : true;
+                boolean gaps = own ? signals.yields(m) && !signals.isProtectedPermissive(m) : true;
                 drawArrow(g, movement, gaps);
             }
         }

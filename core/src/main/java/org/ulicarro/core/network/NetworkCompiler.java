@@ -54,7 +54,7 @@ public final class NetworkCompiler {
                 errors = found.stream().anyMatch(fault -> fault.severity() == Fault.Severity.ERROR);
             }
             faults.addAll(found);
-            return errors ? null : Turnout.network(draft);
+            return errors ? null : NetworkMaker.network(draft);
         }
     }
 

@@ -225,8 +225,8 @@ final class RingCompiler {
 
     /** Whether turns would see their green end while the opposing one goes on, or come from gaps straight to their own arrow. */
     private boolean keepsOrder(SignalController controller, PhaseInput input) {
-        boolean twofold = controller.phases().keySet().stream().anyMatch(id -> hosted(id).length > 0);
-        return twofold || !input.yields().isEmpty();
+        boolean protectedPermissive = controller.phases().keySet().stream().anyMatch(id -> hosted(id).length > 0);
+        return protectedPermissive || !input.yields().isEmpty();
     }
 
     /** Phases whose turns may go in gaps during one. */

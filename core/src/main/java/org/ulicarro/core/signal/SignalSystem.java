@@ -117,7 +117,7 @@ public final class SignalSystem {
     }
 
     /** Whether a movement goes by right on green, and in gaps while its signal flashes yellow. */
-    public boolean isTwofold(int movement) {
+    public boolean isProtectedPermissive(int movement) {
         return hostOf[movement] != NO_GROUP;
     }
 

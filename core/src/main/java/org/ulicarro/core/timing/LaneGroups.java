@@ -102,7 +102,7 @@ final class LaneGroups {
             boolean kerb = m.turn() == (network.keepsRight() ? Turn.RIGHT : Turn.LEFT);
             boolean across = m.turn() == (network.keepsRight() ? Turn.LEFT : Turn.RIGHT);
             double share = sum > 0 ? volume.applyAsDouble(m) / sum : 1.0 / movements.size();
-            boolean inGaps = signals.yields(m.index()) && !signals.isTwofold(m.index());
+            boolean inGaps = signals.yields(m.index()) && !signals.isProtectedPermissive(m.index());
             if (across && inGaps) {
                 extra += share * (countsAs(opposing(junction, m)) - 1);
             } else if (across) {

@@ -33,10 +33,12 @@ final class Accounts {
         double freeTime = moved * ledger.pace[v];
         double cruise = ledger.cruise[v];
         double full = cruise * cruise;
-        double want = f.want[v];
-        if (want < cruise || ledger.aloneSquared[v] < full || f.slowTo[v] < want && slowsHere(v, full)) {
+        double desiredSpeed = f.desiredSpeed[v];
+        if (desiredSpeed < cruise
+                || ledger.aloneSquared[v] < full
+                || f.slowTo[v] < desiredSpeed && slowsHere(v, full)) {
             double onStraight = freeTime;
-            freeTime = timeAlone(v, moved, want * want);
+            freeTime = timeAlone(v, moved, desiredSpeed * desiredSpeed);
             ledger.geometric[v] += freeTime - onStraight;
         }
         double lost = dt - freeTime;
@@ -85,7 +87,7 @@ final class Accounts {
         double allowed = Math.min(wantSquared, slow * slow + 2 * Pedals.CURVE_DECELERATION * distance);
         double alone = Math.min(ledger.aloneSquared[v], allowed);
         double share = Math.min(1, alone / wantSquared);
-        double reached = Math.min(allowed, alone + 2 * f.pickup[v] * (1 - share * share) * moved);
+        double reached = Math.min(allowed, alone + 2 * f.desiredAcceleration[v] * (1 - share * share) * moved);
         ledger.aloneSquared[v] = reached;
         return moved / Math.sqrt((alone + reached) / 2);
     }

@@ -145,8 +145,9 @@ final class Approaching {
         if (priority && canStop && yields(foot, departures, f.id[u], foot.crossing[strip])) {
             return true;
         }
-        double arrives = (Math.sqrt(speed * speed + 2 * f.pickup[u] * distance) - speed) / f.pickup[u];
-        arrives = Math.max(arrives, distance / Math.max(speed, f.want[u]));
+        double arrives =
+                (Math.sqrt(speed * speed + 2 * f.desiredAcceleration[u] * distance) - speed) / f.desiredAcceleration[u];
+        arrives = Math.max(arrives, distance / Math.max(speed, f.desiredSpeed[u]));
         if (arrives > out + MARGIN) {
             return true;
         }

@@ -93,7 +93,7 @@ abstract class AtJunctions extends Pedals {
     }
 
     private boolean canStop(int v, double distance) {
-        return f.speed[v] * f.speed[v] <= 2 * f.comfort[v] * distance;
+        return f.speed[v] * f.speed[v] <= 2 * f.comfortableDeceleration[v] * distance;
     }
 
     /** A choice at yellow, kept once made unless the light has long been red and stopping is easy. */
@@ -107,7 +107,8 @@ abstract class AtJunctions extends Pedals {
             f.decision[v] = canStop ? Fleet.STOPS : Fleet.GOES;
         }
         if (f.decision[v] == Fleet.GOES) {
-            boolean easy = aspect == Aspect.RED && speed * speed / (2 * Math.max(0.1, toEnd)) < f.comfort[v];
+            boolean easy =
+                    aspect == Aspect.RED && speed * speed / (2 * Math.max(0.1, toEnd)) < f.comfortableDeceleration[v];
             if (easy) {
                 f.decision[v] = Fleet.STOPS;
             }
@@ -122,7 +123,7 @@ abstract class AtJunctions extends Pedals {
      */
     private void insideJunction(int v, int path, double at) {
         double waitAt = table.waitAt[path];
-        boolean byRight = table.twofold[path] && aspects.of(table.group[path]) == Aspect.GREEN;
+        boolean byRight = table.protectedPermissive[path] && aspects.of(table.group[path]) == Aspect.GREEN;
         if (!Double.isNaN(waitAt) && !byRight) {
             if (at <= waitAt && !f.goes(v)) {
                 waitAt(v, waitAt - at, GAP, f.inTheWay[v]);
@@ -267,7 +268,7 @@ abstract class AtJunctions extends Pedals {
 
     /** What is farther ahead than this matters to nobody yet (m). */
     final double sight(int v) {
-        return 20 + f.speed[v] * (f.gapTime[v] + f.speed[v] / f.comfort[v]);
+        return 20 + f.speed[v] * (f.gapTime[v] + f.speed[v] / f.comfortableDeceleration[v]);
     }
 
     /** Gives way to people on the crossings of a lane; the position on it is negative before it. */

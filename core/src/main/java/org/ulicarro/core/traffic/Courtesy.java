@@ -63,14 +63,14 @@ final class Courtesy {
     private void look(int v, int strip, int c, double distance, double limit) {
         double speed = f.speed[v];
         int size = FootTable.sizeOf(f.length[v]);
-        double top = Math.max(speed, Math.min(limit, f.want[v]));
+        double top = Math.max(speed, Math.min(limit, f.desiredSpeed[v]));
         double arrives = seconds(v, distance, top);
         double clears = seconds(v, distance + foot.to[strip] - foot.from[strip] + f.length[v], top);
         double waitAt = table.waitAt[foot.lane[strip]];
         if (foot.from[strip] < waitAt && waitAt - f.length[v] < foot.to[strip] && !f.goes(v)) {
             clears = NOTHING; // it would wait for its gap with its rear on the crossing
         }
-        boolean comfortable = speed * speed <= 2 * f.comfort[v] * Math.max(0, distance - STAND_OFF);
+        boolean comfortable = speed * speed <= 2 * f.comfortableDeceleration[v] * Math.max(0, distance - STAND_OFF);
         for (int i = 0; i < walkers.activeCount[c]; i++) {
             int w = walkers.at(c, i);
             double out = walkers.out(c, w, strip, size);
@@ -116,11 +116,11 @@ final class Courtesy {
 
     private double seconds(int v, double metres, double top) {
         double speed = f.speed[v];
-        double pickup = f.pickup[v];
-        double ramp = (top * top - speed * speed) / (2 * pickup);
+        double desiredAcceleration = f.desiredAcceleration[v];
+        double ramp = (top * top - speed * speed) / (2 * desiredAcceleration);
         if (ramp >= metres) {
-            return (Math.sqrt(speed * speed + 2 * pickup * metres) - speed) / pickup;
+            return (Math.sqrt(speed * speed + 2 * desiredAcceleration * metres) - speed) / desiredAcceleration;
         }
-        return (top - speed) / pickup + (metres - ramp) / top;
+        return (top - speed) / desiredAcceleration + (metres - ramp) / top;
     }
 }

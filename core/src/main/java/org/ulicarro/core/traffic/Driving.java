@@ -116,10 +116,10 @@ final class Driving extends AtJunctions {
         restrainedBy = -1;
         f.holds[v] = 0;
         double speed = f.speed[v];
-        double want = f.want[v];
+        double desiredSpeed = f.desiredSpeed[v];
         if (f.ease[v] < 1) {
             f.ease[v] = (float) Math.min(1, f.ease[v] + dt / EASES_OVER);
-        } else if (motorway && (speed < 0.95 * want || f.ease[v] > 1.001f)) {
+        } else if (motorway && (speed < 0.95 * desiredSpeed || f.ease[v] > 1.001f)) {
             growWeary(v);
         }
         double toEnd = end - f.pos[v];
@@ -158,22 +158,23 @@ final class Driving extends AtJunctions {
         }
         // comparisons instead of Math.min in this loop: it need not care for NaN and -0, and they are a good deal
         // cheaper
-        double free =
-                speed > want ? Following.slowing(speed, want, f.comfort[v]) : Following.free(speed, want, f.pickup[v]);
+        double free = speed > desiredSpeed
+                ? Following.slowing(speed, desiredSpeed, f.comfortableDeceleration[v])
+                : Following.free(speed, desiredSpeed, f.desiredAcceleration[v]);
         if (v == witness.row) {
-            witness.free(want, free);
+            witness.free(desiredSpeed, free);
         }
         if (free < accel) {
             set(free, NOTHING);
         }
-        if (f.slowTo[v] < want) {
+        if (f.slowTo[v] < desiredSpeed) {
             slowDownAhead(v, speed);
         }
         if ((rare & Fleet.HEAVY) != 0) {
             heedPower(v, speed, grade);
         }
         if (grade > 0 && accel > 0) {
-            double left = 1 - LaneRules.GRAVITY * grade * UPHILL_SHARE / f.pickup[v];
+            double left = 1 - LaneRules.GRAVITY * grade * UPHILL_SHARE / f.desiredAcceleration[v];
             accel *= left < 0.2 ? 0.2 : left;
         }
         f.restraint[v] = restraint;
@@ -198,7 +199,7 @@ final class Driving extends AtJunctions {
 
     /** Who has been driving in slow traffic for a while keeps larger gaps, also for some time after it. */
     private void growWeary(int v) {
-        double share = f.speed[v] / f.want[v];
+        double share = f.speed[v] / f.desiredSpeed[v];
         double tends = 1 + WEARY * (share < 1 ? 1 - share : 0);
         f.ease[v] = (float) Math.max(1, f.ease[v] + (tends - f.ease[v]) * dt / WEARIES_OVER);
     }

@@ -192,31 +192,32 @@ final class Entries implements Stateful {
                 table.network.links().get(departures.entry()[departure]).roadClass();
         traits.draw(f, row, departures.kind()[departure], roadClass, departures.key()[departure]);
         double wanted = departures.time()[departure];
-        double want = wayfinding.wantOn(row, lane, rules.limitAt(lane, 0));
+        double desiredSpeed = wayfinding.desiredSpeedOn(row, lane, rules.limitAt(lane, 0));
         boolean atOnce = now - wanted <= dt * 1.0001;
-        double reached = atOnce ? want * (now - wanted) : 0;
-        double speed = leader < 0 ? want : speedBehind(row, leader, rearOf(leader, lane) - reached, want);
+        double reached = atOnce ? desiredSpeed * (now - wanted) : 0;
+        double speed =
+                leader < 0 ? desiredSpeed : speedBehind(row, leader, rearOf(leader, lane) - reached, desiredSpeed);
         if (speed < 0) {
             f.release(row);
             return false;
         }
-        place(row, departure, lane, speed, atOnce ? speed * (now - wanted) : 0, want);
+        place(row, departure, lane, speed, atOnce ? speed * (now - wanted) : 0, desiredSpeed);
         double at = atOnce ? wanted : now;
         int next = wayfinding.nextControlled(row, 0);
-        ledger.open(row, wanted, at, want, next, table.placeOf(next));
+        ledger.open(row, wanted, at, desiredSpeed, next, table.placeOf(next));
         entered++;
         events.entered(departure, row, at);
         return true;
     }
 
-    private void place(int row, int departure, int lane, double speed, double pos, double want) {
+    private void place(int row, int departure, int lane, double speed, double pos, double desiredSpeed) {
         f.id[row] = departure;
         f.lane[row] = lane;
         f.cursor[row] = 0;
         f.pos[row] = pos;
         f.speed[row] = speed;
         f.accel[row] = 0;
-        f.want[row] = want;
+        f.desiredSpeed[row] = desiredSpeed;
         f.ready[row] = f.reaction[row];
         f.decision[row] = Fleet.UNDECIDED;
         f.committed[row] = Fleet.NO_GAP;
@@ -276,15 +277,15 @@ final class Entries implements Stateful {
      *
      * @return m/s, or -1 when there is no room
      */
-    private double speedBehind(int row, int leader, double room, double want) {
+    private double speedBehind(int row, int leader, double room, double desiredSpeed) {
         double leaderSpeed = f.speed[leader];
         double spare = room - f.space[row];
         double comfortable = spare / f.gapTime[row];
-        if (comfortable < Math.min(want, Math.max(leaderSpeed, SLOWEST_ENTRY))) {
+        if (comfortable < Math.min(desiredSpeed, Math.max(leaderSpeed, SLOWEST_ENTRY))) {
             return -1;
         }
-        double stoppable = Math.sqrt(2 * f.comfort[row] * spare + leaderSpeed * leaderSpeed);
-        return Math.min(want, Math.min(comfortable, stoppable));
+        double stoppable = Math.sqrt(2 * f.comfortableDeceleration[row] * spare + leaderSpeed * leaderSpeed);
+        return Math.min(desiredSpeed, Math.min(comfortable, stoppable));
     }
 
     @Override

@@ -73,12 +73,12 @@ final class Fleet extends Columns implements Stateful {
     float[] factor; // desired speed as a share of the limit
     float[] top; // highest speed, m/s
     float[] power; // W/kg at the wheels, 0 where it never limits
-    double[] want; // desired speed here, m/s
+    double[] desiredSpeed; // desired speed here, m/s
     double[] gapTime; // s
-    double[] pickup; // maximum acceleration, m/s²
-    double[] comfort; // comfortable deceleration, m/s²
+    double[] desiredAcceleration; // maximum acceleration, m/s²
+    double[] comfortableDeceleration; // comfortable deceleration, m/s²
     double[] space; // standing distance to the vehicle ahead, m
-    double[] closing; // 1 / (2 sqrt(pickup * comfort)), s²/m, of the following rule
+    double[] closing; // 1 / (2 sqrt(desiredAcceleration * comfortableDeceleration)), s²/m, of the following rule
     float[] reaction; // s, before a standing driver moves off
     float[] yellowLimit; // deceleration above which the driver goes on at yellow, m/s²
     float[] caution; // critical gap and follow-up time as a share of the usual ones
@@ -87,7 +87,7 @@ final class Fleet extends Columns implements Stateful {
 
     // what the driver is about
     double[] slowAt; // position on its lane of the slower stretch ahead that binds first, m
-    double[] slowTo; // speed there, m/s; at least 'want' where there is none
+    double[] slowTo; // speed there, m/s; at least the desired speed where there is none
     float[] ready; // s of reaction left before moving off
     byte[] rare; // bits of what few vehicles are about, see above
     byte[] decision; // at yellow: UNDECIDED, GOES or STOPS
@@ -235,10 +235,10 @@ final class Fleet extends Columns implements Stateful {
         speed = doubles(speed);
         accel = doubles(accel);
         length = doubles(length);
-        want = doubles(want);
+        desiredSpeed = doubles(desiredSpeed);
         gapTime = doubles(gapTime);
-        pickup = doubles(pickup);
-        comfort = doubles(comfort);
+        desiredAcceleration = doubles(desiredAcceleration);
+        comfortableDeceleration = doubles(comfortableDeceleration);
         space = doubles(space);
         closing = doubles(closing);
         slowAt = doubles(slowAt);

@@ -26,20 +26,22 @@ final class Following {
     private Following() {}
 
     /** Acceleration on an empty road (m/s²): a (1 - (v/v0)^4), above v0 back to it within about a second. */
-    static double free(double speed, double desired, double pickup, double comfort) {
-        return speed > desired ? slowing(speed, desired, comfort) : free(speed, desired, pickup);
+    static double free(double speed, double desired, double desiredAcceleration, double comfortableDeceleration) {
+        return speed > desired
+                ? slowing(speed, desired, comfortableDeceleration)
+                : free(speed, desired, desiredAcceleration);
     }
 
     /** Above the desired speed: back to it within about a second (m/s²). */
-    static double slowing(double speed, double desired, double comfort) {
-        return Math.max(-comfort, (desired - speed) / RELAXATION);
+    static double slowing(double speed, double desired, double comfortableDeceleration) {
+        return Math.max(-comfortableDeceleration, (desired - speed) / RELAXATION);
     }
 
     /** Up to the desired speed: a (1 - (v/v0)^4) (m/s²). */
-    static double free(double speed, double desired, double pickup) {
+    static double free(double speed, double desired, double desiredAcceleration) {
         double share = speed / desired;
         double squared = share * share;
-        return pickup * (1 - squared * squared);
+        return desiredAcceleration * (1 - squared * squared);
     }
 
     /**
@@ -49,11 +51,17 @@ final class Following {
      * @param closing 1 / (2 sqrt(a b)) (s²/m)
      */
     static double towards(
-            double speed, double gap, double leaderSpeed, double space, double gapTime, double pickup, double closing) {
+            double speed,
+            double gap,
+            double leaderSpeed,
+            double space,
+            double gapTime,
+            double desiredAcceleration,
+            double closing) {
         double moving = speed * (gapTime + (speed - leaderSpeed) * closing);
         double desiredGap = moving > 0 ? space + moving : space;
         double ratio = desiredGap / (gap > 0.01 ? gap : 0.01);
-        return pickup * (1 - ratio * ratio);
+        return desiredAcceleration * (1 - ratio * ratio);
     }
 
     /**

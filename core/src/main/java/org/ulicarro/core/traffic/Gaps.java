@@ -35,13 +35,20 @@ final class Gaps {
 
     /** The acceleration of a vehicle behind another one, or alone (m/s²). */
     double pull(int v, int leader) {
-        double free = Following.free(f.speed[v], f.want[v], f.pickup[v], f.comfort[v]);
+        double free =
+                Following.free(f.speed[v], f.desiredSpeed[v], f.desiredAcceleration[v], f.comfortableDeceleration[v]);
         if (leader < 0) {
             return free;
         }
         double gap = f.pos[leader] - f.length[leader] - f.pos[v];
         double behindIt = Following.towards(
-                f.speed[v], Math.max(gap, 0.1), f.speed[leader], f.space[v], f.gapTime[v], f.pickup[v], f.closing[v]);
+                f.speed[v],
+                Math.max(gap, 0.1),
+                f.speed[leader],
+                f.space[v],
+                f.gapTime[v],
+                f.desiredAcceleration[v],
+                f.closing[v]);
         return Math.max(-Following.HARDEST, Math.min(free, behindIt));
     }
 
@@ -51,7 +58,7 @@ final class Gaps {
         if (blocks.any(f.lane[v])) {
             left = Math.min(left, blocks.ahead(f.lane[v], f.pos[v]) - f.pos[v]);
         }
-        double room = Math.max(1, Math.abs(f.need[v])) * (40 + 6 * f.want[v]);
+        double room = Math.max(1, Math.abs(f.need[v])) * (40 + 6 * f.desiredSpeed[v]);
         return Math.max(0, Math.min(1, 1 - (left - 10) / room));
     }
 
@@ -144,7 +151,7 @@ final class Gaps {
                 f.speed[ahead],
                 f.space[follower] * share,
                 f.gapTime[follower] * share,
-                f.pickup[follower],
+                f.desiredAcceleration[follower],
                 f.closing[follower]);
         double safe = Following.safe(speed, gap, f.speed[ahead], dt);
         return speed < 0.1 ? safe >= 0 : Math.min(wanted, safe) >= -accepted;

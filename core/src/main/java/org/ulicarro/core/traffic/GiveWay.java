@@ -109,7 +109,7 @@ final class GiveWay implements Stateful {
 
     /** Whether a turn that goes in gaps at other times has a green arrow now. */
     private boolean isByRight(int path) {
-        return table.twofold[path] && aspects.of(table.group[path]) == Aspect.GREEN;
+        return table.protectedPermissive[path] && aspects.of(table.group[path]) == Aspect.GREEN;
     }
 
     private boolean isRed(int path) {
@@ -243,11 +243,11 @@ final class GiveWay implements Stateful {
 
     /** A gap that closes again is let go as long as a comfortable stop is possible. */
     private boolean canStillWait(int v, double room) {
-        return room > 0 && f.speed[v] * f.speed[v] <= 2 * f.comfort[v] * room;
+        return room > 0 && f.speed[v] * f.speed[v] <= 2 * f.comfortableDeceleration[v] * room;
     }
 
     private boolean isNear(int v, double distance) {
-        double braking = f.speed[v] * f.speed[v] / (2 * f.comfort[v]);
+        double braking = f.speed[v] * f.speed[v] / (2 * f.comfortableDeceleration[v]);
         return distance <= braking + LOOKS_AHEAD * f.speed[v] + 3;
     }
 

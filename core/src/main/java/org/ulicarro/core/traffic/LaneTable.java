@@ -52,7 +52,7 @@ public final class LaneTable {
     final int[] from; // path -> the lane it leaves
     final int[] to; // path -> the lane it enters
     final int[] group; // path -> its signal group, or SignalSystem.NO_GROUP
-    final boolean[] twofold; // path -> whether it goes by right on green, and in gaps on flashing yellow
+    final boolean[] protectedPermissive; // path -> whether it goes by right on green, and in gaps on flashing yellow
     final double[] yellow; // path -> how long its yellow lasts, s
     private final Map<String, Integer> numbers; // place with a control -> its number
     final int[] placeOf; // movement -> number of its place, or Ledger.NOBODY where that has no control
@@ -100,7 +100,7 @@ public final class LaneTable {
         from = filled(NONE);
         to = filled(NONE);
         group = filled(SignalSystem.NO_GROUP);
-        twofold = new boolean[lanes];
+        protectedPermissive = new boolean[lanes];
         yellow = new double[lanes];
         measured = new boolean[network.movements().size()];
         placeOf = new int[network.movements().size()];
@@ -236,7 +236,7 @@ public final class LaneTable {
                 from[p.lane()] = p.fromLane();
                 to[p.lane()] = p.toLane();
                 group[p.lane()] = signals.groupOf(m.index(), p.fromLane());
-                twofold[p.lane()] = signals.isTwofold(m.index());
+                protectedPermissive[p.lane()] = signals.isProtectedPermissive(m.index());
                 yellow[p.lane()] = signals.yellowOf(m.index());
                 link[p.lane()] = m.fromLink();
                 double roads = Math.max(limit[p.fromLane()], limit[p.toLane()]);

@@ -99,8 +99,8 @@ final class Motion {
     }
 
     private void passZones(int v, int lane) {
-        double limit = wayfinding.wantOn(v, lane, rules.limitAt(lane, f.pos[v]));
-        if (limit != f.want[v]) {
+        double limit = wayfinding.desiredSpeedOn(v, lane, rules.limitAt(lane, f.pos[v]));
+        if (limit != f.desiredSpeed[v]) {
             wayfinding.lookForLimits(v, lane);
             ledger.cruiseAt(v, limit);
         }
@@ -230,7 +230,7 @@ final class Motion {
         f.committed[v] = Fleet.NO_GAP;
         f.since[v] = Double.NaN;
         wayfinding.plan(v, lane);
-        ledger.cruiseAt(v, f.want[v]);
+        ledger.cruiseAt(v, f.desiredSpeed[v]);
     }
 
     /** Seconds since a vehicle was that far back, at the speed and acceleration that it has at the end of the step. */

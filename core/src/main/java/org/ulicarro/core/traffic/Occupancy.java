@@ -111,7 +111,8 @@ final class Occupancy {
         double front = f.lane[u] == way ? f.pos[u] : table.end[way];
         double left = endsFor(u, path, c) - front + f.length[u];
         double speed = f.speed[v];
-        double there = (Math.sqrt(speed * speed + 2 * f.pickup[v] * distance) - speed) / f.pickup[v];
+        double there =
+                (Math.sqrt(speed * speed + 2 * f.desiredAcceleration[v] * distance) - speed) / f.desiredAcceleration[v];
         return left <= 0 || f.speed[u] > 1 && left / f.speed[u] < there;
     }
 

@@ -110,8 +110,8 @@ abstract class Pedals {
         if (gapShare != 1) {
             timeGap *= moving(speed - leaderSpeed);
         }
-        double wanted =
-                Following.towards(speed, gap, leaderSpeed, f.space[v] * ease, timeGap, f.pickup[v], f.closing[v]);
+        double wanted = Following.towards(
+                speed, gap, leaderSpeed, f.space[v] * ease, timeGap, f.desiredAcceleration[v], f.closing[v]);
         wanted = wanted < -Following.HARDEST ? -Following.HARDEST : wanted;
         double after = speed + wanted * dt;
         after = after < 0 ? 0 : after;
@@ -138,7 +138,8 @@ abstract class Pedals {
 
     final void stopAt(int v, double distance, double standOff, byte reason, int whom) {
         double speed = f.speed[v];
-        double wanted = Following.towards(speed, distance, 0, standOff, f.gapTime[v], f.pickup[v], f.closing[v]);
+        double wanted =
+                Following.towards(speed, distance, 0, standOff, f.gapTime[v], f.desiredAcceleration[v], f.closing[v]);
         wanted = Math.max(wanted, -Following.HARDEST);
         double after = Math.max(0, speed + wanted * dt);
         if ((speed + after) * halfStep + after * after * Following.STOPPING > distance - Following.MARGIN) {
@@ -163,7 +164,7 @@ abstract class Pedals {
         if (room < MOVES_UP && room > 0.05 && speed < MOVES_UP_AT) {
             double needed = speed * speed / (2 * room);
             boolean brakes = f.accel[v] < 0 && needed > 0.5;
-            double wanted = brakes ? -needed : Following.safeWith(f.comfort[v], speed, room, 0, dt);
+            double wanted = brakes ? -needed : Following.safeWith(f.comfortableDeceleration[v], speed, room, 0, dt);
             restrain(v, Math.max(wanted, -Following.HARDEST), reason, whom, distance, reason != GATE);
         } else {
             stopAt(v, distance, WAITING_PLACE, reason, whom);
@@ -188,7 +189,7 @@ abstract class Pedals {
     final void stopLate(int v, double distance, double standOff, byte reason, int whom) {
         double room = Math.max(0.5, distance - standOff);
         double needed = f.speed[v] * f.speed[v] / (2 * room);
-        if (needed > LATE * f.comfort[v] || distance < 25 && f.speed[v] < 8) {
+        if (needed > LATE * f.comfortableDeceleration[v] || distance < 25 && f.speed[v] < 8) {
             stopAt(v, distance, standOff, reason, whom);
         }
     }
@@ -201,7 +202,7 @@ abstract class Pedals {
         double excess = speed * speed - there * there;
         double room = 2 * (distance < 0.5 ? 0.5 : distance);
         if (excess >= CURVE_DECELERATION * room) {
-            double wanted = -Math.min(excess / room, f.comfort[v]);
+            double wanted = -Math.min(excess / room, f.comfortableDeceleration[v]);
             if (v == witness.row) {
                 witness.slower(distance, there, wanted);
             }
@@ -232,8 +233,14 @@ abstract class Pedals {
             double gap = f.pos[leader] - f.length[leader] - f.pos[v];
             if (gap > 0) {
                 double wanted = Following.towards(
-                        f.speed[v], gap, f.speed[leader], f.space[v], f.gapTime[v], f.pickup[v], f.closing[v]);
-                wanted = Math.max(wanted, -f.comfort[v]);
+                        f.speed[v],
+                        gap,
+                        f.speed[leader],
+                        f.space[v],
+                        f.gapTime[v],
+                        f.desiredAcceleration[v],
+                        f.closing[v]);
+                wanted = Math.max(wanted, -f.comfortableDeceleration[v]);
                 if (v == witness.row) {
                     witness.vehicle(LANE, f.id[leader], gap, f.speed[leader], wanted);
                 }
@@ -250,8 +257,14 @@ abstract class Pedals {
     final void leaveRoom(int v, int other) {
         double gap = f.pos[other] - f.length[other] - f.pos[v];
         double wanted = Following.towards(
-                f.speed[v], Math.max(gap, 1), f.speed[other], f.space[v], f.gapTime[v], f.pickup[v], f.closing[v]);
-        wanted = Math.max(wanted, -FRIENDLY * f.comfort[v]);
+                f.speed[v],
+                Math.max(gap, 1),
+                f.speed[other],
+                f.space[v],
+                f.gapTime[v],
+                f.desiredAcceleration[v],
+                f.closing[v]);
+        wanted = Math.max(wanted, -FRIENDLY * f.comfortableDeceleration[v]);
         if (v == witness.row) {
             witness.vehicle(ROOM, f.id[other], gap, f.speed[other], wanted);
         }

@@ -253,7 +253,7 @@ final class Streams {
             return isGoneBy(u, zoneEnd - rear, arrives);
         }
         // who comes from further upstream slows down for the curve that begins with its own line
-        return secondsThroughCurve(u, f.pos[u] - slowsAt, distance, Math.min(f.want[u], limit)) >= needed;
+        return secondsThroughCurve(u, f.pos[u] - slowsAt, distance, Math.min(f.desiredSpeed[u], limit)) >= needed;
     }
 
     private boolean isGoneBy(int u, double metres, double seconds) {
@@ -285,11 +285,11 @@ final class Streams {
             return 0;
         }
         double reached = Math.max(top, speed);
-        double pickup = f.pickup[v];
-        double ramp = (reached * reached - speed * speed) / (2 * pickup);
+        double desiredAcceleration = f.desiredAcceleration[v];
+        double ramp = (reached * reached - speed * speed) / (2 * desiredAcceleration);
         if (ramp >= metres) {
-            return (Math.sqrt(speed * speed + 2 * pickup * metres) - speed) / pickup;
+            return (Math.sqrt(speed * speed + 2 * desiredAcceleration * metres) - speed) / desiredAcceleration;
         }
-        return (reached - speed) / pickup + (metres - ramp) / reached;
+        return (reached - speed) / desiredAcceleration + (metres - ramp) / reached;
     }
 }

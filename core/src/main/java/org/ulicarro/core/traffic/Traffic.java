@@ -237,7 +237,7 @@ public final class Traffic implements Stateful, AutoCloseable {
             return;
         }
         boolean passed = ledger.isPastLine(v);
-        double left = passed ? 0 : Math.max(0, table.end[fleet.lane[v]] - fleet.pos[v]) / fleet.want[v];
+        double left = passed ? 0 : Math.max(0, table.end[fleet.lane[v]] - fleet.pos[v]) / fleet.desiredSpeed[v];
         double arrival = (passed ? ledger.lineTime[v] : now + left) - ledger.lost[v];
         events.writeVisits().add(ledger, v, fleet.id[v], arrival, false);
         parts.farther.keep(v);

@@ -81,8 +81,8 @@ final class Traits {
         f.length[row] = vehicle.length();
         f.factor[row] = (float) least(0.2, draw(key, 1, vehicle.desiredSpeed()));
         f.gapTime[row] = least(0.3, share * draw(key, 2, gapTime[c]));
-        f.pickup[row] = least(0.3, acceleration[c] * draw(key, 3, vehicle.acceleration()));
-        f.comfort[row] = least(0.5, draw(key, 4, vehicle.deceleration()));
+        f.desiredAcceleration[row] = least(0.3, acceleration[c] * draw(key, 3, vehicle.acceleration()));
+        f.comfortableDeceleration[row] = least(0.5, draw(key, 4, vehicle.deceleration()));
         f.space[row] = Draws.normalWithinTwo(key, 5, space[c], SPREAD * space[c]);
         f.reaction[row] = (float) least(0, draw(key, 6, reaction[c]));
         f.yellowLimit[row] = (float) Draws.normalWithinTwo(key, 7, YELLOW_LIMIT, YELLOW_LIMIT_SD);
@@ -91,7 +91,7 @@ final class Traits {
         f.power[row] = (float) draw(key, 10, vehicle.power());
         f.lets[row] = (byte) (Draws.uniform(key, 11) < cooperation[c] ? 1 : 0);
         f.blocks[row] = (byte) (Draws.uniform(key, 12) < blocking[c] ? 1 : 0);
-        f.closing[row] = 1 / (2 * Math.sqrt(f.pickup[row] * f.comfort[row]));
+        f.closing[row] = 1 / (2 * Math.sqrt(f.desiredAcceleration[row] * f.comfortableDeceleration[row]));
     }
 
     private static double draw(long key, int property, Quantity quantity) {

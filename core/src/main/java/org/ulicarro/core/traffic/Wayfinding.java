@@ -175,24 +175,24 @@ final class Wayfinding {
      */
     void lookForLimits(int v, int lane) {
         double pos = f.pos[v];
-        double want = wantOn(v, lane, rules.limitAt(lane, pos));
-        f.want[v] = want;
+        double desiredSpeed = desiredSpeedOn(v, lane, rules.limitAt(lane, pos));
+        f.desiredSpeed[v] = desiredSpeed;
         f.slowAt[v] = Double.POSITIVE_INFINITY;
-        f.slowTo[v] = want;
+        f.slowTo[v] = desiredSpeed;
         double least = Double.POSITIVE_INFINITY;
         for (int z = 0; z < rules.zones(lane); z++) {
             if (rules.zoneFrom(lane, z) > pos) {
-                least = heed(v, rules.zoneFrom(lane, z), wantOn(v, lane, rules.zoneLimit(lane, z)), least);
+                least = heed(v, rules.zoneFrom(lane, z), desiredSpeedOn(v, lane, rules.zoneLimit(lane, z)), least);
             }
         }
         double offset = table.end[lane];
         int cursor = f.cursor[v] + (table.path[lane] ? 1 : 0);
         int at = f.next[v];
-        double reach = offset + want * want / (2 * Pedals.CURVE_DECELERATION);
+        double reach = offset + desiredSpeed * desiredSpeed / (2 * Pedals.CURVE_DECELERATION);
         while (at >= 0 && offset < reach) {
-            least = heed(v, offset, wantOn(v, at, rules.limitAt(at, 0)), least);
+            least = heed(v, offset, desiredSpeedOn(v, at, rules.limitAt(at, 0)), least);
             for (int z = 0; z < rules.zones(at); z++) {
-                least = heed(v, offset + rules.zoneFrom(at, z), wantOn(v, at, rules.zoneLimit(at, z)), least);
+                least = heed(v, offset + rules.zoneFrom(at, z), desiredSpeedOn(v, at, rules.zoneLimit(at, z)), least);
             }
             offset += table.end[at];
             if (table.path[at]) {
@@ -206,7 +206,7 @@ final class Wayfinding {
 
     private double heed(int v, double at, double speed, double least) {
         double bound = speed * speed + 2 * Pedals.CURVE_DECELERATION * at;
-        if (speed < f.want[v] && bound < least) {
+        if (speed < f.desiredSpeed[v] && bound < least) {
             f.slowAt[v] = at;
             f.slowTo[v] = speed;
             return bound;
@@ -215,10 +215,12 @@ final class Wayfinding {
     }
 
     /** The desired speed of a vehicle at a limit on a lane (m/s): what its driver, the vehicle and the grade allow. */
-    double wantOn(int v, int lane, double limit) {
+    double desiredSpeedOn(int v, int lane, double limit) {
         double factor = table.curved[lane] ? 1 + CURVE_SPREAD * (f.factor[v] - 1) : f.factor[v];
-        double want = Math.min(limit * factor, f.top[v]);
+        double desiredSpeed = Math.min(limit * factor, f.top[v]);
         boolean climbs = f.power[v] > 0 && rules.grade[lane] > 0.005;
-        return climbs ? Math.min(want, Power.crawlSpeed(f.power[v], Power.drag(f.type[v]), rules.grade[lane])) : want;
+        return climbs
+                ? Math.min(desiredSpeed, Power.crawlSpeed(f.power[v], Power.drag(f.type[v]), rules.grade[lane]))
+                : desiredSpeed;
     }
 }

@@ -114,7 +114,7 @@ final class Wishes {
 
     /** Drivers begin to think of their lane this far before they must be on it (m). */
     private double reach(int v) {
-        return Math.abs(f.need[v]) * (150 + 15 * f.want[v]);
+        return Math.abs(f.need[v]) * (150 + 15 * f.desiredSpeed[v]);
     }
 
     private void needWay(int v, int lane, int tick) {
@@ -180,7 +180,7 @@ final class Wishes {
 
     private void gain(int v, int lane, int k, int tick) {
         boolean byOthers = f.restraint[v] == VEHICLE || f.restraint[v] == ROOM;
-        boolean hindered = byOthers && f.speed[v] < HINDERED * f.want[v];
+        boolean hindered = byOthers && f.speed[v] < HINDERED * f.desiredSpeed[v];
         boolean outward = rules.keepOuter[lane] && table.right[lane] != LaneTable.NONE;
         // who keeps others up moves over for them, if politely asked
         boolean pressed = k + 1 < queues.count[lane] && isPressedBy(queues.at(lane, k + 1), v);
@@ -219,7 +219,7 @@ final class Wishes {
 
     private boolean isPressedBy(int follower, int v) {
         return f.restraint[follower] == VEHICLE
-                && f.want[follower] > 1.1 * f.want[v]
+                && f.desiredSpeed[follower] > 1.1 * f.desiredSpeed[v]
                 && f.pos[v] - f.length[v] - f.pos[follower] < 3 * f.speed[follower];
     }
 
@@ -234,7 +234,7 @@ final class Wishes {
         int movement = wayfinding.movementOf(v, f.cursor[v]);
         int back = table.changesTo(target, movement);
         double left = Math.min(table.end[target], table.end[lane]) - pos;
-        return back == 0 ? left > 4 * f.speed[v] + 5 : left > back * (200 + 25 * f.want[v]);
+        return back == 0 ? left > 4 * f.speed[v] + 5 : left > back * (200 + 25 * f.desiredSpeed[v]);
     }
 
     /** Gain for the driver and, by politeness, for those behind in both lanes (m/s²); low where the change is not safe. */
@@ -260,8 +260,8 @@ final class Wishes {
     private boolean isFreeThere(int v, int target) {
         int ahead = occupancy.firstAhead(target, f.pos[v]);
         return ahead < 0
-                || f.speed[ahead] >= 0.98 * f.want[v]
-                || f.pos[ahead] - f.length[ahead] - f.pos[v] > FREE_FOR * f.want[v];
+                || f.speed[ahead] >= 0.98 * f.desiredSpeed[v]
+                || f.pos[ahead] - f.length[ahead] - f.pos[v] > FREE_FOR * f.desiredSpeed[v];
     }
 
     private static final byte ROOM = (byte) Restraint.ROOM.ordinal();

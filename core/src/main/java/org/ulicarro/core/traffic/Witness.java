@@ -67,8 +67,8 @@ public final class Witness {
         }
     }
 
-    void free(double want, double wanted) {
-        bounds.add(new Bound(Restraint.NOTHING, -1, Double.NaN, want, wanted));
+    void free(double desiredSpeed, double wanted) {
+        bounds.add(new Bound(Restraint.NOTHING, -1, Double.NaN, desiredSpeed, wanted));
     }
 
     void vehicle(byte restraint, int other, double gap, double speed, double wanted) {

@@ -21,9 +21,9 @@ class AccountsTest {
     void aCarAtItsSpeed() {
         car = fleet.take();
         fleet.speed[car] = WANTED;
-        fleet.want[car] = WANTED;
+        fleet.desiredSpeed[car] = WANTED;
         fleet.slowTo[car] = WANTED;
-        fleet.pickup[car] = 1;
+        fleet.desiredAcceleration[car] = 1;
         ledger.open(car, 0, 0, WANTED, 0, PLACE);
     }
 
@@ -89,7 +89,7 @@ class AccountsTest {
     @Test
     void aCurveCostsGeometricDelayAlone() {
         fleet.speed[car] = 5;
-        fleet.want[car] = 5;
+        fleet.desiredSpeed[car] = 5;
         fleet.slowTo[car] = 5;
         ledger.aloneSquared[car] = 25;
         drive(5, 5, 5);

@@ -61,10 +61,12 @@ class MixedTrafficTest {
                         Draws.uniform(key, 46),
                         Draws.uniform(key, 49),
                         5.0));
-        Quantity pickup = new Quantity(0.5 + 4 * Draws.uniform(key, 47), 0.5);
-        Quantity comfort = new Quantity(1 + 4 * Draws.uniform(key, 48), 0.5);
-        street.vehicles =
-                Map.of(VehicleType.CAR, new VehicleInput(null, null, pickup, comfort, null, null, null, null, null));
+        Quantity desiredAcceleration = new Quantity(0.5 + 4 * Draws.uniform(key, 47), 0.5);
+        Quantity comfortableDeceleration = new Quantity(1 + 4 * Draws.uniform(key, 48), 0.5);
+        street.vehicles = Map.of(
+                VehicleType.CAR,
+                new VehicleInput(
+                        null, null, desiredAcceleration, comfortableDeceleration, null, null, null, null, null));
         return street;
     }
 

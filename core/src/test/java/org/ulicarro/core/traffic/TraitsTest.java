@@ -58,7 +58,7 @@ class TraitsTest {
                 .isCloseTo(1.0, within(0.01));
         assertThat(mean(study, VehicleType.CAR, RoadClass.MOTORWAY, f -> f.gapTime[0]))
                 .isCloseTo(1.2, within(0.02));
-        assertThat(mean(study, VehicleType.CAR, RoadClass.URBAN, f -> f.pickup[0]))
+        assertThat(mean(study, VehicleType.CAR, RoadClass.URBAN, f -> f.desiredAcceleration[0]))
                 .isCloseTo(2.4, within(0.02));
         assertThat(mean(study, VehicleType.TRUCK, RoadClass.URBAN, f -> f.factor[0]))
                 .isCloseTo(0.95, within(0.005));
@@ -95,7 +95,7 @@ class TraitsTest {
         new Traits(with(Map.of(RoadClass.URBAN, own))).draw(b, 0, VehicleKind.of(VehicleType.VAN), RoadClass.URBAN, 99);
         assertThat(b.gapTime[0]).isNotEqualTo(a.gapTime[0]);
         assertThat(b.factor[0]).isEqualTo(a.factor[0]);
-        assertThat(b.pickup[0]).isEqualTo(a.pickup[0]);
+        assertThat(b.desiredAcceleration[0]).isEqualTo(a.desiredAcceleration[0]);
         assertThat(b.reaction[0]).isEqualTo(a.reaction[0]);
         assertThat(b.yellowLimit[0]).isEqualTo(a.yellowLimit[0]);
     }

@@ -7,9 +7,9 @@ import java.util.Map;
 import org.ulicarro.core.study.Place;
 
 /** Makes the network of a finished draft, for the side of the road that people drive on. */
-final class Turnout {
+final class NetworkMaker {
 
-    private Turnout() {}
+    private NetworkMaker() {}
 
     static Network network(Draft draft) {
         Hand hand = draft.hand;
