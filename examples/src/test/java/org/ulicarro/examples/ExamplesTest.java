@@ -17,7 +17,7 @@ import org.ulicarro.core.measure.Instruments;
 import org.ulicarro.core.measure.Table;
 import org.ulicarro.files.Samples;
 
-/** The examples as they are written, on the demo shortened to a quarter of an hour. */
+/** The examples as they are written, on the demo shortened to a few minutes. */
 class ExamplesTest {
 
     private interface Program {
@@ -37,9 +37,9 @@ class ExamplesTest {
         Files.writeString(
                 file,
                 Files.readString(file)
-                        .replace("to: \"17:30\"", "to: \"16:45\"")
-                        .replace("length: 15 min", "length: 3 min")
-                        .replace("drain: 15 min", "drain: 3 min"));
+                        .replace("to: \"17:30\"", "to: \"16:35\"")
+                        .replace("length: 15 min", "length: 2 min")
+                        .replace("drain: 15 min", "drain: 1 min"));
     }
 
     private static String printed(Program program) throws Exception {
