@@ -3,12 +3,14 @@ package org.ulicarro.cli;
 import java.io.IOException;
 import java.io.PrintWriter;
 import java.io.UncheckedIOException;
+import java.nio.file.Files;
 import java.nio.file.Path;
 import java.time.Instant;
 import java.time.temporal.ChronoUnit;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Locale;
+import java.util.concurrent.atomic.AtomicReference;
 import org.ulicarro.core.measure.Instruments;
 import org.ulicarro.core.run.Digest;
 import org.ulicarro.core.run.LocalPool;
@@ -45,9 +47,8 @@ final class RunWork {
         LoadedStudy.Compiled compiled = study.compile(period);
         compiled.warnings().forEach(err::println);
         RunStore store = new RunStore(study.folder());
-        Path part = store.begin(study.alternative());
         RunRequest request = request(study, compiled.model(), settings);
-        return complete(store, begun(store, part, () -> RunInProgress.begin(part, request)), study, compiled, settings);
+        return complete(store, null, part -> RunInProgress.begin(part, request), study, compiled, settings);
     }
 
     /** Goes on with a run that was interrupted: with the next replication. */
@@ -57,7 +58,7 @@ final class RunWork {
         compiled.warnings().forEach(err::println);
         err.println("going on with " + run.part() + " after " + run.count() + " of "
                 + run.request().replications() + " replications");
-        return complete(new RunStore(study.folder()), run, study, compiled, settings);
+        return complete(new RunStore(study.folder()), run.part(), part -> run, study, compiled, settings);
     }
 
     /** Makes a run of all replications of another one and more. */
@@ -66,22 +67,11 @@ final class RunWork {
         LoadedStudy.Compiled compiled = study.compile(request.period());
         compiled.warnings().forEach(err::println);
         RunStore store = new RunStore(study.folder());
-        Path part = store.begin(study.alternative());
-        return complete(
-                store, begun(store, part, () -> RunInProgress.more(part, request, of)), study, compiled, settings);
+        return complete(store, null, part -> RunInProgress.more(part, request, of), study, compiled, settings);
     }
 
     private interface Beginning {
-        RunInProgress begin() throws IOException;
-    }
-
-    private static RunInProgress begun(RunStore store, Path part, Beginning how) throws IOException {
-        try {
-            return how.begin();
-        } catch (IOException e) {
-            store.discard(part);
-            throw e;
-        }
+        RunInProgress begin(Path part) throws IOException;
     }
 
     private static RunRequest request(LoadedStudy study, Model model, RunSettings settings) {
@@ -102,19 +92,31 @@ final class RunWork {
                 settings.outside() == null && settings.lamps() == null);
     }
 
+    /** @param known the folder that is gone on with; null for a new one, which is begun when somebody is there to clear it away again */
     private Run complete(
-            RunStore store, RunInProgress run, LoadedStudy study, LoadedStudy.Compiled compiled, RunSettings settings)
+            RunStore store,
+            Path known,
+            Beginning beginning,
+            LoadedStudy study,
+            LoadedStudy.Compiled compiled,
+            RunSettings settings)
             throws IOException, InterruptedException {
-        Thread onInterrupt = new Thread(() -> stopped(store, run, study));
+        AtomicReference<Path> part = new AtomicReference<>(known);
+        AtomicReference<RunInProgress> begun = new AtomicReference<>();
+        Thread onInterrupt = new Thread(() -> stopped(store, part.get(), begun.get(), study));
         Runtime.getRuntime().addShutdownHook(onInterrupt);
-        try (run) {
-            Run written = write(run, study, compiled, settings);
-            return written.at(store.finish(run.part()));
+        try {
+            part.compareAndSet(null, known == null ? store.begin(study.alternative()) : known);
+            try (RunInProgress run = beginning.begin(part.get())) {
+                begun.set(run);
+                Run written = write(run, study, compiled, settings);
+                return written.at(store.finish(part.get()));
+            }
         } catch (RuntimeException e) {
-            store.discard(run.part());
+            store.discard(part.get());
             throw e;
         } catch (IOException | InterruptedException e) {
-            stopped(store, run, study);
+            stopped(store, part.get(), begun.get(), study);
             throw e;
         } finally {
             forget(onInterrupt);
@@ -122,9 +124,12 @@ final class RunWork {
     }
 
     /** Leaves what can be gone on with. */
-    private void stopped(RunStore store, RunInProgress run, LoadedStudy study) {
-        if (run.count() == 0 || !run.request().alone()) {
-            store.discard(run.part());
+    private void stopped(RunStore store, Path part, RunInProgress run, LoadedStudy study) {
+        if (run == null || run.count() == 0 || !run.request().alone()) {
+            // who is still at work may make a file while the folder is being removed
+            for (int again = 0; again < 20 && part != null && Files.exists(part); again++) {
+                store.discard(part);
+            }
             return;
         }
         err.println();
