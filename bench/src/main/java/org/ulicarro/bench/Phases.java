@@ -3,22 +3,22 @@ package org.ulicarro.bench;
 import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
+import org.ulicarro.core.study.ActuatedControl;
+import org.ulicarro.core.study.ActuatedControl.Plan;
 import org.ulicarro.core.study.PhaseInput;
-import org.ulicarro.core.study.SignalController;
-import org.ulicarro.core.study.SignalController.Plan;
 
 /** An actuated controller for a crossroads without turning bays: four phases in two rings. */
 final class Phases {
 
     private Phases() {}
 
-    static SignalController twoRings() {
+    static ActuatedControl twoRings() {
         Map<String, PhaseInput> phases = new LinkedHashMap<>();
         phases.put("2", phase("EB"));
         phases.put("4", phase("NB"));
         phases.put("6", phase("WB"));
         phases.put("8", phase("SB"));
-        return SignalController.actuated(phases, Map.of("p", Plan.free(List.of("2 | 4", "6 | 8"))));
+        return ActuatedControl.of(phases, Map.of("p", Plan.free(List.of("2 | 4", "6 | 8"))));
     }
 
     private static PhaseInput phase(String approach) {

@@ -8,9 +8,9 @@ import java.util.Locale;
 import org.ulicarro.core.base.Draws;
 import org.ulicarro.core.run.Model;
 import org.ulicarro.core.signal.Aspects;
+import org.ulicarro.core.signal.ControlWatch;
 import org.ulicarro.core.signal.Controller;
 import org.ulicarro.core.signal.DetectorBoard;
-import org.ulicarro.core.signal.ring.RingWatch;
 import org.ulicarro.files.Samples;
 import org.ulicarro.files.StudyFolder;
 import org.ulicarro.files.StudyProblem;
@@ -31,7 +31,7 @@ public final class ScriptTick {
     }
 
     private static double nanos(Model model) {
-        Controller controller = model.signals().controllerAt("market", RingWatch.NONE);
+        Controller controller = model.signals().controllerAt("market", ControlWatch.NONE);
         Aspects aspects = new Aspects(model.signals().groups().size());
         boolean[] on = new boolean[4096];
         for (int i = 0; i < on.length; i++) {

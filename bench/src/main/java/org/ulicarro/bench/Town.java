@@ -12,11 +12,12 @@ import org.ulicarro.core.network.Link;
 import org.ulicarro.core.network.Movement;
 import org.ulicarro.core.network.Network;
 import org.ulicarro.core.network.NetworkCompiler;
-import org.ulicarro.core.signal.SignalCompiler;
 import org.ulicarro.core.signal.SignalSystem;
+import org.ulicarro.core.signal.compile.SignalCompiler;
 import org.ulicarro.core.study.CycleRange;
 import org.ulicarro.core.study.DemandInput;
 import org.ulicarro.core.study.Direction;
+import org.ulicarro.core.study.FixedControl;
 import org.ulicarro.core.study.NetworkInput;
 import org.ulicarro.core.study.Period;
 import org.ulicarro.core.study.Place;
@@ -151,9 +152,8 @@ final class Town {
             greens.put("NS", List.of(CycleRange.parse("40-75")));
             signals.put(
                     id,
-                    SignalController.fixed(
-                            groups,
-                            Map.of("p", SignalController.Plan.fixed(80.0, (double) ((int) (x + y) % 80), greens))));
+                    FixedControl.of(
+                            groups, Map.of("p", FixedControl.Plan.of(80.0, (double) ((int) (x + y) % 80), greens))));
         }
     }
 

@@ -13,7 +13,9 @@ import org.ulicarro.core.run.Model;
 import org.ulicarro.core.signal.Aspect;
 import org.ulicarro.core.signal.Rehearsal;
 import org.ulicarro.core.signal.SignalSystem;
+import org.ulicarro.core.study.ActuatedControl;
 import org.ulicarro.core.study.SignalController;
+import org.ulicarro.core.study.SignalPlan;
 import org.ulicarro.files.CallsFile;
 import org.ulicarro.files.EventFile;
 import org.ulicarro.files.LoadedStudy;
@@ -208,30 +210,18 @@ final class RehearseCommand implements Callable<Integer> {
 
     private void draw(Model model, SignalController controller, Rehearsal rehearsal, int start, int end)
             throws IOException {
-        Integer cycle = null;
-        Integer offset = null;
-        SignalController.Plan plan = controller.plans().size() == 1
-                ? controller.plans().values().iterator().next()
-                : controller.plans().get(model.periodId());
-        boolean free = plan != null && plan.free() != null && plan.free();
-        while (plan != null && !free && (cycle == null || offset == null)) {
-            cycle = cycle == null && plan.cycle() != null ? Integer.valueOf(Clock.ticks(plan.cycle())) : cycle;
-            offset = offset == null && plan.offset() != null ? Integer.valueOf(Clock.ticks(plan.offset())) : offset;
-            plan = plan.like() == null ? null : controller.plans().get(plan.like());
-        }
+        SignalPlan<?> plan = controller.whole(
+                controller.plans().size() == 1
+                        ? controller.plans().keySet().iterator().next()
+                        : model.periodId());
+        boolean free = plan instanceof ActuatedControl.Plan phases && Boolean.TRUE.equals(phases.free());
+        int cycle = plan == null || free || plan.cycle() == null ? 0 : Clock.ticks(plan.cycle());
+        int offset = plan == null || free || plan.offset() == null ? 0 : Clock.ticks(plan.offset());
         String subject = "the controller of '" + place + "' alone"
                 + (calls == null ? ", without calls" : ", calls: " + calls)
-                + (cycle == null ? "" : "; dashed: the cycle of " + cycle / 10 + " s");
+                + (cycle == 0 ? "" : "; dashed: the cycle of " + cycle / 10 + " s");
         RehearsalDrawing drawing = new RehearsalDrawing(
-                model,
-                rehearsal,
-                place,
-                model.study().title(),
-                subject,
-                start,
-                end,
-                cycle == null ? 0 : cycle,
-                offset == null ? 0 : offset);
+                model, rehearsal, place, model.study().title(), subject, start, end, cycle, offset);
         int height = drawing.height();
         DrawingFile.write(output, WIDTH, height, g -> drawing.draw(g, WIDTH, height));
         told("wrote " + output);

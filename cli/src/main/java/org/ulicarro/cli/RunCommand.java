@@ -93,7 +93,7 @@ final class RunCommand implements Callable<Integer> {
     private boolean stopOnStandstill;
 
     @Mixin
-    private OutsideOptions outside;
+    private ExternalOptions external;
 
     @Spec
     private CommandSpec spec;
@@ -106,8 +106,8 @@ final class RunCommand implements Callable<Integer> {
         if (jobs != null && (jobs < 1 || jobs > 1024)) {
             throw new ParameterException(spec.commandLine(), "the number of jobs must be 1 to 1024");
         }
-        if (outside.problem() != null) {
-            throw new ParameterException(spec.commandLine(), outside.problem());
+        if (external.problem() != null) {
+            throw new ParameterException(spec.commandLine(), external.problem());
         }
         if (resume || more != null) {
             return print(goOn());
@@ -150,7 +150,7 @@ final class RunCommand implements Callable<Integer> {
                 || precision != null
                 || record != null
                 || watchPage
-                || outside.any()
+                || external.any()
                 || resume && more != null;
         if (other) {
             throw new ParameterException(
@@ -195,7 +195,7 @@ final class RunCommand implements Callable<Integer> {
             throws StudyProblem, IOException, InterruptedException {
         PrintWriter err = spec.commandLine().getErr();
         try (WatchPage page = watchPage ? WatchPage.open() : null;
-                Exchange exchange = outside.connect(one, study.period, err)) {
+                Exchange exchange = external.connect(one, study.period, err)) {
             if (page != null) {
                 err.println("watch: " + page.address() + "   (this computer only; Ctrl-C ends it)");
             }
@@ -210,8 +210,8 @@ final class RunCommand implements Callable<Integer> {
                             stopOnStandstill,
                             page,
                             exchange,
-                            outside.lamps(),
-                            outside.pace()));
+                            external.lamps(),
+                            external.pace()));
             if (page != null) {
                 page.awaitViewers();
             }

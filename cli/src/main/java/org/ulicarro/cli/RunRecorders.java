@@ -13,9 +13,9 @@ import java.util.function.Consumer;
 import org.ulicarro.core.base.Clock;
 import org.ulicarro.core.run.Model;
 import org.ulicarro.core.run.Watch;
-import org.ulicarro.core.signal.Outside;
+import org.ulicarro.core.signal.ExternalProgram;
 import org.ulicarro.core.signal.events.SignalEvent;
-import org.ulicarro.core.study.SignalController;
+import org.ulicarro.core.study.StageControl;
 import org.ulicarro.core.tracks.TrackRecorder;
 import org.ulicarro.core.tracks.TrackSettings;
 import org.ulicarro.core.tracks.TrackSink;
@@ -78,8 +78,10 @@ final class RunRecorders implements Watch, AutoCloseable {
     }
 
     @Override
-    public Outside outside(int replication) {
-        return settings.outside() == null ? Outside.NOBODY : settings.outside().of(replication);
+    public ExternalProgram external(int replication) {
+        return settings.external() == null
+                ? ExternalProgram.NOBODY
+                : settings.external().of(replication);
     }
 
     @Override
@@ -99,7 +101,7 @@ final class RunRecorders implements Watch, AutoCloseable {
 
     private List<String> scripted() {
         return model.study().signals().entrySet().stream()
-                .filter(e -> e.getValue().kind() == SignalController.Kind.STAGES)
+                .filter(e -> e.getValue() instanceof StageControl)
                 .map(java.util.Map.Entry::getKey)
                 .toList();
     }

@@ -11,7 +11,7 @@ import org.ulicarro.link.Exchange;
  * @param precision how sure a mean has to be, or null for a fixed number of replications
  * @param stopOnStandstill whether it ends as soon as vehicles block each other
  * @param page shows the run while it goes on, or null
- * @param outside asks controllers outside, or null
+ * @param external asks external controllers, or null
  * @param lamps broker that is told what signals show, or null
  * @param pace simulated seconds for each real one while lamps are told; 0 for as fast as it can
  */
@@ -22,7 +22,7 @@ record RunSettings(
         Precision precision,
         boolean stopOnStandstill,
         WatchPage page,
-        Exchange outside,
+        Exchange external,
         String lamps,
         double pace) {
 

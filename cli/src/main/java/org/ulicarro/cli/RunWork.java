@@ -89,7 +89,7 @@ final class RunWork {
                 precision == null ? null : precision.of(),
                 precision == null ? 0 : precision.most(),
                 settings.stopOnStandstill(),
-                settings.outside() == null && settings.lamps() == null);
+                settings.external() == null && settings.lamps() == null);
     }
 
     /** @param known the folder that is gone on with; null for a new one, which is begun when somebody is there to clear it away again */
@@ -163,9 +163,9 @@ final class RunWork {
         double seconds = (System.nanoTime() - clock) / 1e9;
         List<String> warnings = new ArrayList<>(
                 compiled.warnings().stream().map(Message::toString).toList());
-        if (settings.outside() != null) {
-            warnings.add("note: signals were controlled from outside; who repeats the run needs the same controller");
-            settings.outside().incidents().forEach(incident -> warnings.add("warning: " + incident));
+        if (settings.external() != null) {
+            warnings.add("note: signals had external control; who repeats the run needs the same controller");
+            settings.external().incidents().forEach(incident -> warnings.add("warning: " + incident));
         }
         RunRecord record = record(study, model, warnings, results, started, seconds, settings.jobs());
         return run.finish(record, study, results, log(record, results, run.before()));

@@ -11,7 +11,7 @@ import org.ulicarro.core.base.Names;
 import org.ulicarro.core.run.Model;
 import org.ulicarro.core.run.Replication;
 import org.ulicarro.core.signal.StageAccount;
-import org.ulicarro.core.study.SignalController;
+import org.ulicarro.core.study.StageControl;
 import org.ulicarro.files.DayTimes;
 import org.ulicarro.files.StudyProblem;
 import picocli.CommandLine.Command;
@@ -61,7 +61,7 @@ final class ScriptCommand implements Callable<Integer> {
     public Integer call() throws StudyProblem, IOException {
         Model model = study.read(alternative.name).compile(study.period).model();
         List<String> known = model.study().signals().entrySet().stream()
-                .filter(e -> e.getValue().kind() == SignalController.Kind.STAGES)
+                .filter(e -> e.getValue() instanceof StageControl)
                 .map(java.util.Map.Entry::getKey)
                 .toList();
         check(
@@ -79,7 +79,7 @@ final class ScriptCommand implements Callable<Integer> {
             replication.advanceTo(at.getAsDouble());
             print(
                     replication.account(place),
-                    model.study().signals().get(place).script().file());
+                    ((StageControl) model.study().signals().get(place)).script().file());
         }
         return Exit.DONE;
     }

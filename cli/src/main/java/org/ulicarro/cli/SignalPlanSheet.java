@@ -2,12 +2,13 @@ package org.ulicarro.cli;
 
 import java.util.ArrayList;
 import java.util.List;
-import java.util.Locale;
-import java.util.Map;
 import org.ulicarro.core.run.Model;
+import org.ulicarro.core.study.ActuatedControl;
 import org.ulicarro.core.study.CycleRange;
+import org.ulicarro.core.study.FixedControl;
 import org.ulicarro.core.study.SignalController;
-import org.ulicarro.core.study.SignalController.Plan;
+import org.ulicarro.core.study.SignalPlan;
+import org.ulicarro.core.study.Written;
 
 /** The signal plans of a study, one to a row, with what they take from others filled in. */
 final class SignalPlanSheet {
@@ -25,14 +26,14 @@ final class SignalPlanSheet {
                 .words("greens", "greens, or rings with splits");
         model.study().signals().forEach((place, controller) -> {
             if (only == null || only.equals(place)) {
-                controller.plans().forEach((id, written) -> {
-                    Plan plan = filled(controller, written);
-                    boolean free = plan.free() != null && plan.free();
+                controller.plans().keySet().forEach(id -> {
+                    SignalPlan<?> plan = controller.whole(id);
+                    boolean free = plan instanceof ActuatedControl.Plan phases && Boolean.TRUE.equals(phases.free());
                     sheet.add(
                             place,
                             id,
                             runs(model, controller, id),
-                            controller.kind().name().toLowerCase(Locale.ROOT),
+                            Written.of(controller.kind()),
                             free ? null : plan.cycle(),
                             free ? null : plan.offset(),
                             greens(plan));
@@ -40,14 +41,6 @@ final class SignalPlanSheet {
             }
         });
         return sheet;
-    }
-
-    private static Plan filled(SignalController controller, Plan written) {
-        Plan plan = written;
-        while (plan.like() != null) { // it has been checked that this ends
-            plan = plan.over(controller.plans().get(plan.like()));
-        }
-        return plan;
     }
 
     private static String runs(Model model, SignalController controller, String id) {
@@ -61,17 +54,17 @@ final class SignalPlanSheet {
         return controller.schedule().isEmpty() ? chosen ? "now" : "-" : String.join(", ", times);
     }
 
-    private static String greens(Plan plan) {
+    private static String greens(SignalPlan<?> plan) {
         List<String> words = new ArrayList<>();
-        plan.rings().forEach(words::add);
-        for (Map.Entry<String, Double> split : plan.splits().entrySet()) {
-            words.add(split.getKey() + " " + Math.round(split.getValue()) + " s");
-        }
-        for (Map.Entry<String, List<CycleRange>> green : plan.greens().entrySet()) {
-            words.add(green.getKey() + " "
-                    + String.join(
-                            "+",
-                            green.getValue().stream().map(CycleRange::toString).toList()));
+        if (plan instanceof ActuatedControl.Plan phases) {
+            words.addAll(phases.rings());
+            phases.splits().forEach((phase, split) -> words.add(phase + " " + Math.round(split) + " s"));
+        } else if (plan instanceof FixedControl.Plan fixed) {
+            fixed.greens()
+                    .forEach((group, ranges) -> words.add(group + " "
+                            + String.join(
+                                    "+",
+                                    ranges.stream().map(CycleRange::toString).toList())));
         }
         return String.join(", ", words);
     }

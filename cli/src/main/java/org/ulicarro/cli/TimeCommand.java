@@ -162,7 +162,7 @@ final class TimeCommand implements Callable<Integer> {
             throw new ParameterException(
                     spec.commandLine(),
                     "at " + (place == null ? String.join(", ", untimed) : place)
-                            + " a script, a meter or a controller outside decides: there is no plan that a formula could time");
+                            + " a script, a meter or an external controller decides: there is no plan that a formula could time");
         }
         if (place != null && !known.contains(place)) {
             throw new ParameterException(

@@ -6,9 +6,8 @@ import java.util.LinkedHashSet;
 import java.util.List;
 import java.util.Map;
 import java.util.Set;
+import org.ulicarro.core.study.ActuatedControl;
 import org.ulicarro.core.study.PhaseInput;
-import org.ulicarro.core.study.SignalController;
-import org.ulicarro.core.study.SignalController.Plan;
 import org.ulicarro.files.LoadedStudy;
 import org.ulicarro.files.timing.TimingSheet;
 import org.ulicarro.files.timing.TimingSheet.Entry;
@@ -29,13 +28,13 @@ final class TimingPage {
             List<Entry> own = sheet.entries().stream()
                     .filter(e -> e.place().equals(place))
                     .toList();
-            all.add(place(place, study.study().signals().get(place), own));
+            all.add(place(place, (ActuatedControl) study.study().signals().get(place), own));
         }
         page.put("places", all);
         return page;
     }
 
-    private static Map<String, Object> place(String place, SignalController controller, List<Entry> entries) {
+    private static Map<String, Object> place(String place, ActuatedControl controller, List<Entry> entries) {
         Map<String, Object> one = new LinkedHashMap<>();
         one.put("place", place);
         List<String> phases = List.copyOf(controller.phases().keySet());
@@ -46,11 +45,11 @@ final class TimingPage {
         one.put("rows", rows(entries, "phase", phases, ""));
         List<Map<String, Object>> patterns = new ArrayList<>();
         int number = 0;
-        for (Map.Entry<String, Plan> plan : controller.plans().entrySet()) {
+        for (String plan : controller.plans().keySet()) {
             number++;
             String prefix = number + ".";
             Map<String, Object> pattern = new LinkedHashMap<>();
-            pattern.put("name", plan.getKey());
+            pattern.put("name", plan);
             pattern.put("number", String.valueOf(number));
             pattern.put("cycle", value(entries, "patternCycleTime", String.valueOf(number)));
             pattern.put("offset", value(entries, "patternOffsetTime", String.valueOf(number)));

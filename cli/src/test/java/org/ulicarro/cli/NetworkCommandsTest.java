@@ -138,7 +138,7 @@ class NetworkCommandsTest extends InProcess {
         assertThat(run("show", merge, "devices", "-a", "metered")).as(err).isZero();
         assertThat(out).contains("meter lane 1, gone").contains("inside meter");
         assertThat(run("time", merge, "-a", "metered")).isEqualTo(2);
-        assertThat(err).contains("at meter a script, a meter or a controller outside decides");
+        assertThat(err).contains("at meter a script, a meter or an external controller decides");
         Path town = temp.resolve("town");
         Samples.write("quayside", town);
         assertThat(run("time", town, "-a", "by-stages")).as(err).isZero();

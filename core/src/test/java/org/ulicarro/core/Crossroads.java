@@ -11,6 +11,7 @@ import org.ulicarro.core.study.Count;
 import org.ulicarro.core.study.CycleRange;
 import org.ulicarro.core.study.DemandInput;
 import org.ulicarro.core.study.Direction;
+import org.ulicarro.core.study.FixedControl;
 import org.ulicarro.core.study.NetworkInput;
 import org.ulicarro.core.study.Period;
 import org.ulicarro.core.study.Place;
@@ -118,7 +119,7 @@ public final class Crossroads {
         Map<String, List<CycleRange>> greens = new LinkedHashMap<>();
         greens.put("EW", List.of(CycleRange.parse(eastWest)));
         greens.put("NS", List.of(CycleRange.parse(northSouth)));
-        return SignalController.fixed(groups, Map.of("p", SignalController.Plan.fixed(cycle, 0.0, greens)));
+        return FixedControl.of(groups, Map.of("p", FixedControl.Plan.of(cycle, 0.0, greens)));
     }
 
     private SignalController.Group group(String a, String b) {

@@ -15,6 +15,7 @@ import org.ulicarro.core.study.Crossing;
 import org.ulicarro.core.study.CycleRange;
 import org.ulicarro.core.study.DemandInput;
 import org.ulicarro.core.study.Direction;
+import org.ulicarro.core.study.FixedControl;
 import org.ulicarro.core.study.NetworkInput;
 import org.ulicarro.core.study.Period;
 import org.ulicarro.core.study.Place;
@@ -108,9 +109,7 @@ public final class Foot {
                 groups.put("W", new Group(null, null, List.of("r"), 5, 12.0, 3, 0, 5));
                 greens.put("W", List.of(new CycleRange(from, from + walk)));
             }
-            signals = Map.of(
-                    "middle",
-                    SignalController.fixed(groups, Map.of("p", SignalController.Plan.fixed(cycle, 0.0, greens))));
+            signals = Map.of("middle", FixedControl.of(groups, Map.of("p", FixedControl.Plan.of(cycle, 0.0, greens))));
         }
         return new Study(
                 Study.Format.ULICARRO_1,

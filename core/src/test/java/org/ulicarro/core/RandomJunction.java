@@ -16,6 +16,7 @@ import org.ulicarro.core.study.Crossing;
 import org.ulicarro.core.study.CycleRange;
 import org.ulicarro.core.study.DemandInput;
 import org.ulicarro.core.study.Direction;
+import org.ulicarro.core.study.FixedControl;
 import org.ulicarro.core.study.NetworkInput;
 import org.ulicarro.core.study.Period;
 import org.ulicarro.core.study.Place;
@@ -182,8 +183,8 @@ public final class RandomJunction {
             greens.put("people", List.of(new CycleRange(at, at + 8)));
             at += 8 + clear + 1;
         }
-        var plan = SignalController.Plan.fixed(at, 0.0, greens);
-        return Map.of(MIDDLE, SignalController.fixed(groups, Map.of("p", plan)));
+        var plan = FixedControl.Plan.of(at, 0.0, greens);
+        return Map.of(MIDDLE, FixedControl.of(groups, Map.of("p", plan)));
     }
 
     private Study study(NetworkInput input, Map<String, SignalController> signals, Map<String, WalkerFlow> walkers) {

@@ -8,7 +8,7 @@ import java.util.Set;
 import org.ulicarro.core.measure.TotalRow;
 import org.ulicarro.core.run.Model;
 import org.ulicarro.core.run.Replication;
-import org.ulicarro.core.signal.Outside;
+import org.ulicarro.core.signal.ExternalProgram;
 import org.ulicarro.files.StudyFolder;
 import org.ulicarro.files.StudyProblem;
 
@@ -16,7 +16,7 @@ import org.ulicarro.files.StudyProblem;
  * A controller of one's own: a street of the demo's market keeps its green while somebody comes and it is not too long, then the other one
  * has its turn. What it asks for is made safe: minimum greens, yellows and clearances are not its business.
  */
-final class WhoeverComes implements Outside {
+final class WhoeverComes implements ExternalProgram {
 
     /** Groups of the quay and of the side street, each with the people who walk beside them. */
     private static final List<Set<String>> STREETS = List.of(Set.of("EB", "WB", "WP"), Set.of("NB", "SB", "WQ"));

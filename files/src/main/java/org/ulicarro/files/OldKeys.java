@@ -20,6 +20,7 @@ final class OldKeys {
         List<Message> warnings = new ArrayList<>();
         renameIn(tree, "/vehicles", warnings);
         renameIn(tree, "/demand/types", warnings);
+        renameExternal(tree, warnings);
         return warnings;
     }
 
@@ -29,14 +30,34 @@ final class OldKeys {
             OF_VEHICLES.forEach((old, now) -> {
                 if (entry.getValue() instanceof ObjectNode one && one.has(old) && !one.has(now)) {
                     String at = Fault.child(pointer, entry.getKey());
-                    warnings.add(new Message(
-                            Fault.Severity.WARNING,
-                            tree.keySpot(Fault.child(at, old)),
-                            "'" + old + "' is called '" + now + "' now; the old name is read in this version only"));
+                    warnings.add(renamed(tree.keySpot(Fault.child(at, old)), old, now));
                     one.set(now, one.remove(old));
                     tree.move(Fault.child(at, old), Fault.child(at, now));
                 }
             });
         }
+    }
+
+    /** Control by an external program was called {@code outside}, which vehicles are that wait at an entry. */
+    private static void renameExternal(LocatedTree tree, List<Message> warnings) {
+        for (Map.Entry<String, JsonNode> entry : tree.root.path("signals").properties()) {
+            String at = Fault.child("/signals", entry.getKey());
+            if (entry.getValue() instanceof ObjectNode one
+                    && "outside".equals(one.path("kind").asString(""))) {
+                warnings.add(renamed(tree.spot(at + "/kind"), "kind: outside", "kind: external"));
+                one.put("kind", "external");
+                if (one.has("outside") && !one.has("external")) {
+                    one.set("external", one.remove("outside"));
+                    tree.move(at + "/outside", at + "/external");
+                }
+            }
+        }
+    }
+
+    private static Message renamed(Spot spot, String old, String now) {
+        return new Message(
+                Fault.Severity.WARNING,
+                spot,
+                "'" + old + "' is called '" + now + "' now; the old name is read in this version only");
     }
 }

@@ -20,7 +20,7 @@ import tools.jackson.databind.json.JsonMapper;
  * @param of what that is about
  * @param most replications that it may take
  * @param stopOnStandstill whether it ends when vehicles block each other
- * @param alone whether nobody outside takes part: only such a run can go on
+ * @param alone whether no external program takes part: only such a run can go on
  */
 public record RunRequest(
         String version,

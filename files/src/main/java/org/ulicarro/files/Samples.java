@@ -55,7 +55,7 @@ public final class Samples {
                         "alternatives/actuated.yaml",
                         "alternatives/by-stages.yaml",
                         "alternatives/pier-check.yaml",
-                        "alternatives/outside.yaml",
+                        "alternatives/external.yaml",
                         "alternatives/bus-first.yaml",
                         "alternatives/bus-patience.yaml",
                         "alternatives/line-2min.yaml",

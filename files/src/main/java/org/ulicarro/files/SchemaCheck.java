@@ -67,10 +67,16 @@ final class SchemaCheck {
             case "additionalProperties", "unevaluatedProperties" -> {
                 List<String> known = names(here.path("properties"));
                 String child = Fault.child(pointer, error.getProperty());
+                List<String> others = schema.wordsFor(here, error.getProperty());
                 yield error(
                         tree.keySpot(child),
-                        "'" + error.getProperty() + "' is not known " + where(name) + "."
-                                + Names.suggestion(error.getProperty(), known));
+                        others.isEmpty()
+                                ? "'" + error.getProperty() + "' is not known " + where(name) + "."
+                                        + Names.suggestion(error.getProperty(), known)
+                                : "'" + error.getProperty() + "' is for " + String.join(", ", others) + ", but '" + name
+                                        + "' is " + value.path("kind").asString("")
+                                        + "; take it away (an alternative does it by '" + error.getProperty()
+                                        + ": null')");
             }
             case "required" ->
                 error(

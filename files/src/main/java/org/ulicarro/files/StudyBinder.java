@@ -3,6 +3,7 @@ package org.ulicarro.files;
 import java.util.List;
 import java.util.Map;
 import org.ulicarro.core.base.Quantity;
+import org.ulicarro.core.study.ChosenBy;
 import org.ulicarro.core.study.DayTime;
 import org.ulicarro.core.study.Form;
 import org.ulicarro.core.study.Key;
@@ -23,6 +24,7 @@ import tools.jackson.databind.introspect.Annotated;
 import tools.jackson.databind.introspect.AnnotatedClass;
 import tools.jackson.databind.introspect.JacksonAnnotationIntrospector;
 import tools.jackson.databind.json.JsonMapper;
+import tools.jackson.databind.node.ObjectNode;
 
 /**
  * Binds a tree that the schema has passed to the records of the study, by Jackson. The annotations of the records say how
@@ -83,6 +85,10 @@ final class StudyBinder {
         private static Object forClass(Class<?> type) {
             if (type == Point.class) {
                 return new PointReader();
+            }
+            ChosenBy chosen = type.getAnnotation(ChosenBy.class);
+            if (chosen != null && type.isInterface()) {
+                return new FamilyReader(chosen);
             }
             return type.getAnnotation(Form.class) == null ? null : new FormReader(type);
         }
@@ -149,6 +155,28 @@ final class StudyBinder {
         public Object deserialize(JsonParser parser, DeserializationContext context) {
             JsonNode pair = context.readTree(parser);
             return new Point(pair.get(0).asDouble(), pair.get(1).asDouble());
+        }
+    }
+
+    /** One record of a sealed family, by the word under one of its keys. */
+    private static final class FamilyReader extends ValueDeserializer<Object> {
+
+        private final ChosenBy chosen;
+
+        FamilyReader(ChosenBy chosen) {
+            this.chosen = chosen;
+        }
+
+        @Override
+        public Object deserialize(JsonParser parser, DeserializationContext context) {
+            ObjectNode node = (ObjectNode) context.readTree(parser);
+            String word = node.remove(chosen.value()).asString();
+            for (ChosenBy.Words one : chosen.words().getEnumConstants()) {
+                if (Written.of((Enum<?>) one).equals(word)) {
+                    return context.readTreeAsValue(node, one.record());
+                }
+            }
+            throw new IllegalStateException("the schema let the word '" + word + "' pass");
         }
     }
 

@@ -16,6 +16,7 @@ import org.ulicarro.core.study.ClearanceInput;
 import org.ulicarro.core.study.Count;
 import org.ulicarro.core.study.NetworkInput;
 import org.ulicarro.core.study.SignalController;
+import org.ulicarro.core.study.StageControl;
 import org.ulicarro.core.study.StageScript;
 import org.ulicarro.core.study.Study;
 import org.ulicarro.core.study.StudyRules;
@@ -133,12 +134,12 @@ public final class StudyFolder {
     private Study withScripts(Study study, LocatedTree tree) {
         Map<String, SignalController> signals = new LinkedHashMap<>(study.signals());
         study.signals().forEach((place, controller) -> {
-            String pointer = Fault.child("/signals", place) + "/script";
-            String file =
-                    controller.script() == null ? null : controller.script().file();
-            Path path = table(file, pointer, tree);
-            if (path != null) {
-                signals.put(place, controller.withScript(new StageScript(file, ScriptFile.read(path, file, faults))));
+            if (controller instanceof StageControl stages && stages.script() != null) {
+                String file = stages.script().file();
+                Path path = table(file, Fault.child("/signals", place) + "/script", tree);
+                if (path != null) {
+                    signals.put(place, stages.withScript(new StageScript(file, ScriptFile.read(path, file, faults))));
+                }
             }
         });
         return study.withSignals(signals);

@@ -4,6 +4,8 @@ import java.io.IOException;
 import java.io.InputStream;
 import java.io.UncheckedIOException;
 import java.nio.charset.StandardCharsets;
+import java.util.ArrayList;
+import java.util.List;
 import java.util.Map;
 import tools.jackson.databind.JsonNode;
 import tools.jackson.databind.json.JsonMapper;
@@ -37,6 +39,35 @@ public final class StudySchema {
     /** The part of the schema at a JSON pointer, references followed. */
     JsonNode at(String pointer) {
         return follow(root.at(pointer));
+    }
+
+    /** The part of a schema that holds of an object: one of a family, if its key says which. */
+    JsonNode chosen(JsonNode schema, JsonNode object) {
+        for (JsonNode one : schema.path("allOf")) {
+            for (Map.Entry<String, JsonNode> key : one.at("/if/properties").properties()) {
+                if (object.path(key.getKey()).equals(key.getValue().get("const"))) {
+                    return follow(one.get("then"));
+                }
+            }
+        }
+        return schema;
+    }
+
+    /** The words of a family under which a key may stand, where a schema is one of the family's; empty for others. */
+    List<String> wordsFor(JsonNode member, String key) {
+        List<String> words = new ArrayList<>();
+        for (JsonNode family : root.path("$defs")) {
+            boolean ofIt = family.path("allOf")
+                    .valueStream()
+                    .anyMatch(one -> follow(one.path("then")).equals(member));
+            for (JsonNode one : ofIt ? family.path("allOf") : root.path("none")) {
+                if (follow(one.get("then")).path("properties").has(key)) {
+                    one.at("/if/properties")
+                            .forEach(chosen -> words.add(chosen.get("const").asString()));
+                }
+            }
+        }
+        return words;
     }
 
     JsonNode root() {
@@ -75,7 +106,7 @@ public final class StudySchema {
 
     private JsonNode completed(JsonNode node, JsonNode schema, String pointer, LocatedTree tree) {
         if (node instanceof ObjectNode object) {
-            complete(object, schema, pointer, tree);
+            complete(object, chosen(schema, object), pointer, tree);
         } else if (node.isArray()) {
             JsonNode items = follow(schema.path("items"));
             var array = (tools.jackson.databind.node.ArrayNode) node;

@@ -13,7 +13,7 @@ import java.util.Locale;
 import java.util.Map;
 import org.ulicarro.core.run.Model;
 import org.ulicarro.core.signal.SpanOrder;
-import org.ulicarro.core.study.SignalController;
+import org.ulicarro.core.study.FixedControl;
 import org.ulicarro.core.timing.Timed;
 
 /** Writes timed greens as an alternative of the study. */
@@ -41,10 +41,12 @@ public final class TimedPlans {
         StringBuilder text = new StringBuilder("# Greens by formula for period '" + model.periodId()
                 + "', from the mean of its volumes. Try it beside the base; change what you know better.\nsignals:\n");
         timed.forEach((place, one) -> {
-            SignalController controller = study.study().signals().get(place);
             SpanOrder order = model.signals().orderAt(place);
             text.append("  ").append(place).append(":\n    plans:\n");
-            text.append(order.actuated() ? phases(order, one) : greens(controller, order, one));
+            text.append(
+                    order.actuated()
+                            ? phases(order, one)
+                            : greens((FixedControl) study.study().signals().get(place), order, one));
         });
         Files.createDirectories(file.getParent());
         Path part = file.resolveSibling(name + ".yaml.part");
@@ -69,9 +71,9 @@ public final class TimedPlans {
                 + "}\n";
     }
 
-    private static String greens(SignalController controller, SpanOrder order, Timed timed) {
+    private static String greens(FixedControl control, SpanOrder order, Timed timed) {
         Map<String, List<String>> ranges = new LinkedHashMap<>();
-        controller.groups().keySet().forEach(id -> ranges.put(id, new ArrayList<>()));
+        control.groups().keySet().forEach(id -> ranges.put(id, new ArrayList<>()));
         for (int i = 0; i < timed.greens().length; i++) {
             SpanOrder.Span span = order.spans().get(i);
             double from = timed.points()[span.from()] + span.late();

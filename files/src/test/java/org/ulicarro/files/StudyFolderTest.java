@@ -13,6 +13,7 @@ import org.junit.jupiter.params.ParameterizedTest;
 import org.junit.jupiter.params.provider.CsvSource;
 import org.junit.jupiter.params.provider.ValueSource;
 import org.ulicarro.core.study.CycleRange;
+import org.ulicarro.core.study.FixedControl;
 import org.ulicarro.core.study.Study;
 
 class StudyFolderTest {
@@ -54,8 +55,7 @@ class StudyFolderTest {
                 .as("the usual width")
                 .isEqualTo(3.25);
         assertThat(read.demand().mix().get("van")).isEqualTo(0.04);
-        assertThat(read.signals().get("market").plans().get("pm").greens().get("EB"))
-                .containsExactly(new CycleRange(0, 40));
+        assertThat(fixed(read).plans().get("pm").greens().get("EB")).containsExactly(new CycleRange(0, 40));
         assertThat(problems()).isEmpty();
     }
 
@@ -84,9 +84,8 @@ class StudyFolderTest {
     void anAlternativeChangesOnlyWhatItSays() throws StudyProblem {
         Study base = StudyFolder.read(study, List.of()).study();
         Study other = StudyFolder.read(study, List.of("pier-green")).study();
-        assertThat(other.signals().get("market").plans().get("pm").greens().get("NB"))
-                .containsExactly(new CycleRange(41, 75));
-        assertThat(other.signals().get("market").plans().get("pm").cycle()).isEqualTo(80);
+        assertThat(fixed(other).plans().get("pm").greens().get("NB")).containsExactly(new CycleRange(41, 75));
+        assertThat(fixed(other).plans().get("pm").cycle()).isEqualTo(80);
         assertThat(other.network()).isEqualTo(base.network());
         assertThat(other.demand()).isEqualTo(base.demand());
     }
@@ -96,10 +95,7 @@ class StudyFolderTest {
         Files.writeString(
                 study.resolve("alternatives/short.yaml"),
                 "signals: {market: {plans: {pm: {offset: null, cycle: 90 s}}}}\n");
-        var plan = StudyFolder.read(study, List.of("pier-green", "short"))
-                .study()
-                .signals()
-                .get("market")
+        var plan = fixed(StudyFolder.read(study, List.of("pier-green", "short")).study())
                 .plans()
                 .get("pm");
         assertThat(plan.cycle()).isEqualTo(90);
@@ -251,5 +247,9 @@ class StudyFolderTest {
                 .singleElement()
                 .asString()
                 .startsWith("signals.yaml:8:46: place 'market' has no movement 'WBX'. It has: EBL");
+    }
+
+    private static FixedControl fixed(Study study) {
+        return (FixedControl) study.signals().get("market");
     }
 }

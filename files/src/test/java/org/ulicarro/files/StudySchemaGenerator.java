@@ -19,6 +19,7 @@ import java.util.Map;
 import org.ulicarro.core.base.Dimension;
 import org.ulicarro.core.base.Quantity;
 import org.ulicarro.core.study.About;
+import org.ulicarro.core.study.ChosenBy;
 import org.ulicarro.core.study.DayTime;
 import org.ulicarro.core.study.Form;
 import org.ulicarro.core.study.Items;
@@ -26,6 +27,7 @@ import org.ulicarro.core.study.Key;
 import org.ulicarro.core.study.KeyForm;
 import org.ulicarro.core.study.Point;
 import org.ulicarro.core.study.Required;
+import org.ulicarro.core.study.SignalController;
 import org.ulicarro.core.study.Study;
 import org.ulicarro.core.study.Unit;
 import org.ulicarro.core.study.Usual;
@@ -69,6 +71,12 @@ final class StudySchemaGenerator {
                 .withCustomDefinitionProvider(StudySchemaGenerator::property)
                 .withInstanceAttributeOverride(StudySchemaGenerator::decorate);
         ObjectNode schema = new SchemaGenerator(config.build()).generateSchema(Study.class);
+        for (ChosenBy chosen : List.of(SignalController.class.getAnnotation(ChosenBy.class))) {
+            for (ChosenBy.Words word : chosen.words().getEnumConstants()) { // it stands beside the record's own keys
+                ((ObjectNode) schema.at("/$defs/" + word.record().getSimpleName() + "/properties"))
+                        .putObject(chosen.value());
+            }
+        }
         ObjectNode result = tools.jackson.databind.json.JsonMapper.shared().createObjectNode();
         result.put("$schema", "https://json-schema.org/draft/2020-12/schema");
         result.put("title", "Ulicarro study");
@@ -163,11 +171,39 @@ final class StudySchemaGenerator {
         }
     }
 
+    /** A family: its key, and for each word of it the record that is written under it. */
+    private static CustomDefinition family(ChosenBy chosen, ObjectNode node, SchemaGenerationContext context) {
+        node.put("type", "object");
+        ArrayNode words = node.putObject("properties")
+                .putObject(chosen.value())
+                .put("type", "string")
+                .put("description", chosen.about())
+                .putArray("enum");
+        node.putArray("required").add(chosen.value());
+        ArrayNode all = node.putArray("allOf");
+        for (ChosenBy.Words word : chosen.words().getEnumConstants()) {
+            String written = Written.of((Enum<?>) word);
+            words.add(written);
+            ObjectNode one = all.addObject();
+            ObjectNode when = one.putObject("if");
+            when.putObject("properties").putObject(chosen.value()).put("const", written);
+            when.putArray("required").add(chosen.value());
+            one.set(
+                    "then",
+                    context.createDefinitionReference(context.getTypeContext().resolve(word.record())));
+        }
+        return new CustomDefinition(
+                node, CustomDefinition.DefinitionType.STANDARD, CustomDefinition.AttributeInclusion.NO);
+    }
+
     private static CustomDefinition valueType(ResolvedType type, SchemaGenerationContext context) {
         ObjectNode node = context.getGeneratorConfig().createObjectNode();
         Class<?> raw = type.getErasedType();
         Form form = raw.getAnnotation(Form.class);
-        if (raw.isEnum()) {
+        ChosenBy chosen = raw.getAnnotation(ChosenBy.class);
+        if (chosen != null && raw.isInterface()) {
+            return family(chosen, node, context);
+        } else if (raw.isEnum()) {
             node.put("type", "string");
             spellings(node.putArray("enum"), raw);
         } else if (form != null) {

@@ -8,10 +8,10 @@ import java.util.TreeMap;
 import java.util.concurrent.BlockingQueue;
 import java.util.concurrent.LinkedBlockingQueue;
 import java.util.concurrent.TimeUnit;
-import org.ulicarro.core.signal.Outside;
+import org.ulicarro.core.signal.ExternalProgram;
 
 /**
- * Questions to controllers outside and their answers, whatever carries them. Each place in each replication is a session; replications ask
+ * Questions to external controllers and their answers, whatever carries them. Each place in each replication is a session; replications ask
  * from threads of their own, and each waits for its answer only.
  */
 public abstract class Exchange implements AutoCloseable {
@@ -21,7 +21,7 @@ public abstract class Exchange implements AutoCloseable {
     private String lost; // why nobody is there any more, or null
 
     /** Who decides in one replication. */
-    public Outside of(int replication) {
+    public ExternalProgram of(int replication) {
         return place -> {
             Conversation conversation = new Conversation(replication, place);
             synchronized (open) {
@@ -99,19 +99,19 @@ public abstract class Exchange implements AutoCloseable {
     /** An answer, or why there is none. */
     private record Reply(int number, List<String> green, String failure) {}
 
-    private final class Conversation implements Outside.Line {
+    private final class Conversation implements ExternalProgram.Line {
 
         private final String session;
         private final int replication;
-        private final Outside.Place place;
+        private final ExternalProgram.Place place;
         private final List<String> ids;
         private final BlockingQueue<Reply> answers = new LinkedBlockingQueue<>();
 
-        Conversation(int replication, Outside.Place place) {
+        Conversation(int replication, ExternalProgram.Place place) {
             this.replication = replication;
             this.place = place;
             session = replication + "/" + place.place();
-            ids = place.groups().stream().map(Outside.Group::id).toList();
+            ids = place.groups().stream().map(ExternalProgram.Group::id).toList();
         }
 
         private String say(String message) {
@@ -124,26 +124,26 @@ public abstract class Exchange implements AutoCloseable {
         }
 
         @Override
-        public Outside.Answer ask(Outside.Sight sight) {
+        public ExternalProgram.Answer ask(ExternalProgram.Sight sight) {
             synchronized (open) {
                 if (lost != null) {
-                    return Outside.Answer.failed(lost);
+                    return ExternalProgram.Answer.failed(lost);
                 }
             }
             answers.clear(); // whatever came without being asked for
             String failure = say(Messages.ask(session, place, sight));
             if (failure != null) {
-                return Outside.Answer.failed(failure);
+                return ExternalProgram.Answer.failed(failure);
             }
             long end = System.nanoTime() + (long) (place.timeoutSeconds() * 1e9);
             try {
                 while (true) {
                     Reply reply = answers.poll(end - System.nanoTime(), TimeUnit.NANOSECONDS);
                     if (reply == null) {
-                        return Outside.Answer.failed("no answer in " + place.timeoutSeconds() + " s");
+                        return ExternalProgram.Answer.failed("no answer in " + place.timeoutSeconds() + " s");
                     }
                     if (reply.failure() != null) {
-                        return Outside.Answer.failed(reply.failure());
+                        return ExternalProgram.Answer.failed(reply.failure());
                     }
                     if (reply.number() == sight.number()) {
                         return answer(reply.green());
@@ -151,20 +151,20 @@ public abstract class Exchange implements AutoCloseable {
                 }
             } catch (InterruptedException e) {
                 Thread.currentThread().interrupt();
-                return Outside.Answer.failed("the run was interrupted");
+                return ExternalProgram.Answer.failed("the run was interrupted");
             }
         }
 
-        private Outside.Answer answer(List<String> green) {
+        private ExternalProgram.Answer answer(List<String> green) {
             boolean[] wanted = new boolean[ids.size()];
             for (String id : green) {
                 int g = ids.indexOf(id);
                 if (g < 0) {
-                    return Outside.Answer.failed("it asks for green of '" + id + "', which is no group here");
+                    return ExternalProgram.Answer.failed("it asks for green of '" + id + "', which is no group here");
                 }
                 wanted[g] = true;
             }
-            return Outside.Answer.of(wanted);
+            return ExternalProgram.Answer.of(wanted);
         }
 
         @Override
@@ -174,7 +174,7 @@ public abstract class Exchange implements AutoCloseable {
                 incidents.put(
                         String.format(java.util.Locale.ROOT, "%06d/%s", replication, place.place()),
                         "replication " + replication + ", " + Messages.time(tick) + ": control of '" + place.place()
-                                + "' from outside ended, plan '" + place.fallback() + "' took over: " + why);
+                                + "' by an external program ended, plan '" + place.fallback() + "' took over: " + why);
             }
             say(Messages.fellBack(session, tick, why, place.fallback()));
         }

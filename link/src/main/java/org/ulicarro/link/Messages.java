@@ -4,21 +4,21 @@ import java.util.List;
 import java.util.Locale;
 import org.ulicarro.core.base.Clock;
 import org.ulicarro.core.signal.Aspect;
-import org.ulicarro.core.signal.Outside;
+import org.ulicarro.core.signal.ExternalProgram;
 import tools.jackson.core.JacksonException;
 import tools.jackson.databind.JsonNode;
 import tools.jackson.databind.json.JsonMapper;
 import tools.jackson.databind.node.ArrayNode;
 import tools.jackson.databind.node.ObjectNode;
 
-/** The messages between a run and a controller outside, as JSON. */
+/** The messages between a run and an external controller, as JSON. */
 final class Messages {
 
     private static final JsonMapper JSON = JsonMapper.builder().build();
 
     private Messages() {}
 
-    static String begin(String session, int replication, Outside.Place place) {
+    static String begin(String session, int replication, ExternalProgram.Place place) {
         ObjectNode message = message("begin", session)
                 .put("place", place.place())
                 .put("replication", replication)
@@ -26,7 +26,7 @@ final class Messages {
                 .put("timeout_s", place.timeoutSeconds())
                 .put("fallback", place.fallback());
         ArrayNode groups = message.putArray("groups");
-        for (Outside.Group group : place.groups()) {
+        for (ExternalProgram.Group group : place.groups()) {
             ObjectNode one = groups.addObject()
                     .put("id", group.id())
                     .put("people", group.people())
@@ -37,7 +37,7 @@ final class Messages {
         return message.toString();
     }
 
-    static String ask(String session, Outside.Place place, Outside.Sight sight) {
+    static String ask(String session, ExternalProgram.Place place, ExternalProgram.Sight sight) {
         double seconds = Clock.seconds(sight.tick());
         ObjectNode message = message("ask", session)
                 .put("number", sight.number())
@@ -53,7 +53,7 @@ final class Messages {
         }
         ObjectNode groups = message.putObject("groups");
         for (int g = 0; g < place.groups().size(); g++) {
-            Outside.Group group = place.groups().get(g);
+            ExternalProgram.Group group = place.groups().get(g);
             ObjectNode one = groups.putObject(group.id())
                     .put("shows", word(sight.shows()[g], group.people()))
                     .put("for_s", sight.shownSeconds()[g]);

@@ -13,7 +13,7 @@ import org.ulicarro.core.network.Link;
 import org.ulicarro.core.network.Marking;
 import org.ulicarro.core.network.Movement;
 import org.ulicarro.core.network.Network;
-import org.ulicarro.core.network.Ring;
+import org.ulicarro.core.network.Roundabout;
 import org.ulicarro.core.network.TurningPath;
 
 /** Asphalt with its kerbs: lanes, the areas of junctions, rings, lay-bys. */
@@ -180,7 +180,7 @@ final class Surfaces {
         }
     }
 
-    private static Shape circle(Ring ring, double radius) {
+    private static Shape circle(Roundabout ring, double radius) {
         return new Ellipse2D.Double(ring.x() - radius, ring.y() - radius, 2 * radius, 2 * radius);
     }
 

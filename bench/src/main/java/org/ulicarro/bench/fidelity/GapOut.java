@@ -5,12 +5,12 @@ import java.util.List;
 import org.ulicarro.core.base.Draws;
 import org.ulicarro.core.signal.Aspect;
 import org.ulicarro.core.signal.Aspects;
+import org.ulicarro.core.signal.ControlWatch;
 import org.ulicarro.core.signal.DetectorBoard;
 import org.ulicarro.core.signal.ring.Inputs;
 import org.ulicarro.core.signal.ring.Phase;
 import org.ulicarro.core.signal.ring.RingController;
 import org.ulicarro.core.signal.ring.RingPlan;
-import org.ulicarro.core.signal.ring.RingWatch;
 
 /**
  * How long random arrivals keep an actuated green: until the first gap of the passage time e, (e^(qe) - 1)/q in the mean for arrivals at a
@@ -74,7 +74,7 @@ final class GapOut {
         List<Phase> phases = List.of(phase(0, 1, 1_000_000, passage, false), phase(1, 20, 20, 10, true));
         RingPlan plan = new RingPlan("plan", phases, new int[][][] {{{0}, {1}}}, null);
         Inputs inputs = new Inputs(List.of(new Inputs.Wire(0, new int[] {0}, new int[] {0}, 0, 0)));
-        RingController controller = new RingController(RingController.Setup.of(plan, inputs), RingWatch.NONE);
+        RingController controller = new RingController(RingController.Setup.of(plan, inputs), ControlWatch.NONE);
         Aspects aspects = new Aspects(2);
         long key = Draws.key(7, replication, Draws.Purpose.ARRIVALS, 1);
         double chance = 1 - Math.exp(-q / 10); // of an arrival within a tick

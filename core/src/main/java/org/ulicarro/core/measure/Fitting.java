@@ -6,8 +6,8 @@ import java.util.List;
 import java.util.Map;
 import java.util.function.Function;
 import org.ulicarro.core.network.Network;
+import org.ulicarro.core.signal.ControlWatch;
 import org.ulicarro.core.signal.SignalSystem;
-import org.ulicarro.core.signal.ring.RingWatch;
 import org.ulicarro.core.study.NetworkInput;
 import org.ulicarro.core.traffic.Observer;
 
@@ -20,7 +20,7 @@ public final class Fitting {
     private final Intervals intervals;
     private final Map<Class<?>, Observer> shared = new LinkedHashMap<>();
     private final List<Observer> observers = new ArrayList<>();
-    private final List<Function<String, RingWatch>> watches = new ArrayList<>();
+    private final List<Function<String, ControlWatch>> watches = new ArrayList<>();
 
     Fitting(Network network, SignalSystem signals, Map<String, NetworkInput.Corridor> corridors, Intervals intervals) {
         this.network = network;
@@ -59,7 +59,7 @@ public final class Fitting {
     }
 
     /** Lets somebody hear, place by place, why controllers end their greens. */
-    public void hear(Function<String, RingWatch> watch) {
+    public void hear(Function<String, ControlWatch> watch) {
         watches.add(watch);
     }
 
@@ -73,7 +73,7 @@ public final class Fitting {
         return observers;
     }
 
-    List<Function<String, RingWatch>> watches() {
+    List<Function<String, ControlWatch>> watches() {
         return watches;
     }
 }

@@ -9,10 +9,10 @@ import java.util.Arrays;
 import java.util.List;
 import org.ulicarro.core.base.Clock;
 import org.ulicarro.core.base.SavedArrays;
+import org.ulicarro.core.signal.ControlWatch;
+import org.ulicarro.core.signal.Ended;
 import org.ulicarro.core.signal.SignalSystem;
 import org.ulicarro.core.signal.SpanOrder;
-import org.ulicarro.core.signal.ring.Ended;
-import org.ulicarro.core.signal.ring.RingWatch;
 import org.ulicarro.core.traffic.TrafficEvents;
 import org.ulicarro.core.traffic.TrafficView;
 
@@ -62,8 +62,8 @@ final class SignalMeasure implements Measure<SignalRow> {
     }
 
     /** Hears why phases of a place end. */
-    private RingWatch watch(String place) {
-        return new RingWatch() {
+    private ControlWatch watch(String place) {
+        return new ControlWatch() {
             @Override
             public void yellow(int tick, String phase, Ended because) {
                 int g = group(place, phase, tick);

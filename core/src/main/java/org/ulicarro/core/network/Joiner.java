@@ -10,7 +10,7 @@ import org.ulicarro.core.study.Place;
 import org.ulicarro.core.study.Place.Control;
 import org.ulicarro.core.study.Turn;
 
-/** Joins the links at one place by movements and turning paths, and finds where they meet. Roundabouts are made by {@link Rings}. */
+/** Joins the links at one place by movements and turning paths, and finds where they meet. Roundabouts are made by {@link Roundabouts}. */
 final class Joiner {
 
     private final Draft draft;

@@ -27,7 +27,7 @@ public record Junction(
         List<LongBodies> longBodies,
         List<Divergence> divergences,
         List<Pose> outline,
-        Ring ring,
+        Roundabout ring,
         List<String> minor,
         Set<String> closed) {
 

@@ -69,13 +69,13 @@ public final class NetworkCompiler {
         if (!all) {
             return false;
         }
-        Rings.bend(draft);
+        Roundabouts.bend(draft);
         draft.carriageways.forEach(c -> LaneLayer.lay(draft, c));
         draft.input.places().forEach((id, place) -> {
             if (draft.layouts.get(id).ring() == null) {
                 Joiner.join(draft, id, place);
             } else {
-                Rings.join(draft, id, place);
+                Roundabouts.join(draft, id, place);
             }
         });
         Crossings.lay(draft);

@@ -47,9 +47,9 @@ final class NetworkMaker {
     }
 
     private static Junction turned(Hand hand, Junction j) {
-        Ring ring = j.ring() == null
+        Roundabout ring = j.ring() == null
                 ? null
-                : new Ring(
+                : new Roundabout(
                         -j.ring().x(), j.ring().y(), j.ring().outer(), j.ring().island());
         Place place = j.place()
                 .movedTo(new org.ulicarro.core.study.Point(

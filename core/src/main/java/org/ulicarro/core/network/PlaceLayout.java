@@ -30,10 +30,14 @@ final class PlaceLayout {
     private final Map<String, Double> starts =
             new LinkedHashMap<>(); // road -> where its lanes begin, if not at its line
     private final Map<String, String> approaches;
-    private final RingShape ring;
+    private final RoundaboutShape ring;
 
     private PlaceLayout(
-            List<Setbacks.Leg> legs, double[] corners, double[] lines, Map<String, String> approaches, RingShape ring) {
+            List<Setbacks.Leg> legs,
+            double[] corners,
+            double[] lines,
+            Map<String, String> approaches,
+            RoundaboutShape ring) {
         this.legs = legs;
         this.corners = corners;
         this.lines = lines;
@@ -57,7 +61,7 @@ final class PlaceLayout {
         }
         Map<String, String> names = Approaches.names(arriving, place.legs());
         if (place.control() == Control.ROUNDABOUT) {
-            RingShape ring = RingShape.of(draft, id, place);
+            RoundaboutShape ring = RoundaboutShape.of(draft, id, place);
             double[] lines = new double[legs.size()];
             for (int i = 0; i < lines.length; i++) {
                 lines[i] = ring.radius() + RING_TO_LINE;
@@ -137,7 +141,7 @@ final class PlaceLayout {
         return legs;
     }
 
-    RingShape ring() {
+    RoundaboutShape ring() {
         return ring;
     }
 

@@ -15,7 +15,7 @@ import org.ulicarro.core.demand.Window;
 import org.ulicarro.core.measure.Fitted;
 import org.ulicarro.core.measure.Instruments;
 import org.ulicarro.core.measure.Intervals;
-import org.ulicarro.core.signal.Outside;
+import org.ulicarro.core.signal.ExternalProgram;
 import org.ulicarro.core.signal.StageAccount;
 import org.ulicarro.core.signal.events.SignalEvent;
 import org.ulicarro.core.signal.events.SignalRecorder;
@@ -105,9 +105,9 @@ public final class Replication implements AutoCloseable {
         traffic.observe(observer);
     }
 
-    /** Who decides at the places that are controlled from outside; before the first step. */
-    public void connect(Outside outside) {
-        traffic.control().connect(outside);
+    /** Who decides at the places with external control; before the first step. */
+    public void connect(ExternalProgram program) {
+        traffic.control().connect(program);
     }
 
     /** Writes down what signals do. */
@@ -194,7 +194,7 @@ public final class Replication implements AutoCloseable {
                 standstills());
     }
 
-    /** Lets threads and controllers outside go, for who does not drive to the end. {@link #result} does it by itself. */
+    /** Lets threads and external controllers go, for who does not drive to the end. {@link #result} does it by itself. */
     @Override
     public void close() {
         traffic.control().close();

@@ -30,7 +30,7 @@ public record Trial(Model model, int replication, Instruments instruments) {
             if (signals != null) {
                 driven.recordSignals(signals);
             }
-            driven.connect(watch.outside(replication));
+            driven.connect(watch.external(replication));
             while (!driven.isDone()) {
                 driven.advanceTo(driven.now() + MINUTE);
                 progress.at(

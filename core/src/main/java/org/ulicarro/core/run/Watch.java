@@ -2,7 +2,7 @@ package org.ulicarro.core.run;
 
 import java.util.List;
 import java.util.function.Consumer;
-import org.ulicarro.core.signal.Outside;
+import org.ulicarro.core.signal.ExternalProgram;
 import org.ulicarro.core.signal.events.SignalEvent;
 import org.ulicarro.core.traffic.Observer;
 
@@ -21,9 +21,9 @@ public interface Watch {
         return null;
     }
 
-    /** Who decides at places that are controlled from outside. */
-    default Outside outside(int replication) {
-        return Outside.NOBODY;
+    /** Who decides at places with external control. */
+    default ExternalProgram external(int replication) {
+        return ExternalProgram.NOBODY;
     }
 
     /** Whether the run is to end when vehicles block each other. */

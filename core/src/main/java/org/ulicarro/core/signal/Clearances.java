@@ -8,10 +8,9 @@ import java.util.Map;
 import org.ulicarro.core.base.Fault;
 import org.ulicarro.core.base.Names;
 import org.ulicarro.core.study.ClearanceInput;
-import org.ulicarro.core.study.SignalController;
 
 /** How long after the end of one group's green another one may begin, where the study gives it. */
-final class Clearances {
+public final class Clearances {
 
     private final Map<String, Double> needs;
     private final boolean warns;
@@ -22,17 +21,12 @@ final class Clearances {
     }
 
     /** Seconds from the end of one group's green to the beginning of another's; NaN where they do not conflict. */
-    interface Geometry {
+    public interface Geometry {
         double between(String ends, String begins);
     }
 
-    static Clearances of(
-            SignalController controller,
-            Collection<String> groups,
-            Geometry geometry,
-            String pointer,
-            List<Fault> faults) {
-        ClearanceInput input = controller.clearance();
+    public static Clearances of(
+            ClearanceInput input, Collection<String> groups, Geometry geometry, String pointer, List<Fault> faults) {
         if (input == null) {
             return new Clearances(Map.of(), false);
         }
@@ -64,17 +58,17 @@ final class Clearances {
     }
 
     /** Whether a time is given for a pair of groups. */
-    boolean has(String ends, String begins) {
+    public boolean has(String ends, String begins) {
         return needs.containsKey(ends + ">" + begins);
     }
 
     /** From the end of one group's green to the beginning of another one's (s); as usual where none is given. */
-    double between(String ends, String begins, double usual) {
+    public double between(String ends, String begins, double usual) {
         return needs.getOrDefault(ends + ">" + begins, usual);
     }
 
     /** A pair whose yellow and red are too short for what is given. */
-    void check(String ends, String begins, double has, String pointer, List<Fault> faults) {
+    public void check(String ends, String begins, double has, String pointer, List<Fault> faults) {
         double needed = between(ends, begins, has);
         if (has < needed - 1e-9) {
             faults.add(fault(
@@ -90,7 +84,7 @@ final class Clearances {
         }
     }
 
-    Fault fault(String pointer, String message) {
+    public Fault fault(String pointer, String message) {
         return warns ? Fault.warning(pointer, message) : Fault.error(pointer, message);
     }
 }

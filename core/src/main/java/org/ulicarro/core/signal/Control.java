@@ -8,7 +8,6 @@ import java.util.List;
 import java.util.function.Function;
 import org.ulicarro.core.base.Stateful;
 import org.ulicarro.core.signal.events.SignalRecorder;
-import org.ulicarro.core.signal.ring.RingWatch;
 
 /** All controllers of a replication, under the conflict monitor, and what they show. */
 public final class Control implements Stateful {
@@ -40,7 +39,7 @@ public final class Control implements Stateful {
     }
 
     /** Somebody hears why phases of each place end. */
-    public void count(Function<String, RingWatch> counters) {
+    public void count(Function<String, ControlWatch> counters) {
         for (int i = 0; i < relays.size(); i++) {
             relays.get(i).add(counters.apply(places.get(i)));
         }
@@ -49,19 +48,17 @@ public final class Control implements Stateful {
     /** What the script of a place sees and decides now; null where it has none. */
     public StageAccount account(String place) {
         int i = places.indexOf(place);
-        return i >= 0 && controllers.get(i) instanceof StageController script ? script.account() : null;
+        return i >= 0 && controllers.get(i) instanceof StageState script ? script.account() : null;
     }
 
-    /** Who decides at the places that are controlled from outside; before the first tick. */
-    public void connect(Outside outside) {
-        controllers.stream()
-                .filter(OutsideController.class::isInstance)
-                .forEach(c -> ((OutsideController) c).connect(outside));
+    /** Who decides at the places with external control; before the first tick. */
+    public void connect(ExternalProgram program) {
+        controllers.stream().filter(AsksProgram.class::isInstance).forEach(c -> ((AsksProgram) c).connect(program));
     }
 
-    /** Tells those outside that nothing will be asked any more. */
+    /** Tells external programs that nothing will be asked any more. */
     public void close() {
-        controllers.stream().filter(OutsideController.class::isInstance).forEach(c -> ((OutsideController) c).close());
+        controllers.stream().filter(AsksProgram.class::isInstance).forEach(c -> ((AsksProgram) c).close());
     }
 
     /** Meters, in the order of the study. */

@@ -10,7 +10,7 @@ import org.ulicarro.core.base.Stateful;
  * What groups may show when somebody wants something else: greens last for their minimum, yellow follows, and a green begins when all that
  * conflict with it have cleared. So the way from any set of greens to any other one is found, and nobody has to write it.
  */
-final class Guard implements Stateful {
+public final class Guard implements Stateful {
 
     private static final int RED = Aspect.RED.ordinal();
     private static final int GREEN = Aspect.GREEN.ordinal();
@@ -27,7 +27,7 @@ final class Guard implements Stateful {
      * @param clears of each of those, ticks from the end of its green until this one may begin
      * @param host group beside which its turns may go in gaps; negative for none
      */
-    record Group(int least, int yellow, int red, int[] never, int[] clears, int host) {}
+    public record Group(int least, int yellow, int red, int[] never, int[] clears, int host) {}
 
     private final Group[] groups;
     private final int firstGroup;
@@ -36,7 +36,7 @@ final class Guard implements Stateful {
     private final int[] sinceGreen; // group -> ticks since its green ended
     private final boolean[] moved; // group -> whether it has been dealt with in this tick
 
-    Guard(Group[] groups, int firstGroup) {
+    public Guard(Group[] groups, int firstGroup) {
         this.groups = groups;
         this.firstGroup = firstGroup;
         state = new int[groups.length];
@@ -47,7 +47,7 @@ final class Guard implements Stateful {
     }
 
     /** Shows what is wanted, whatever it is: somebody has made sure that it is safe. */
-    void follow(int g, int wanted) {
+    public void follow(int g, int wanted) {
         set(g, wanted);
     }
 
@@ -57,7 +57,7 @@ final class Guard implements Stateful {
      * @param wanted of each group, what it is to show
      * @return whether all show it
      */
-    boolean approach(int[] wanted) {
+    public boolean approach(int[] wanted) {
         boolean all = true;
         java.util.Arrays.fill(moved, false);
         for (int g = 0; g < state.length; g++) { // first those that end or clear, so that others see it in this tick
@@ -103,16 +103,16 @@ final class Guard implements Stateful {
         return true;
     }
 
-    boolean isGreen(int g) {
+    public boolean isGreen(int g) {
         return state[g] == GREEN;
     }
 
     /** How long a group has had green (ticks); 0 while it has none. */
-    int greenFor(int g) {
+    public int greenFor(int g) {
         return state[g] == GREEN ? lasts[g] + 1 : 0;
     }
 
-    void show(int tick, Aspects aspects) {
+    public void show(int tick, Aspects aspects) {
         for (int g = 0; g < groups.length; g++) {
             aspects.show(firstGroup + g, aspect(g, aspects), tick);
         }

@@ -8,20 +8,20 @@ import org.ulicarro.core.network.Marking;
 import org.ulicarro.core.network.Network;
 
 /** Finds detectors that a study has written down, for controllers that ask them by name. */
-final class MarkedDetectors {
+public final class MarkedDetectors {
 
-    private final SignalCompiler compiler;
+    private final SignalDraft draft;
     private final Network network;
     private final List<Fault> faults;
 
-    MarkedDetectors(SignalCompiler compiler, Network network, List<Fault> faults) {
-        this.compiler = compiler;
+    public MarkedDetectors(SignalDraft draft, Network network, List<Fault> faults) {
+        this.draft = draft;
         this.network = network;
         this.faults = faults;
     }
 
     /** Their numbers on the board; those that there are not are faults. */
-    int[] find(String place, List<String> ids, String pointer) {
+    public int[] find(String place, List<String> ids, String pointer) {
         List<Integer> found = new ArrayList<>();
         for (int i = 0; i < ids.size(); i++) {
             String id = ids.get(i);
@@ -38,7 +38,7 @@ final class MarkedDetectors {
                                         id, known.stream().map(Marking::id).toList())));
                 continue;
             }
-            found.add(compiler.detector(new DetectorPlace(
+            found.add(draft.detector(new DetectorPlace(
                     place, 0, id, marking.lane(), marking.from(), marking.to(), List.of(), false, marking.only())));
         }
         return found.stream().mapToInt(d -> d).toArray();

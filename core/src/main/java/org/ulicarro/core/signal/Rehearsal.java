@@ -8,8 +8,6 @@ import java.util.Map;
 import org.ulicarro.core.base.Draws;
 import org.ulicarro.core.signal.events.SignalEvent;
 import org.ulicarro.core.signal.events.SignalRecorder;
-import org.ulicarro.core.signal.ring.Ended;
-import org.ulicarro.core.signal.ring.RingWatch;
 
 /** The controller of one place alone, without traffic: what it shows, and why, when detectors see what somebody typed in or chance. */
 public final class Rehearsal {
@@ -97,8 +95,8 @@ public final class Rehearsal {
             }
         });
         WatchRelay relay = new WatchRelay();
-        RingWatch heard = recorder.watch(place);
-        relay.to = new RingWatch() {
+        ControlWatch heard = recorder.watch(place);
+        relay.to = new ControlWatch() {
             @Override
             public void yellow(int tick, String phase, Ended because) {
                 reasons.put(phase, because.name().toLowerCase(Locale.ROOT).replace('_', '-'));

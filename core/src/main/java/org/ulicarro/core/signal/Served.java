@@ -10,7 +10,7 @@ import org.ulicarro.core.network.Network;
  * Which groups let which movements go, and which of them in gaps. A movement has one group; a turn can have another one beside it, during
  * whose green it may go in gaps while its own is red.
  */
-final class Served {
+public final class Served {
 
     private final Network network;
     private final int[] groupOf; // movement -> its own group
@@ -29,7 +29,7 @@ final class Served {
         Arrays.fill(hostOf, SignalSystem.NO_GROUP);
     }
 
-    int groupOf(int movement) {
+    public int groupOf(int movement) {
         return groupOf[movement];
     }
 
@@ -45,7 +45,7 @@ final class Served {
         return groupOfLane;
     }
 
-    int hostOf(int movement) {
+    public int hostOf(int movement) {
         return hostOf[movement];
     }
 
@@ -87,12 +87,12 @@ final class Served {
         return true;
     }
 
-    boolean serves(int group, int movement) {
+    public boolean serves(int group, int movement) {
         return group >= 0 && (groupOf[movement] == group || hostOf[movement] == group);
     }
 
     /** Whether a movement that a group serves goes in gaps during its green. */
-    boolean yieldsIn(int group, int movement) {
+    public boolean yieldsIn(int group, int movement) {
         return hostOf[movement] == group || yields[movement];
     }
 

@@ -4,7 +4,6 @@ import java.util.Arrays;
 import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
-import org.ulicarro.core.signal.ring.RingWatch;
 
 /** All signal control of a network, compiled and checked. Immutable; each replication asks for fresh controllers. */
 public final class SignalSystem {
@@ -28,8 +27,8 @@ public final class SignalSystem {
 
     /** Makes a controller, which tells its watch what it does. */
     @FunctionalInterface
-    interface Maker {
-        Controller make(RingWatch watch);
+    public interface Maker {
+        Controller make(ControlWatch watch);
     }
 
     private final List<GroupInfo> groups;
@@ -149,7 +148,7 @@ public final class SignalSystem {
      * @param watch told what it does, where it can tell
      * @return null where the place has none
      */
-    public Controller controllerAt(String place, RingWatch watch) {
+    public Controller controllerAt(String place, ControlWatch watch) {
         return controllers.stream()
                 .filter(c -> c.place().equals(place))
                 .map(c -> c.maker().make(watch))

@@ -2,16 +2,15 @@ package org.ulicarro.core.signal;
 
 import java.util.ArrayList;
 import java.util.List;
-import org.ulicarro.core.signal.ring.Ended;
-import org.ulicarro.core.signal.ring.RingWatch;
 
 /** Tells somebody who may come later than the controller is made. */
-final class WatchRelay implements RingWatch {
+final class WatchRelay implements ControlWatch {
 
-    RingWatch to = RingWatch.NONE;
-    private final List<RingWatch> counters = new ArrayList<>(); // hear why phases end, whether or not anybody records
+    ControlWatch to = ControlWatch.NONE;
+    private final List<ControlWatch> counters =
+            new ArrayList<>(); // hear why phases end, whether or not anybody records
 
-    void add(RingWatch counter) {
+    void add(ControlWatch counter) {
         counters.add(counter);
     }
 

@@ -27,7 +27,7 @@ abstract class AtJunctions extends Pedals {
     private final Aspects aspects;
     private final Courtesy courtesy;
     private final BesideLong beside;
-    private final RingRoom ringRoom;
+    private final RoundaboutRoom ringRoom;
 
     AtJunctions(Parts parts) {
         super(parts);
@@ -36,7 +36,7 @@ abstract class AtJunctions extends Pedals {
         aspects = parts.aspects;
         courtesy = new Courtesy(parts);
         beside = new BesideLong(parts);
-        ringRoom = new RingRoom(parts);
+        ringRoom = new RoundaboutRoom(parts);
     }
 
     final void obeyControl(int lane, int v, int leader, double toEnd) {

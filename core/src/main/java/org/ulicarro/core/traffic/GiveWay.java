@@ -47,7 +47,7 @@ final class GiveWay implements Stateful {
     private final Fleet f;
     private final Aspects aspects;
     private final Occupancy occupancy;
-    private final RingRoom ringRoom;
+    private final RoundaboutRoom ringRoom;
     private final Streams streams;
     private final AllWay allWay;
     private final Courtesy courtesy;
@@ -62,7 +62,7 @@ final class GiveWay implements Stateful {
         f = parts.fleet;
         aspects = parts.aspects;
         occupancy = parts.occupancy;
-        ringRoom = new RingRoom(parts);
+        ringRoom = new RoundaboutRoom(parts);
         streams = new Streams(parts);
         allWay = new AllWay(parts);
         courtesy = new Courtesy(parts);

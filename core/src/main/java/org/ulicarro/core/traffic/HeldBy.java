@@ -18,7 +18,7 @@ final class HeldBy {
     private final Ledger ledger;
     private final Wayfinding wayfinding;
     private final Occupancy occupancy;
-    private final RingRoom ringRoom;
+    private final RoundaboutRoom ringRoom;
 
     HeldBy(Parts parts) {
         table = parts.table;
@@ -26,7 +26,7 @@ final class HeldBy {
         ledger = parts.ledger;
         wayfinding = parts.wayfinding;
         occupancy = parts.occupancy;
-        ringRoom = new RingRoom(parts);
+        ringRoom = new RoundaboutRoom(parts);
     }
 
     /**

@@ -144,12 +144,12 @@ class DerivationTest {
     @ParameterizedTest
     @ValueSource(ints = {1, 2, 3})
     void ringsHaveRoomForTheirLanes(int lanes) {
-        RingShape ring = RingShape.of(draft(), "r", roundabout(lanes, null));
+        RoundaboutShape ring = RoundaboutShape.of(draft(), "r", roundabout(lanes, null));
         assertThat(ring.island()).isGreaterThan(8);
         assertThat(ring.lane(lanes - 1) - ring.lane(0)).isCloseTo((lanes - 1) * ring.laneWidth(), within(1e-9));
         assertThat(ring.radius() - ring.lane(lanes - 1)).isCloseTo(ring.laneWidth() / 2 + 0.3, within(1e-9));
         Draft draft = draft();
-        RingShape.of(draft, "r", roundabout(lanes, 10.0));
+        RoundaboutShape.of(draft, "r", roundabout(lanes, 10.0));
         double least = StrictMath.ceil(2 * (lanes * ring.laneWidth() + 0.3 + 2));
         assertThat(draft.faults)
                 .singleElement()

@@ -255,7 +255,7 @@ class JunctionGeometryTest {
                 assertThat(c.who()).isEqualTo(a.isInner() ? Conflict.Who.B_YIELDS : Conflict.Who.A_YIELDS);
             }
         }
-        Ring ring = network.junctions().get("middle").ring();
+        Roundabout ring = network.junctions().get("middle").ring();
         assertThat(ring.outer()).isEqualTo(18);
         Lane arc = network.lanesOf(
                         network.links().stream().filter(Link::ring).findFirst().orElseThrow())

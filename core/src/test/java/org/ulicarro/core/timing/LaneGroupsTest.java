@@ -11,12 +11,13 @@ import org.ulicarro.core.Crossroads;
 import org.ulicarro.core.base.Fault;
 import org.ulicarro.core.network.Network;
 import org.ulicarro.core.network.NetworkCompiler;
-import org.ulicarro.core.signal.SignalCompiler;
 import org.ulicarro.core.signal.SignalSystem;
+import org.ulicarro.core.signal.compile.SignalCompiler;
 import org.ulicarro.core.study.CycleRange;
+import org.ulicarro.core.study.FixedControl;
+import org.ulicarro.core.study.FixedControl.Plan;
 import org.ulicarro.core.study.SignalController;
 import org.ulicarro.core.study.SignalController.Group;
-import org.ulicarro.core.study.SignalController.Plan;
 import org.ulicarro.core.study.Study.DriveOn;
 
 /** Lane groups of a crossroads with left bays and their saturation flows, by the factors of the manual. */
@@ -36,7 +37,7 @@ class LaneGroupsTest {
                 Group.of(List.of("NBL", "NBT", "NBR", "SBL", "SBT", "SBR"), List.of("NBL", "SBL"), 3, 2, 5));
         Map<String, List<CycleRange>> greens =
                 Map.of("EW", List.of(CycleRange.parse("0-40")), "NS", List.of(CycleRange.parse("45-85")));
-        SignalController controller = SignalController.fixed(groups, Map.of("p", Plan.fixed(90.0, 0.0, greens)));
+        SignalController controller = FixedControl.of(groups, Map.of("p", Plan.of(90.0, 0.0, greens)));
         List<Fault> faults = new ArrayList<>();
         SignalSystem signals = SignalCompiler.compile(network, Map.of("market", controller), "p", 0, faults);
         assertThat(faults).isEmpty();

@@ -7,11 +7,11 @@ import java.util.Map;
 import java.util.Set;
 import org.ulicarro.core.network.Movement;
 import org.ulicarro.core.run.Model;
+import org.ulicarro.core.study.ActuatedControl;
 import org.ulicarro.core.study.CycleRange;
+import org.ulicarro.core.study.FixedControl;
 import org.ulicarro.core.study.PhaseInput;
-import org.ulicarro.core.study.SignalController;
 import org.ulicarro.core.study.SignalController.Group;
-import org.ulicarro.core.study.SignalController.Plan;
 
 /** Controllers as tables. A fixed plan becomes phases whose least and longest green are the same, in the rings that its greens need. */
 final class SignalTables {
@@ -29,20 +29,14 @@ final class SignalTables {
     void add() {
         model.study().signals().forEach((place, controller) -> {
             switch (controller.kind()) {
-                case FIXED -> fixed(place, controller);
-                case ACTUATED -> actuated(place, controller);
-                default -> unsaid.add("controllers by a script, meters, controllers outside");
+                case FIXED -> fixed(place, (FixedControl) controller);
+                case ACTUATED -> actuated(place, (ActuatedControl) controller);
+                case STAGES, METER, EXTERNAL -> unsaid.add("controllers by a script, meters, external control");
             }
         });
     }
 
-    private static Plan whole(SignalController controller, Plan plan) {
-        return plan.like() == null
-                ? plan
-                : plan.over(whole(controller, controller.plans().get(plan.like())));
-    }
-
-    private void fixed(String place, SignalController controller) {
+    private void fixed(String place, FixedControl controller) {
         tables.add("signal_controller", place);
         Map<String, Integer> numbers = new LinkedHashMap<>();
         controller.groups().forEach((id, group) -> {
@@ -52,8 +46,8 @@ final class SignalTables {
                 numbers.put(id, numbers.size() + 1);
             }
         });
-        controller.plans().forEach((id, written) -> {
-            Plan plan = whole(controller, written);
+        controller.plans().keySet().forEach(id -> {
+            FixedControl.Plan plan = controller.whole(id);
             String key = place + " " + id;
             tables.add("signal_timing_plan", key, place, plan.cycle());
             tables.add(
@@ -70,7 +64,8 @@ final class SignalTables {
     }
 
     /** Greens one after the other are a ring; what is green at the same time is in another one. */
-    private void rings(String place, String key, SignalController controller, Plan plan, Map<String, Integer> numbers) {
+    private void rings(
+            String place, String key, FixedControl controller, FixedControl.Plan plan, Map<String, Integer> numbers) {
         List<String> order = new ArrayList<>(numbers.keySet());
         order.removeIf(g -> !plan.greens().containsKey(g));
         order.sort((a, b) -> Double.compare(
@@ -153,10 +148,10 @@ final class SignalTables {
         }
     }
 
-    private void actuated(String place, SignalController controller) {
+    private void actuated(String place, ActuatedControl controller) {
         tables.add("signal_controller", place);
-        controller.plans().forEach((id, written) -> {
-            Plan plan = whole(controller, written);
+        controller.plans().keySet().forEach(id -> {
+            ActuatedControl.Plan plan = controller.whole(id);
             String key = place + " " + id;
             boolean free = Boolean.TRUE.equals(plan.free());
             tables.add("signal_timing_plan", key, place, free ? null : plan.cycle());
@@ -185,7 +180,14 @@ final class SignalTables {
     }
 
     private void phase(
-            String place, String key, String number, PhaseInput p, Plan plan, int ring, int barrier, int position) {
+            String place,
+            String key,
+            String number,
+            PhaseInput p,
+            ActuatedControl.Plan plan,
+            int ring,
+            int barrier,
+            int position) {
         double clearance = p.yellow() + p.red();
         Double split = plan.splits().get(number);
         double longest = split != null ? split - clearance : plan.maxGreen().getOrDefault(number, p.maxGreen());

@@ -16,7 +16,7 @@ final class MapStages {
         prune.deadParts();
         join(graph);
         prune.doubles();
-        new RingStage(graph, guesses).run();
+        new RoundaboutStage(graph, guesses).run();
         join(graph);
         new PairStage(graph, driveRight).run(); // entries and exits of roundabouts, and whole divided roads
         join(graph);
@@ -64,7 +64,7 @@ final class MapStages {
         for (Mark mark : marks.marks) {
             Node node = mark.kind() == Marks.Kind.MINI_ROUNDABOUT ? nearby.junction(mark.at(), 15) : null;
             if (node != null && node.ring == null) {
-                node.ring = new RoadGraph.Ring(26, 1);
+                node.ring = new RoadGraph.Roundabout(26, 1);
                 guesses.add("mini-roundabouts, given an outer diameter of 26 m", "node " + mark.node());
             }
         }

@@ -198,7 +198,7 @@ final class Mender {
             return true;
         }
         if (key.equals("outer-diameter") || key.equals("lanes")) {
-            node.ring = new RoadGraph.Ring(Math.min(120, node.ring.diameter() + 8), node.ring.lanes());
+            node.ring = new RoadGraph.Roundabout(Math.min(120, node.ring.diameter() + 8), node.ring.lanes());
             guesses.add("roundabouts drawn wider, to have room for their lanes", place.id);
             return next(node) < 8;
         }

@@ -11,7 +11,7 @@ final class RoadGraph {
         final int id; // in the order of the map
         double x;
         double y;
-        Ring ring; // of a roundabout, or null
+        Roundabout ring; // of a roundabout, or null
         boolean signal;
         boolean gone;
         final List<Edge> edges = new ArrayList<>();
@@ -38,7 +38,7 @@ final class RoadGraph {
      * @param diameter outer one (m)
      * @param lanes around it
      */
-    record Ring(double diameter, int lanes) {}
+    record Roundabout(double diameter, int lanes) {}
 
     /**
      * A stretch of a road with the same lanes.

@@ -10,6 +10,7 @@ import java.util.TreeMap;
 import java.util.stream.Collectors;
 import org.ulicarro.core.base.Fault;
 import org.ulicarro.core.base.Names;
+import org.ulicarro.core.study.ActuatedControl;
 import org.ulicarro.core.study.SignalController;
 import org.ulicarro.core.study.Study;
 import org.ulicarro.files.CsvFile;
@@ -108,7 +109,7 @@ public final class TimingImport {
             Cell place = row.get(heading.indexOf("place"));
             Cell object = row.get(heading.indexOf("object"));
             SignalController controller = study.signals().get(place.text());
-            if (controller == null || controller.kind() != SignalController.Kind.ACTUATED) {
+            if (!(controller instanceof ActuatedControl)) {
                 fail(
                         place.spot(),
                         controller == null
@@ -145,7 +146,7 @@ public final class TimingImport {
     private String text() {
         StringBuilder text = new StringBuilder("# Of a timing sheet.\nsignals:\n");
         values.forEach((place, objects) -> {
-            SignalController controller = study.signals().get(place);
+            ActuatedControl controller = (ActuatedControl) study.signals().get(place);
             text.append("  ").append(place).append(":\n");
             phases(text, place, controller, objects);
             plans(text, controller, objects);
@@ -154,7 +155,7 @@ public final class TimingImport {
     }
 
     private void phases(
-            StringBuilder text, String place, SignalController controller, Map<String, Map<String, Cell>> objects) {
+            StringBuilder text, String place, ActuatedControl controller, Map<String, Map<String, Cell>> objects) {
         Map<String, List<String>> keys = new TreeMap<>(TimingImport::byNumber);
         PHASE.forEach((object, key) -> collect(objects, object, key, keys, place, controller));
         Map<String, List<String>> density = new TreeMap<>();
@@ -182,7 +183,7 @@ public final class TimingImport {
             Key key,
             Map<String, List<String>> into,
             String place,
-            SignalController controller) {
+            ActuatedControl controller) {
         objects.getOrDefault(object, Map.of()).forEach((phase, cell) -> {
             if (isPhase(phase, cell, place, controller)) {
                 into.computeIfAbsent(phase, none -> new ArrayList<>())
@@ -191,7 +192,7 @@ public final class TimingImport {
         });
     }
 
-    private boolean isPhase(String phase, Cell cell, String place, SignalController controller) {
+    private boolean isPhase(String phase, Cell cell, String place, ActuatedControl controller) {
         if (!controller.phases().containsKey(phase)) {
             fail(
                     cell.spot(),
@@ -231,7 +232,7 @@ public final class TimingImport {
     }
 
     /** Patterns are the plans of the controller in their order; those beyond get names of their own. */
-    private void plans(StringBuilder text, SignalController controller, Map<String, Map<String, Cell>> objects) {
+    private void plans(StringBuilder text, ActuatedControl controller, Map<String, Map<String, Cell>> objects) {
         List<String> ids = List.copyOf(controller.plans().keySet());
         List<String> lines = new ArrayList<>();
         objects.getOrDefault("patternCycleTime", Map.of()).forEach((pattern, cell) -> {

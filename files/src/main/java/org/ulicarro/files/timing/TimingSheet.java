@@ -8,11 +8,11 @@ import java.util.Map;
 import java.util.Set;
 import java.util.TreeSet;
 import java.util.stream.Collectors;
+import org.ulicarro.core.study.ActuatedControl;
+import org.ulicarro.core.study.ActuatedControl.Plan;
 import org.ulicarro.core.study.OverlapInput;
 import org.ulicarro.core.study.PhaseInput;
 import org.ulicarro.core.study.PhaseInput.Recall;
-import org.ulicarro.core.study.SignalController;
-import org.ulicarro.core.study.SignalController.Plan;
 import org.ulicarro.core.study.SignalInput;
 import org.ulicarro.core.study.Study;
 
@@ -40,8 +40,8 @@ public final class TimingSheet {
     public static TimingSheet of(Study study) {
         TimingSheet sheet = new TimingSheet();
         study.signals().forEach((place, controller) -> {
-            if (controller.kind() == SignalController.Kind.ACTUATED) {
-                sheet.place(place, controller);
+            if (controller instanceof ActuatedControl actuated) {
+                sheet.place(place, actuated);
             } else {
                 sheet.unsaid.add("'" + place + "' is no actuated controller; the standard's tables are of phases");
             }
@@ -58,7 +58,7 @@ public final class TimingSheet {
         return List.copyOf(unsaid);
     }
 
-    private void place(String place, SignalController controller) {
+    private void place(String place, ActuatedControl controller) {
         controller.phases().forEach((number, phase) -> phase(place, number, phase, controller));
         int overlap = 0;
         for (Map.Entry<String, OverlapInput> one : controller.overlaps().entrySet()) {
@@ -70,17 +70,11 @@ public final class TimingSheet {
         }
         int pattern = 0;
         for (String id : controller.plans().keySet()) {
-            pattern(place, ++pattern, whole(controller, controller.plans().get(id)));
+            pattern(place, ++pattern, controller.whole(id));
         }
         if (!controller.priority().isEmpty() || !controller.preemption().isEmpty()) {
             unsaid.add("priority and pre-emption at '" + place + "'");
         }
-    }
-
-    private static Plan whole(SignalController controller, Plan plan) {
-        return plan.like() == null
-                ? plan
-                : plan.over(whole(controller, controller.plans().get(plan.like())));
     }
 
     private void add(String place, String object, String index, String value) {
@@ -98,7 +92,7 @@ public final class TimingSheet {
         add(place, object, index, String.valueOf(Math.round(10 * value)));
     }
 
-    private void phase(String place, String number, PhaseInput p, SignalController controller) {
+    private void phase(String place, String number, PhaseInput p, ActuatedControl controller) {
         if (!p.crosses().isEmpty()) {
             seconds(place, "phaseWalk", number, p.walk());
             if (p.clear() != null) {
@@ -136,9 +130,9 @@ public final class TimingSheet {
     }
 
     /** Phases of other rings between the same barriers, of the first plan that has it. */
-    private static String concurrency(String number, SignalController controller) {
-        for (Plan plan : controller.plans().values()) {
-            Plan all = whole(controller, plan);
+    private static String concurrency(String number, ActuatedControl controller) {
+        for (String plan : controller.plans().keySet()) {
+            Plan all = controller.whole(plan);
             int ring = -1;
             int group = -1;
             List<List<List<String>>> rings = rings(all);

@@ -19,6 +19,8 @@ import org.ulicarro.core.network.Lane;
 import org.ulicarro.core.network.Link;
 import org.ulicarro.core.network.Network;
 import org.ulicarro.core.run.Model;
+import org.ulicarro.core.study.ActuatedControl;
+import org.ulicarro.core.study.FixedControl;
 import org.ulicarro.files.Samples;
 import org.ulicarro.files.StudyFolder;
 import org.ulicarro.files.StudyProblem;
@@ -103,8 +105,8 @@ class GmnsRoundTripTest {
     void fixedPlansComeBack() throws IOException, StudyProblem {
         Model model = sample("corridor", List.of());
         Model back = back(model);
-        var before = model.study().signals().get("church");
-        var after = back.study().signals().get("church");
+        var before = (FixedControl) model.study().signals().get("church");
+        var after = (FixedControl) back.study().signals().get("church");
         var planBefore = before.plans().get("am");
         var planAfter = after.plans().get("am");
         assertThat(planAfter.cycle()).isEqualTo(planBefore.cycle());
@@ -127,8 +129,8 @@ class GmnsRoundTripTest {
         Model model =
                 StudyFolder.read(folder, List.of("actuated")).compile(null).model();
         Model back = back(model);
-        var before = model.study().signals().get("market");
-        var after = back.study().signals().get("market");
+        var before = (ActuatedControl) model.study().signals().get("market");
+        var after = (ActuatedControl) back.study().signals().get("market");
         assertThat(after.plans().get("pm").rings())
                 .isEqualTo(before.plans().get("pm").rings());
         before.phases().forEach((number, phase) -> {

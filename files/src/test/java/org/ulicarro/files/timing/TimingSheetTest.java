@@ -11,6 +11,7 @@ import java.util.stream.Collectors;
 import org.junit.jupiter.api.BeforeEach;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.io.TempDir;
+import org.ulicarro.core.study.ActuatedControl;
 import org.ulicarro.core.study.PhaseInput;
 import org.ulicarro.core.study.Study;
 import org.ulicarro.files.Samples;
@@ -70,12 +71,12 @@ class TimingSheetTest {
     void aSheetComesBack() throws IOException, StudyProblem {
         Files.writeString(folder.resolve("alternatives/sheet.yaml"), TimingImport.read(csv(), study));
         Study back = StudyFolder.read(folder, List.of("actuated", "sheet")).study();
-        study.signals().get("market").phases().forEach((number, phase) -> {
-            PhaseInput other = back.signals().get("market").phases().get(number);
+        actuated(study).phases().forEach((number, phase) -> {
+            PhaseInput other = actuated(back).phases().get(number);
             assertThat(other).as(number).usingRecursiveComparison().isEqualTo(phase);
         });
-        assertThat(back.signals().get("market").plans().get("pm").rings())
-                .isEqualTo(study.signals().get("market").plans().get("pm").rings());
+        assertThat(actuated(back).plans().get("pm").rings())
+                .isEqualTo(actuated(study).plans().get("pm").rings());
         String changed = Files.readString(csv()).replace("market,phasePassage,4,20", "market,phasePassage,4,35");
         Files.writeString(temp.resolve("sheet.csv"), changed);
         assertThat(TimingImport.read(temp.resolve("sheet.csv"), study))
@@ -125,5 +126,9 @@ class TimingSheetTest {
         assertThat(refused("place,object,index,value\nmarket,phaseWalk,9,7\nmarket,phasePassage,2,long\n"))
                 .contains("'market' has no phase 9; it has 1, 2, 4, 5, 6, 8")
                 .contains("bad.csv:3:23: this must be a number from 0 on, not 'long'");
+    }
+
+    private static ActuatedControl actuated(Study study) {
+        return (ActuatedControl) study.signals().get("market");
     }
 }

@@ -14,12 +14,14 @@ import org.ulicarro.core.network.Network;
 import org.ulicarro.core.network.TurningPath;
 import org.ulicarro.core.signal.Aspect;
 import org.ulicarro.core.signal.Rehearsal;
-import org.ulicarro.core.signal.SignalCompiler;
 import org.ulicarro.core.signal.SignalSystem;
+import org.ulicarro.core.signal.compile.SignalCompiler;
+import org.ulicarro.core.study.ActuatedControl;
 import org.ulicarro.core.study.CycleRange;
+import org.ulicarro.core.study.FixedControl;
 import org.ulicarro.core.study.NetworkInput;
 import org.ulicarro.core.study.SignalController;
-import org.ulicarro.core.study.SignalController.Plan;
+import org.ulicarro.core.study.SignalPlan;
 import org.ulicarro.core.study.Study;
 
 /** Gets a corridor out of a study: its signals, distances from line to line, and what is green for whom when. */
@@ -113,22 +115,20 @@ public final class CorridorReader {
      * holds a coordinated one, either way round. None for others.
      */
     public List<Sequence> sequences(Corridor.Stop stop) {
-        SignalController controller = study.signals().get(stop.place());
         List<Sequence> found = new ArrayList<>();
-        if (controller.kind() != SignalController.Kind.ACTUATED) {
+        if (!(study.signals().get(stop.place()) instanceof ActuatedControl controller)) {
             return found;
         }
-        Plan plan = plan(controller);
+        String planId = planId(controller);
+        ActuatedControl.Plan plan = controller.whole(planId);
         for (List<String> rings : orders(plan.rings(), plan.coordinated(), 0)) {
             if (rings.equals(plan.rings())) {
                 continue;
             }
-            Plan turned = new Plan(
-                            null, null, null, null, rings, null, null, null, null, null, null, null, null, null, null)
-                    .over(plan);
+            ActuatedControl.Plan turned = plan.withRings(rings);
             Map<String, SignalController> all = new LinkedHashMap<>(study.signals());
-            Map<String, Plan> plans = new LinkedHashMap<>(controller.plans());
-            plans.put(planId(controller), turned);
+            Map<String, ActuatedControl.Plan> plans = new LinkedHashMap<>(controller.plans());
+            plans.put(planId, turned);
             all.put(stop.place(), controller.withPlans(plans));
             List<Fault> faults = new ArrayList<>();
             SignalSystem other = SignalCompiler.compile(
@@ -333,20 +333,18 @@ public final class CorridorReader {
         if (!signal) {
             return null;
         }
-        Plan plan = plan(controller);
-        boolean keepsCycle = plan != null
-                && plan.cycle() != null
-                && !Boolean.TRUE.equals(plan.free())
-                && (controller.kind() == SignalController.Kind.FIXED
-                        || controller.kind() == SignalController.Kind.ACTUATED);
-        if (!keepsCycle) {
+        SignalPlan<?> plan = plan(controller);
+        boolean free = plan instanceof ActuatedControl.Plan phases && Boolean.TRUE.equals(phases.free());
+        if (plan == null || plan.cycle() == null || free) {
             notes.add("'" + place + "' keeps no cycle, and is left out of the bands");
             return null;
         }
         double offset = plan.offset() == null ? 0 : plan.offset();
-        boolean fixed = controller.kind() == SignalController.Kind.FIXED;
-        List<Span> out = fixed ? fixed(place, controller, plan, true) : rehearsed(signals, place, plan, offset, true);
-        List<Span> in = fixed ? fixed(place, controller, plan, false) : rehearsed(signals, place, plan, offset, false);
+        boolean fixed = controller instanceof FixedControl;
+        List<Span> out =
+                fixed ? fixed(place, (FixedControl) controller, true) : rehearsed(signals, place, plan, offset, true);
+        List<Span> in =
+                fixed ? fixed(place, (FixedControl) controller, false) : rehearsed(signals, place, plan, offset, false);
         if (out.isEmpty() || in.isEmpty()) {
             throw new NoCorridor("'" + place + "' has no green for the through movement "
                     + (out.isEmpty() ? outbound : inbound).get(place).name() + " in its plan");
@@ -355,14 +353,17 @@ public final class CorridorReader {
         return new Corridor.Stop(place, at, plan.cycle(), offset, out, in, yellow, !fixed);
     }
 
-    private Plan plan(SignalController controller) {
-        String id = planId(controller);
-        return id == null ? null : whole(controller.plans(), controller.plans().get(id));
+    /** The plan that is looked at, with what it takes from others; null for control that keeps no cycle of its own. */
+    private SignalPlan<?> plan(SignalController controller) {
+        return switch (controller.kind()) {
+            case FIXED, ACTUATED -> controller.whole(planId(controller));
+            case STAGES, METER, EXTERNAL -> null;
+        };
     }
 
     private String planId(SignalController controller) {
-        Map<String, Plan> plans = controller.plans();
-        if (wantedPlan != null && plans.containsKey(wantedPlan) && controller.kind() == SignalController.Kind.FIXED) {
+        Map<String, ?> plans = controller.plans();
+        if (wantedPlan != null && plans.containsKey(wantedPlan) && controller instanceof FixedControl) {
             return wantedPlan;
         }
         String id = plans.containsKey(period) ? period : null;
@@ -378,11 +379,8 @@ public final class CorridorReader {
         return id;
     }
 
-    private static Plan whole(Map<String, Plan> plans, Plan plan) {
-        return plan == null || plan.like() == null ? plan : plan.over(whole(plans, plans.get(plan.like())));
-    }
-
-    private List<Span> fixed(String place, SignalController controller, Plan plan, boolean out) {
+    private List<Span> fixed(String place, FixedControl controller, boolean out) {
+        FixedControl.Plan plan = controller.whole(planId(controller));
         Movement movement = (out ? outbound : inbound).get(place);
         List<Span> spans = new ArrayList<>();
         controller.groups().forEach((id, group) -> {
@@ -397,7 +395,7 @@ public final class CorridorReader {
     }
 
     /** What a coordinated controller shows when everybody calls all the time: the green that nobody can take away. */
-    private List<Span> rehearsed(SignalSystem signals, String place, Plan plan, double offset, boolean out) {
+    private List<Span> rehearsed(SignalSystem signals, String place, SignalPlan<?> plan, double offset, boolean out) {
         int group = signals.groupOf((out ? outbound : inbound).get(place).index());
         int cycle = Clock.ticks(plan.cycle());
         int start = Clock.ticks(study.periods().get(period).from());

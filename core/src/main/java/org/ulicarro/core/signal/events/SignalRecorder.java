@@ -7,12 +7,12 @@ import java.util.Map;
 import java.util.function.Consumer;
 import org.ulicarro.core.signal.Aspect;
 import org.ulicarro.core.signal.Aspects;
+import org.ulicarro.core.signal.ControlWatch;
 import org.ulicarro.core.signal.DetectorBoard;
 import org.ulicarro.core.signal.DetectorPlace;
+import org.ulicarro.core.signal.Ended;
 import org.ulicarro.core.signal.SignalSystem;
 import org.ulicarro.core.signal.SignalSystem.GroupInfo;
-import org.ulicarro.core.signal.ring.Ended;
-import org.ulicarro.core.signal.ring.RingWatch;
 
 /** Writes down what controllers do: reasons as they tell them, all else from what groups show and detectors see. */
 public final class SignalRecorder {
@@ -35,8 +35,8 @@ public final class SignalRecorder {
     }
 
     /** Hears why the controller of a place does what it does. */
-    public RingWatch watch(String place) {
-        return new RingWatch() {
+    public ControlWatch watch(String place) {
+        return new ControlWatch() {
             @Override
             public void yellow(int tick, String phase, Ended because) {
                 EventCode code = switch (because) {

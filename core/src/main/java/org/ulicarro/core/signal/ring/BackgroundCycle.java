@@ -4,6 +4,7 @@ import java.io.DataInput;
 import java.io.DataOutput;
 import java.io.IOException;
 import org.ulicarro.core.base.Stateful;
+import org.ulicarro.core.signal.Transition;
 
 /** What the cycle of a coordinated plan allows at a moment; everything, in a plan that runs free. */
 final class BackgroundCycle implements Stateful {

@@ -1,5 +1,7 @@
 package org.ulicarro.core.signal.ring;
 
+import org.ulicarro.core.signal.Ended;
+
 /** Whether and why greens end. */
 final class Endings {
 

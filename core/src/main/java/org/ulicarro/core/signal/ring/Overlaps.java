@@ -7,6 +7,7 @@ import org.ulicarro.core.base.SavedArrays;
 import org.ulicarro.core.base.Stateful;
 import org.ulicarro.core.signal.Aspect;
 import org.ulicarro.core.signal.Aspects;
+import org.ulicarro.core.signal.ControlWatch;
 
 /** The groups that have green with several phases. */
 final class Overlaps implements Stateful {
@@ -19,11 +20,11 @@ final class Overlaps implements Stateful {
 
     private final Overlap[] overlap;
     private final Rings rings;
-    private final RingWatch watch;
+    private final ControlWatch watch;
     private final int[] state; // overlap -> one of the above
     private final int[] timer; // overlap -> ticks of it
 
-    Overlaps(Overlap[] overlap, Rings rings, RingWatch watch) {
+    Overlaps(Overlap[] overlap, Rings rings, ControlWatch watch) {
         this.overlap = overlap;
         this.rings = rings;
         this.watch = watch;

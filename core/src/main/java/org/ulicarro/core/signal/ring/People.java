@@ -6,6 +6,7 @@ import java.io.IOException;
 import org.ulicarro.core.base.SavedArrays;
 import org.ulicarro.core.base.Stateful;
 import org.ulicarro.core.signal.Aspect;
+import org.ulicarro.core.signal.ControlWatch;
 
 /** What the people beside each ring's phase see: walk, then time to finish, then don't walk. */
 final class People implements Stateful {
@@ -15,11 +16,11 @@ final class People implements Stateful {
     private static final int FINISH = 2;
 
     private final Calls calls;
-    private final RingWatch watch;
+    private final ControlWatch watch;
     private final int[] shows; // ring -> one of the above
     private final int[] timer; // ring -> ticks of it
 
-    People(int rings, Calls calls, RingWatch watch) {
+    People(int rings, Calls calls, ControlWatch watch) {
         this.calls = calls;
         this.watch = watch;
         shows = new int[rings];

@@ -4,6 +4,7 @@ import java.io.DataInput;
 import java.io.DataOutput;
 import java.io.IOException;
 import org.ulicarro.core.base.Stateful;
+import org.ulicarro.core.signal.ControlWatch;
 import org.ulicarro.core.signal.DetectorBoard;
 
 /** Which pre-emption is on. The first of those that are called; it is not broken off by another. */
@@ -13,12 +14,12 @@ final class Preemptions implements Stateful {
 
     private final Preemption[] preemption;
     private final Rings rings;
-    private final RingWatch watch;
+    private final ControlWatch watch;
     private int active = NONE;
     private boolean clearing; // the phases that come first
     private int held; // ticks for which the phases have had green
 
-    Preemptions(Preemption[] preemption, Rings rings, RingWatch watch) {
+    Preemptions(Preemption[] preemption, Rings rings, ControlWatch watch) {
         this.preemption = preemption;
         this.rings = rings;
         this.watch = watch;

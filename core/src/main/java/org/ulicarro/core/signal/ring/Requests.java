@@ -6,6 +6,7 @@ import java.io.IOException;
 import java.util.Arrays;
 import org.ulicarro.core.base.SavedArrays;
 import org.ulicarro.core.base.Stateful;
+import org.ulicarro.core.signal.ControlWatch;
 import org.ulicarro.core.signal.DetectorBoard;
 
 /** Requests of buses and trams: who is expected, and for which phases. */
@@ -14,7 +15,7 @@ final class Requests implements Stateful {
     private static final int NONE = -1;
 
     private final Priority[] priority;
-    private final RingWatch watch;
+    private final ControlWatch watch;
     private final int[] since; // priority -> ticks since it came in, NONE for nobody
     private final int[] pause; // priority -> ticks until the next one is heard
     private final int[] extended; // priority -> ticks by which its green has been held
@@ -22,7 +23,7 @@ final class Requests implements Stateful {
     private final int[] wasOut;
     private final int[] heldAt; // priority -> tick in which it held a green last
 
-    Requests(Priority[] priority, RingWatch watch) {
+    Requests(Priority[] priority, ControlWatch watch) {
         this.priority = priority;
         this.watch = watch;
         since = new int[priority.length];

@@ -6,8 +6,11 @@ import java.io.IOException;
 import java.util.Arrays;
 import java.util.List;
 import org.ulicarro.core.signal.Aspects;
+import org.ulicarro.core.signal.ControlWatch;
 import org.ulicarro.core.signal.Controller;
 import org.ulicarro.core.signal.DetectorBoard;
+import org.ulicarro.core.signal.Ended;
+import org.ulicarro.core.signal.Schedule;
 
 /**
  * Phases in rings. One ring shows one phase at a time; all rings are between the same two barriers. A decision in a tick is shown in that
@@ -52,7 +55,7 @@ public final class RingController implements Controller {
     private final Overlaps overlaps;
     private final Order order;
     private final Endings endings;
-    private final RingWatch watch;
+    private final ControlWatch watch;
     private final boolean[] walks; // phase -> whether people beside it hold overlaps back
     private final boolean[] carried; // ring -> whether overlaps may go on through its clearance
     private final Lamps lamps;
@@ -65,9 +68,9 @@ public final class RingController implements Controller {
     /**
      * A controller at its start: all red, with a call for every phase, so that each is served once.
      *
-     * @param watch told of every change; {@link RingWatch#NONE} for nobody
+     * @param watch told of every change; {@link ControlWatch#NONE} for nobody
      */
-    public RingController(Setup setup, RingWatch watch) {
+    public RingController(Setup setup, ControlWatch watch) {
         this.setup = setup;
         onePlan = setup.plans().size() == 1;
         hasOverlaps = !setup.overlaps().isEmpty();

@@ -2,6 +2,7 @@ package org.ulicarro.core.signal.ring;
 
 import java.util.Arrays;
 import java.util.List;
+import org.ulicarro.core.signal.Transition;
 
 /**
  * The order of phases, and when they are coordinated.

@@ -10,7 +10,10 @@ import org.junit.jupiter.params.provider.ValueSource;
 import org.ulicarro.core.base.Draws;
 import org.ulicarro.core.signal.Aspect;
 import org.ulicarro.core.signal.Aspects;
+import org.ulicarro.core.signal.ControlWatch;
 import org.ulicarro.core.signal.DetectorBoard;
+import org.ulicarro.core.signal.Schedule;
+import org.ulicarro.core.signal.Transition;
 
 /**
  * Random settings and a million random calls: phases of one ring, or on two sides of a barrier, never have green together nor before the
@@ -111,7 +114,7 @@ class RingSafetyTest {
         }
         Inputs inputs = new Inputs(wires);
         RingController.Setup setup = extras ? withExtras(plan, inputs) : RingController.Setup.of(plan, inputs);
-        RingController controller = new RingController(setup, RingWatch.NONE);
+        RingController controller = new RingController(setup, ControlWatch.NONE);
         Aspects aspects = new Aspects(FOOT + 8);
         boolean[] on = new boolean[DETECTORS];
         boolean[] pressed = new boolean[8];

@@ -8,7 +8,11 @@ import java.util.Locale;
 import java.util.Map;
 import org.ulicarro.core.signal.Aspect;
 import org.ulicarro.core.signal.Aspects;
+import org.ulicarro.core.signal.ControlWatch;
 import org.ulicarro.core.signal.DetectorBoard;
+import org.ulicarro.core.signal.Ended;
+import org.ulicarro.core.signal.Schedule;
+import org.ulicarro.core.signal.Transition;
 
 /**
  * A ring controller as a text that a signal engineer reads: phases with their times in seconds, rings, what detectors see, and what came of
@@ -285,7 +289,7 @@ final class RingScene {
                         && tick < Math.rint(o.to * 10));
     }
 
-    private final class Writer implements RingWatch {
+    private final class Writer implements ControlWatch {
 
         private void add(int tick, String phase, String what) {
             written.add(second(tick) + " " + phase + " " + what);

@@ -1,0 +1,331 @@
+package org.ulicarro.core.signal;
+
+import java.util.ArrayList;
+import java.util.Arrays;
+import java.util.LinkedHashMap;
+import java.util.LinkedHashSet;
+import java.util.List;
+import java.util.Map;
+import java.util.Set;
+import java.util.TreeMap;
+import org.ulicarro.core.base.Clock;
+import org.ulicarro.core.base.Fault;
+import org.ulicarro.core.base.Names;
+import org.ulicarro.core.network.EntryRule;
+import org.ulicarro.core.network.Intergreens;
+import org.ulicarro.core.network.Junction;
+import org.ulicarro.core.network.Movement;
+import org.ulicarro.core.network.Network;
+import org.ulicarro.core.study.SignalController.Group;
+import org.ulicarro.core.study.TimeOfDay;
+
+/**
+ * Signals in the making: what every kind of control adds to, groups, detectors, controllers, pairs that never go together, and what it asks
+ * of the others. {@link #finished} is the result.
+ */
+public final class SignalDraft {
+
+    private final Network network;
+    private final String period;
+    private final double start; // of the measured period (s)
+    private final List<Fault> faults;
+    private final List<SignalSystem.GroupInfo> groups = new ArrayList<>();
+    private final Served served;
+    private final FootGroups foot;
+    private final int[][] crossingGroups; // crossing, half -> group
+    private final List<int[]> never = new ArrayList<>(); // pairs of groups that a monitor watches
+    private final List<SignalSystem.Placed> controllers = new ArrayList<>();
+    private final Map<String, List<StageWay>> ways = new LinkedHashMap<>();
+    private final List<DetectorPlace> detectors = new ArrayList<>();
+    private final List<int[]> sharedGreens = new ArrayList<>(); // pairs of groups that have green at the same time
+
+    /**
+     * Nothing yet.
+     *
+     * @param period id of the period that is run: the plan of that name is used where there is one
+     * @param start time of day at which it begins to be measured (s)
+     * @param faults receives what is wrong
+     */
+    public SignalDraft(Network network, String period, double start, List<Fault> faults) {
+        this.network = network;
+        this.period = period;
+        this.start = start;
+        this.faults = faults;
+        served = new Served(network);
+        crossingGroups = new int[network.crossings().size()][2];
+        for (int[] halves : crossingGroups) {
+            Arrays.fill(halves, SignalSystem.NO_GROUP);
+        }
+        foot = new FootGroups(network, crossingGroups, faults);
+    }
+
+    /** What has been added. */
+    public SignalSystem finished() {
+        return new SignalSystem(groups, served, together(), crossingGroups, detectors, never, controllers, ways);
+    }
+
+    public Network network() {
+        return network;
+    }
+
+    /** Receives what is wrong. */
+    public List<Fault> faults() {
+        return faults;
+    }
+
+    private boolean[][] together() {
+        boolean[][] together = new boolean[groups.size()][groups.size()];
+        sharedGreens.forEach(pair -> {
+            together[pair[0]][pair[1]] = true;
+            together[pair[1]][pair[0]] = true;
+        });
+        return together;
+    }
+
+    /** The number of the group that is added next. */
+    public int nextGroup() {
+        return groups.size();
+    }
+
+    /** The group that serves a movement, or {@link SignalSystem#NO_GROUP}. */
+    public int groupOf(int movement) {
+        return served.groupOf(movement);
+    }
+
+    public void watch(int groupA, int groupB) {
+        never.add(new int[] {groupA, groupB});
+    }
+
+    public void share(int groupA, int groupB) {
+        sharedGreens.add(new int[] {groupA, groupB});
+    }
+
+    public void add(String place, SpanOrder order, SignalSystem.Maker maker) {
+        controllers.add(new SignalSystem.Placed(place, maker, order));
+    }
+
+    public void addWays(String place, List<StageWay> found) {
+        ways.put(place, found);
+    }
+
+    /** The number of a detector on the board. Those without a channel of their own are counted at their place. */
+    public int detector(DetectorPlace asked) {
+        int same = 1;
+        for (int d = 0; d < detectors.size(); d++) {
+            DetectorPlace known = detectors.get(d);
+            if (known.withChannel(asked.channel()).equals(asked)) {
+                return d;
+            }
+            same += known.place().equals(asked.place()) ? 1 : 0;
+        }
+        detectors.add(asked.channel() > 0 ? asked : asked.withChannel(same));
+        return detectors.size() - 1;
+    }
+
+    public DetectorPlace detectorPlace(int detector) {
+        return detectors.get(detector);
+    }
+
+    public void addGroup(Junction junction, String id, Group group, String here) {
+        addGroup(junction, id, group, false, here);
+    }
+
+    public void addGroup(Junction junction, String id, Group group, boolean overlaps, String here) {
+        int index = groups.size();
+        if (group.forPeople()) {
+            groups.add(new SignalSystem.GroupInfo(junction.id(), id, clearance(junction, group), true, false));
+            foot.add(junction, index, group, here);
+            return;
+        }
+        if (group.serves().isEmpty()) {
+            faults.add(
+                    Fault.error(here, "group '" + id + "' serves nobody; give it serves: [EBT, …] or crosses: [road]"));
+        }
+        groups.add(new SignalSystem.GroupInfo(junction.id(), id, group.yellow(), false, overlaps));
+        List<Movement> inGaps = new ArrayList<>();
+        for (int i = 0; i < group.yields().size(); i++) {
+            Movement movement = find(junction, group.yields().get(i), here + "/yields/" + i);
+            if (movement != null) {
+                inGaps.add(movement);
+            }
+        }
+        List<Movement> all = new ArrayList<>();
+        for (int i = 0; i < group.serves().size(); i++) {
+            Movement movement = find(junction, group.serves().get(i), here + "/serves/" + i);
+            all.add(movement);
+            if (movement != null
+                    && junction.minor()
+                            .contains(network.links().get(movement.fromLink()).road())) {
+                faults.add(Fault.error(
+                        here + "/serves/" + i,
+                        movement.name() + " comes from a leg that stops ('minor' at the place), so it has no signal"));
+                continue;
+            }
+            if (movement != null && !served.add(movement.index(), index, inGaps.contains(movement))) {
+                faults.add(Fault.error(
+                        here + "/serves/" + i,
+                        "movement " + movement.name() + " is served by group '"
+                                + groups.get(served.groupOf(movement.index())).id() + "' already"));
+            }
+        }
+        for (Movement m : inGaps) {
+            if (!all.contains(m)) {
+                faults.add(Fault.error(
+                        here + "/yields/" + inGaps.indexOf(m),
+                        "movement " + m.name() + " is not served by group '" + id + "'"));
+            }
+        }
+        if (!(group.yellow() >= 0 && group.yellow() <= 10) || !(group.red() >= 0 && group.red() <= 30)) {
+            faults.add(Fault.error(here, "yellow must be 0 s to 10 s and red 0 s to 30 s"));
+        }
+    }
+
+    /** A signal for one lane of a movement. */
+    public void addLaneGroup(Junction junction, String id, Movement movement, int lane, double yellow) {
+        served.addLane(movement.index(), lane, groups.size());
+        groups.add(new SignalSystem.GroupInfo(junction.id(), id, yellow, false, false));
+    }
+
+    private Movement find(Junction junction, String text, String pointer) {
+        Network.Lookup lookup = network.movement(junction.id(), text);
+        if (lookup.movement() == null && !lookup.closed()) { // a closed one has no green, and needs none
+            faults.add(Fault.error(pointer, lookup.problem()));
+        }
+        return lookup.movement();
+    }
+
+    public void checkAllServed(Junction junction, String pointer) {
+        for (int movement : junction.movements()) {
+            Movement m = network.movements().get(movement);
+            if (served.groupOf(movement) == SignalSystem.NO_GROUP && m.rule() == EntryRule.SIGNAL) {
+                faults.add(Fault.error(
+                        pointer,
+                        "no group serves " + m.name() + " (" + m.id()
+                                + "), which has a lane; add it to a group's 'serves' or"
+                                + " take its arrow off the road"));
+            }
+        }
+    }
+
+    /** A left turn with a signal of its own needs a lane of its own, or it stands in the through lane's green. */
+    public void checkSharedLanes(Junction junction, String pointer) {
+        boolean[] yields = served.yields();
+        for (int i : junction.movements()) {
+            for (int j : junction.movements()) {
+                Movement left = network.movements().get(i);
+                Movement other = network.movements().get(j);
+                boolean held = left.turn() == org.ulicarro.core.study.Turn.LEFT
+                        && !yields[i]
+                        && served.groupOf(i) != served.groupOf(j)
+                        && left.fromLink() == other.fromLink();
+                if (held
+                        && left.paths().stream()
+                                .anyMatch(p -> network.path(p.fromLane(), j).isPresent())) {
+                    faults.add(Fault.error(
+                            pointer,
+                            left.name() + " shares a lane with " + other.name()
+                                    + " but has another group: each would stand in"
+                                    + " the other's green. Give it a lane of its own, or one group with 'yields: ["
+                                    + left.name() + "]'"));
+                }
+            }
+        }
+    }
+
+    private String chosen(Set<String> plans) {
+        if (plans.contains(period)) {
+            return period;
+        }
+        return plans.size() == 1 ? plans.iterator().next() : null;
+    }
+
+    public double clearance(Junction junction, Group group) {
+        return FootGroups.clearance(network, junction, group);
+    }
+
+    /** Names of the first two movements, or of people, of two groups that may never go together, or null. */
+    public String[] neverTogether(Junction junction, int groupA, int groupB) {
+        String[] vehicles = served.neverTogether(junction, groupA, groupB);
+        return vehicles == null ? foot.crossed(junction, served, groupA, groupB) : vehicles;
+    }
+
+    /** The longest intergreen that geometry asks for between two groups of vehicles (s); NaN where they do not conflict. */
+    public double intergreen(Junction junction, int ends, int begins) {
+        double longest = Double.NaN;
+        for (int i : junction.movements()) {
+            for (int j : junction.movements()) {
+                boolean conflict = i != j
+                        && served.groupOf(i) == ends
+                        && served.groupOf(j) == begins
+                        && neverTogether(junction, ends, begins) != null;
+                double one = conflict
+                        ? Intergreens.between(
+                                network,
+                                network.movements().get(i),
+                                network.movements().get(j))
+                        : Double.NaN;
+                longest = Double.isNaN(one) || longest >= one ? longest : one;
+            }
+        }
+        return longest;
+    }
+
+    /** Which groups let which movements go. */
+    public Served served() {
+        return served;
+    }
+
+    /**
+     * Plans that run: those of the schedule, or the one of the period. The first one is that of the period's start.
+     *
+     * @param written time of day to plan
+     * @param known ids of the controller's plans
+     * @param pointer of the controller
+     */
+    public List<String> running(Map<String, String> written, Set<String> known, String pointer) {
+        List<String> plans = new ArrayList<>(new LinkedHashSet<>(written.values()));
+        for (String plan : plans) {
+            if (!known.contains(plan)) {
+                faults.add(Fault.error(
+                        pointer + "/schedule", "there is no plan '" + plan + "'." + Names.suggestion(plan, known)));
+            }
+        }
+        if (plans.isEmpty() && chosen(known) != null) {
+            plans.add(chosen(known));
+        } else if (plans.isEmpty()) {
+            faults.add(Fault.error(
+                    pointer + "/plans",
+                    "there are " + known.size() + " plans, but none is called '" + period
+                            + "' like the period, and no schedule; name one so, or write schedule: {06:00: …}"));
+        }
+        return plans;
+    }
+
+    /** The plan that runs first: what is timed, and drawn. */
+    public int firstOf(Schedule schedule) {
+        return schedule.at(Clock.ticks(start));
+    }
+
+    /**
+     * When which of the running plans begins.
+     *
+     * @param written time of day to plan
+     * @param running as {@link #running} gives them
+     */
+    public Schedule schedule(Map<String, String> written, List<String> running, String pointer) {
+        TreeMap<Integer, Integer> starts = new TreeMap<>();
+        written.forEach((time, plan) -> {
+            try {
+                starts.put(Clock.ticks(TimeOfDay.parse(time).seconds()), running.indexOf(plan));
+            } catch (IllegalArgumentException e) {
+                faults.add(Fault.error(
+                        Fault.child(pointer + "/schedule", time), "'" + time + "' is no time of day such as 06:30"));
+            }
+        });
+        return starts.isEmpty()
+                ? Schedule.ONE
+                : new Schedule(
+                        starts.keySet().stream().mapToInt(i -> i).toArray(),
+                        starts.values().stream().mapToInt(i -> i).toArray());
+    }
+}

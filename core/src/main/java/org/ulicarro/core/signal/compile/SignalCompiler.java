@@ -1,0 +1,61 @@
+package org.ulicarro.core.signal.compile;
+
+import java.util.List;
+import java.util.Map;
+import org.ulicarro.core.base.Fault;
+import org.ulicarro.core.network.Junction;
+import org.ulicarro.core.network.Network;
+import org.ulicarro.core.signal.SignalDraft;
+import org.ulicarro.core.signal.SignalSystem;
+import org.ulicarro.core.signal.external.ExternalCompiler;
+import org.ulicarro.core.signal.fixed.FixedCompiler;
+import org.ulicarro.core.signal.meter.MeterCompiler;
+import org.ulicarro.core.signal.ring.RingCompiler;
+import org.ulicarro.core.signal.stage.StageCompiler;
+import org.ulicarro.core.study.ActuatedControl;
+import org.ulicarro.core.study.ExternalControl;
+import org.ulicarro.core.study.FixedControl;
+import org.ulicarro.core.study.MeterControl;
+import org.ulicarro.core.study.SignalController;
+import org.ulicarro.core.study.StageControl;
+
+/** Turns the signal part of a study into controllers, and finds everything that keeps it from being safe or complete. */
+public final class SignalCompiler {
+
+    private SignalCompiler() {}
+
+    /**
+     * Compiles the control of all places.
+     *
+     * @param period id of the period that is run: the plan of that name is used where there is one
+     * @param start time of day at which it begins to be measured (s)
+     * @param faults receives what is wrong
+     */
+    public static SignalSystem compile(
+            Network network, Map<String, SignalController> signals, String period, double start, List<Fault> faults) {
+        SignalDraft draft = new SignalDraft(network, period, start, faults);
+        signals.forEach((place, control) -> {
+            Junction junction = network.junctions().get(place);
+            if (junction != null && junction.signalised()) { // else said by the study's rules
+                add(draft, junction, control, Fault.child("/signals", place));
+            }
+        });
+        return draft.finished();
+    }
+
+    /** The one place where kinds of control are told apart; the compiler counts them. */
+    private static void add(SignalDraft draft, Junction junction, SignalController control, String pointer) {
+        KindCompiler compiler = switch (control.kind()) {
+            case FIXED -> p -> new FixedCompiler(draft).add(junction, (FixedControl) control, p);
+            case ACTUATED -> p -> new RingCompiler(draft).add(junction, (ActuatedControl) control, p);
+            case STAGES -> p -> new StageCompiler(draft).add(junction, (StageControl) control, p);
+            case METER -> p -> new MeterCompiler(draft).add(junction, (MeterControl) control, p);
+            case EXTERNAL -> p -> new ExternalCompiler(draft).add(junction, (ExternalControl) control, p);
+        };
+        compiler.add(pointer);
+    }
+
+    private interface KindCompiler {
+        void add(String pointer);
+    }
+}

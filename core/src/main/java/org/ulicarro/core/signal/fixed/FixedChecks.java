@@ -1,0 +1,162 @@
+package org.ulicarro.core.signal.fixed;
+
+import java.util.List;
+import org.ulicarro.core.base.Fault;
+import org.ulicarro.core.base.Names;
+import org.ulicarro.core.network.Junction;
+import org.ulicarro.core.signal.Clearances;
+import org.ulicarro.core.signal.SignalDraft;
+import org.ulicarro.core.study.CycleRange;
+import org.ulicarro.core.study.FixedControl;
+import org.ulicarro.core.study.SignalController.Group;
+
+/** What must hold of the greens of a fixed plan. */
+final class FixedChecks {
+
+    private final SignalDraft draft;
+    private final Clearances clearances;
+    private final List<Fault> faults;
+
+    FixedChecks(SignalDraft draft, Clearances clearances, List<Fault> faults) {
+        this.draft = draft;
+        this.clearances = clearances;
+        this.faults = faults;
+    }
+
+    void check(
+            Junction junction,
+            FixedControl control,
+            FixedPlan plan,
+            int firstGroup,
+            boolean groupsHold,
+            String pointer) {
+        String here = Fault.child(pointer + "/plans", plan.id()) + "/greens";
+        plan.greens().keySet().stream()
+                .filter(group -> !control.groups().containsKey(group))
+                .forEach(group -> faults.add(Fault.error(
+                        Fault.child(here, group),
+                        "there is no group '" + group + "'."
+                                + Names.suggestion(group, control.groups().keySet()))));
+        List<String> ids = List.copyOf(control.groups().keySet());
+        boolean sound = groupsHold;
+        for (String id : ids) {
+            sound &= checkGreens(control.groups().get(id), id, plan, here);
+        }
+        for (int a = 0; sound && a < ids.size(); a++) {
+            for (int b = a; b < ids.size(); b++) {
+                checkPair(junction, control, plan, ids, a, b, firstGroup, here);
+            }
+        }
+    }
+
+    private boolean checkGreens(Group group, String id, FixedPlan plan, String pointer) {
+        List<CycleRange> ranges = plan.greens().getOrDefault(id, List.of());
+        if (ranges.isEmpty()) {
+            faults.add(Fault.error(pointer, "group '" + id + "' never gets green in plan '" + plan.id() + "'"));
+            return false;
+        }
+        int before = faults.size();
+        for (int i = 0; i < ranges.size(); i++) {
+            CycleRange range = ranges.get(i);
+            String here = Fault.child(pointer, id) + "/" + i;
+            double seconds = range.seconds(plan.cycle());
+            if (range.from() >= plan.cycle() || range.to() > plan.cycle()) {
+                faults.add(Fault.error(
+                        here, "green " + range + " lies outside the cycle of " + text(plan.cycle()) + " s"));
+            } else if (group.forPeople() && seconds < group.walk()) {
+                faults.add(Fault.error(
+                        here,
+                        "walk " + range + " of group '" + id + "' lasts " + text(seconds) + " s, its shortest walk is "
+                                + text(group.walk()) + " s"));
+            } else if (!group.forPeople() && seconds < group.minGreen()) {
+                faults.add(Fault.error(
+                        here,
+                        "green " + range + " of group '" + id + "' lasts " + text(seconds) + " s, its min-green is "
+                                + text(group.minGreen()) + " s: " + text(group.minGreen() - seconds)
+                                + " s are missing"));
+            }
+            for (int j = 0; j < i; j++) {
+                if (overlap(range, 0, ranges.get(j), plan.cycle()) > 0) {
+                    faults.add(Fault.error(
+                            here, "greens " + ranges.get(j) + " and " + range + " of group '" + id + "' overlap"));
+                }
+            }
+        }
+        return faults.size() == before;
+    }
+
+    private void checkPair(
+            Junction junction,
+            FixedControl control,
+            FixedPlan plan,
+            List<String> ids,
+            int a,
+            int b,
+            int firstGroup,
+            String pointer) {
+        String[] pair = draft.neverTogether(junction, firstGroup + a, firstGroup + b);
+        if (pair == null) {
+            return;
+        }
+        String names = pair[0] + " and " + pair[1];
+        if (a == b) {
+            faults.add(Fault.error(
+                    pointer,
+                    "group '" + ids.get(a) + "' serves " + names
+                            + ", whose paths cross; let one of them yield or give it a" + " group of its own"));
+            return;
+        }
+        for (int[] order : new int[][] {{a, b}, {b, a}}) {
+            Group first = control.groups().get(ids.get(order[0]));
+            double after = first.forPeople() ? draft.clearance(junction, first) : first.yellow();
+            double allRed = first.forPeople() ? 0 : first.red();
+            List<CycleRange> ending = plan.greens().get(ids.get(order[0]));
+            List<CycleRange> starting = plan.greens().get(ids.get(order[1]));
+            for (int i = 0; i < starting.size(); i++) {
+                String here = Fault.child(pointer, ids.get(order[1])) + "/" + i;
+                for (CycleRange end : ending) {
+                    double together = overlap(end, 0, starting.get(i), plan.cycle());
+                    String ends = ids.get(order[0]);
+                    String begins = ids.get(order[1]);
+                    double clearance = clearances.between(ends, begins, after + allRed);
+                    double early = overlap(end, clearance, starting.get(i), plan.cycle());
+                    if (together > 0 && order[0] == a) {
+                        faults.add(Fault.error(
+                                here,
+                                "groups '" + ids.get(a) + "' and '" + ids.get(b) + "' have green together for "
+                                        + text(together) + " s, but " + names + " may never go together"));
+                    } else if (together <= 0 && early > 0) {
+                        faults.add(clearances.fault(
+                                here,
+                                "green " + starting.get(i) + " of '" + begins + "' begins " + text(early)
+                                        + " s before '" + ends + "' (green " + end
+                                        + (clearances.has(ends, begins)
+                                                ? ", needs " + text(clearance) + " s"
+                                                : (first.forPeople() ? ", clear " : ", yellow ") + text(after) + " s"
+                                                        + (first.forPeople() ? "" : ", red " + text(allRed) + " s"))
+                                        + ") has cleared; "
+                                        + names + " conflict"));
+                    }
+                }
+            }
+        }
+    }
+
+    /** Seconds that two ranges of a cycle share, the first one lengthened at its end. */
+    private static double overlap(CycleRange a, double longer, CycleRange b, double cycle) {
+        double shared = 0;
+        double endA = a.from() + a.seconds(cycle) + longer;
+        double endB = b.from() + b.seconds(cycle);
+        for (int turn = -1; turn <= 1; turn++) {
+            double shift = turn * cycle;
+            shared += Math.max(0, Math.min(endA, endB + shift) - Math.max(a.from(), b.from() + shift));
+        }
+        return shared;
+    }
+
+    private static String text(double seconds) {
+        return java.math.BigDecimal.valueOf(StrictMath.round(seconds * 10), 1)
+                .stripTrailingZeros()
+                .toPlainString();
+    }
+}

@@ -1,0 +1,281 @@
+package org.ulicarro.core.signal.ring;
+
+import java.util.ArrayList;
+import java.util.List;
+import java.util.Locale;
+import java.util.Set;
+import java.util.TreeSet;
+import org.ulicarro.core.base.Clock;
+import org.ulicarro.core.base.Fault;
+import org.ulicarro.core.base.Names;
+import org.ulicarro.core.signal.Transition;
+import org.ulicarro.core.study.ActuatedControl;
+import org.ulicarro.core.study.ActuatedControl.Plan;
+
+/** Turns the plans of an actuated controller into orders of phases and background cycles, and finds what does not add up. */
+final class RingPlans {
+
+    private final List<String> ids;
+    private final List<Phase> phases;
+    private final List<Fault> faults;
+
+    RingPlans(List<String> ids, List<Phase> phases, List<Fault> faults) {
+        this.ids = ids;
+        this.phases = phases;
+        this.faults = faults;
+    }
+
+    /** Places of named phases in their list; what is none is an error. */
+    static int[] phasesOf(List<String> ids, List<String> named, String pointer, List<Fault> faults) {
+        List<Integer> found = new ArrayList<>();
+        for (int i = 0; i < named.size(); i++) {
+            if (ids.contains(named.get(i))) {
+                found.add(ids.indexOf(named.get(i)));
+            } else {
+                faults.add(Fault.error(
+                        pointer + "/" + i,
+                        "there is no phase '" + named.get(i) + "'." + Names.suggestion(named.get(i), ids)));
+            }
+        }
+        return found.stream().mapToInt(Integer::intValue).toArray();
+    }
+
+    /** A plan with what it takes from others filled in, or null with the reason among the faults. */
+    RingPlan plan(ActuatedControl control, String id, int ringCount, String pointer) {
+        String here = Fault.child(pointer + "/plans", id);
+        Plan plan = filled(control, id, here);
+        if (plan == null) {
+            return null;
+        }
+        int[][][] rings = padded(rings(plan, here + "/rings"), ringCount);
+        if (rings == null) {
+            return null;
+        }
+        List<Phase> own = ofPlan(plan, here);
+        if (plan.free() != null && plan.free() || plan.coordinated().isEmpty() && plan.cycle() == null) {
+            return new RingPlan(id, own, rings, null);
+        }
+        return coordinated(control, plan, new RingPlan(id, own, rings, null), here);
+    }
+
+    /** Rings that only other plans have are empty in this one. */
+    private static int[][][] padded(int[][][] rings, int count) {
+        if (rings == null || rings.length >= count) {
+            return rings;
+        }
+        int[][][] all = new int[count][rings[0].length][0];
+        System.arraycopy(rings, 0, all, 0, rings.length);
+        return all;
+    }
+
+    /** The phases with the longest greens and recalls of a plan. */
+    private List<Phase> ofPlan(Plan plan, String pointer) {
+        phasesOf(ids, List.copyOf(plan.maxGreen().keySet()), pointer + "/max-green", faults);
+        phasesOf(ids, List.copyOf(plan.recall().keySet()), pointer + "/recall", faults);
+        List<Phase> own = new ArrayList<>();
+        for (Phase phase : phases) {
+            Double most = plan.maxGreen().get(phase.id());
+            if (most != null && Clock.ticks(most) < phase.minGreen()) {
+                error(
+                        Fault.child(pointer + "/max-green", phase.id()),
+                        "phase '" + phase.id() + "' has a min-green longer than this");
+            }
+            Phase.Recall recall = plan.recall().containsKey(phase.id())
+                    ? RingCompiler.recall(plan.recall().get(phase.id()))
+                    : phase.recall();
+            own.add(phase.with(most == null ? phase.maxGreen() : Clock.ticks(most), recall));
+        }
+        return own;
+    }
+
+    private Plan filled(ActuatedControl control, String id, String pointer) {
+        Plan plan = control.plans().get(id);
+        Set<String> seen = new TreeSet<>(Set.of(id));
+        while (plan.like() != null) {
+            Plan base = control.plans().get(plan.like());
+            if (base == null || !seen.add(plan.like())) {
+                String known = Names.suggestion(plan.like(), control.plans().keySet());
+                error(
+                        pointer + "/like",
+                        base == null ? "no plan '" + plan.like() + "'." + known : "plan '" + id + "' is like itself");
+                return null;
+            }
+            plan = plan.over(base);
+        }
+        return plan;
+    }
+
+    private int[][][] rings(Plan plan, String pointer) {
+        if (plan.rings().isEmpty()) {
+            error(pointer, "say in which order the phases go: rings: [\"1 2 | 3 4\", \"5 6 | 7 8\"]");
+            return null;
+        }
+        int before = faults.size();
+        int groups = plan.rings().get(0).split("\\|", -1).length;
+        Set<Integer> seen = new TreeSet<>();
+        int[][][] rings = new int[plan.rings().size()][groups][];
+        for (int r = 0; r < rings.length; r++) {
+            String[] parts = plan.rings().get(r).split("\\|", -1);
+            if (parts.length != groups) {
+                error(
+                        pointer + "/" + r,
+                        "this ring has " + (parts.length - 1) + " barriers, the first one " + (groups - 1));
+                return null;
+            }
+            for (int g = 0; g < groups; g++) {
+                rings[r][g] = slots(parts[g].strip(), pointer + "/" + r, seen);
+            }
+        }
+        for (int p = 0; p < ids.size() && faults.size() == before; p++) {
+            if (!seen.contains(p)) {
+                error(pointer, "phase '" + ids.get(p) + "' stands in no ring, so it would never get green");
+            }
+        }
+        return faults.size() == before ? rings : null;
+    }
+
+    private int[] slots(String text, String pointer, Set<Integer> seen) {
+        List<Integer> slots = new ArrayList<>();
+        for (String id : text.isEmpty() ? new String[0] : text.split("\\s+")) {
+            if (id.equals("-")) {
+                slots.add(-1);
+            } else if (!ids.contains(id)) {
+                error(pointer, "there is no phase '" + id + "'." + Names.suggestion(id, ids));
+            } else if (!seen.add(ids.indexOf(id))) {
+                error(pointer, "phase '" + id + "' stands in the rings twice");
+            } else {
+                slots.add(ids.indexOf(id));
+            }
+        }
+        return slots.stream().mapToInt(Integer::intValue).toArray();
+    }
+
+    private RingPlan coordinated(ActuatedControl control, Plan plan, RingPlan order, String pointer) {
+        int[][][] rings = order.rings();
+        boolean mayExceed = plan.walkOverSplit() == Plan.WalkOverSplit.ALLOW;
+        int before = faults.size();
+        if (plan.cycle() == null || !(plan.cycle() >= 10 && plan.cycle() <= 600)) {
+            error(pointer, "a coordinated plan needs a cycle of 10 s to 600 s; or write free: true");
+            return null;
+        }
+        boolean[] coordinated = new boolean[phases.size()];
+        for (int p : phasesOf(ids, plan.coordinated(), pointer + "/coordinated", faults)) {
+            coordinated[p] = true;
+        }
+        if (plan.coordinated().isEmpty()) {
+            error(pointer, "say which phases come round with the cycle: coordinated: [2, 6]");
+        }
+        phasesOf(ids, List.copyOf(plan.splits().keySet()), pointer + "/splits", faults);
+        int[] splits = new int[phases.size()];
+        for (int p = 0; p < splits.length; p++) {
+            Double split = plan.splits().get(ids.get(p));
+            if (split == null) {
+                error(pointer + "/splits", "phase '" + ids.get(p) + "' has no split");
+                continue;
+            }
+            splits[p] = Clock.ticks(split);
+            checkSplit(phases.get(p), split, mayExceed, Fault.child(pointer + "/splits", ids.get(p)));
+        }
+        if (faults.size() > before) {
+            return null;
+        }
+        checkSums(rings, splits, Clock.ticks(plan.cycle()), pointer + "/splits");
+        checkHome(rings, coordinated, pointer + "/coordinated");
+        if (faults.size() > before) {
+            return null;
+        }
+        int offset = plan.offset() == null ? 0 : Clock.ticks(plan.offset());
+        Splits.Moment moment = plan.offsetOf() == null
+                ? Splits.Moment.FIRST_COORDINATED_GREEN
+                : Splits.Moment.valueOf(plan.offsetOf().name());
+        RingPlan.Coordination coordination = new RingPlan.Coordination(
+                Clock.ticks(plan.cycle()),
+                Splits.zero(order.phases(), rings, coordinated, splits, offset, moment),
+                coordinated,
+                splits,
+                plan.forceOff() == ActuatedControl.ForceOff.FLOATING,
+                plan.yieldEarly() == null ? 0 : Clock.ticks(plan.yieldEarly()),
+                plan.maxima() != null && plan.maxima(),
+                mayExceed,
+                Transition.of(control.transition()));
+        return new RingPlan(order.id(), order.phases(), rings, coordination);
+    }
+
+    private void checkSplit(Phase phase, double split, boolean mayExceed, String pointer) {
+        double green = split - Clock.seconds(phase.yellow() + phase.red());
+        double min = Clock.seconds(phase.minGreen());
+        double people = mayExceed ? 0 : Clock.seconds(phase.peopleNeed());
+        double needs = Math.max(min + Clock.seconds(phase.walkLead()), people);
+        if (green < needs - 1e-9) {
+            error(
+                    pointer,
+                    String.format(
+                            Locale.ROOT,
+                            "a split of %.1f s leaves phase '%s' %.1f s of green, but %s takes %.1f s: %.1f s are missing",
+                            split,
+                            phase.id(),
+                            green,
+                            people > min ? "walk and clearance" : "its min-green",
+                            needs,
+                            needs - green));
+        }
+    }
+
+    private void checkSums(int[][][] rings, int[] splits, int cycle, String pointer) {
+        int sum = 0;
+        for (int g = 0; g < rings[0].length; g++) {
+            int first = Splits.sum(rings[0][g], splits);
+            for (int r = 1; r < rings.length; r++) {
+                int other = Splits.sum(rings[r][g], splits);
+                if (other != first && rings[r][g].length > 0 && rings[0][g].length > 0) {
+                    error(
+                            pointer,
+                            String.format(
+                                    Locale.ROOT,
+                                    "rings differ by %.1f s in group %d between barriers: ring 1 has %.1f s, ring %d %.1f s",
+                                    Math.abs(Clock.seconds(other - first)),
+                                    g + 1,
+                                    Clock.seconds(first),
+                                    r + 1,
+                                    Clock.seconds(other)));
+                }
+                first = Math.max(first, other);
+            }
+            sum += first;
+        }
+        if (sum != cycle) {
+            error(
+                    pointer,
+                    String.format(
+                            Locale.ROOT,
+                            "the splits of a ring are %.1f s together, the cycle is %.1f s: %.1f s %s",
+                            Clock.seconds(sum),
+                            Clock.seconds(cycle),
+                            Math.abs(Clock.seconds(cycle - sum)),
+                            sum < cycle ? "are missing" : "too much"));
+        }
+    }
+
+    /** All coordinated phases lie between the same barriers, one in a ring. */
+    private void checkHome(int[][][] rings, boolean[] coordinated, String pointer) {
+        int home = Splits.homeGroup(rings, coordinated);
+        for (int[][] ring : rings) {
+            int here = 0;
+            for (int g = 0; g < ring.length; g++) {
+                for (int p : ring[g]) {
+                    here += p >= 0 && coordinated[p] ? 1 : 0;
+                    if (p >= 0 && coordinated[p] && g != home) {
+                        error(pointer, "coordinated phases must lie between the same two barriers");
+                    }
+                }
+            }
+            if (here > 1) {
+                error(pointer, "a ring can have one coordinated phase only");
+            }
+        }
+    }
+
+    private void error(String pointer, String message) {
+        faults.add(Fault.error(pointer, message));
+    }
+}

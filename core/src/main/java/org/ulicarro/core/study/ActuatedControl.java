@@ -1,0 +1,216 @@
+package org.ulicarro.core.study;
+
+import java.util.LinkedHashMap;
+import java.util.List;
+import java.util.Map;
+import org.ulicarro.core.base.Dimension;
+
+/**
+ * Control by who comes: phases in rings and barriers, with or without a cycle.
+ *
+ * @param phases by number
+ * @param inputs what detectors tell it
+ * @param overlaps groups that have green with several phases, by id
+ * @param priority buses and trams that ask for green, by id
+ * @param preemption what takes the place of all phases, by id
+ * @param failures detectors that fail
+ * @param clearance clearances that are given
+ * @param schedule plans by the time of day at which they begin
+ * @param transition how a plan gets into step; null for the usual way
+ * @param plans by id
+ */
+public record ActuatedControl(
+        @About("Phases by number.") Map<String, PhaseInput> phases,
+
+        @About("What detectors tell it; without any, each lane gets one at the stop line.")
+        Map<String, SignalInput> inputs,
+
+        @About("Groups that have green with several phases, by id.")
+        Map<String, OverlapInput> overlaps,
+
+        @About("Buses and trams that ask for green, by id.") Map<String, PriorityInput> priority,
+
+        @About("What takes the place of all phases while a detector is occupied, by id.")
+        Map<String, PreemptionInput> preemption,
+
+        @About("Detectors that report the same for a time, whatever is on them.")
+        List<DetectorFailure> failures,
+
+        @About("Clearances that are given; else they follow from yellow and red.")
+        ClearanceInput clearance,
+
+        @KeyForm(KeyForm.TIME)
+        @About("Plans by the time of day at which they begin: {06:00: am, 09:30: day}; instead of the period's name.")
+        Map<String, String> schedule,
+
+        @About("How a plan of the schedule gets into step with its offset.")
+        TransitionInput transition,
+
+        @About("Signal plans by id; the one with the period's name is used, or the only one.")
+        Map<String, Plan> plans)
+        implements SignalController {
+
+    public ActuatedControl {
+        phases = InOrder.map(phases);
+        inputs = InOrder.map(inputs);
+        overlaps = InOrder.map(overlaps);
+        priority = InOrder.map(priority);
+        preemption = InOrder.map(preemption);
+        failures = failures == null ? List.of() : List.copyOf(failures);
+        schedule = InOrder.map(schedule);
+        plans = InOrder.map(plans);
+    }
+
+    /** Phases and their plans. */
+    public static ActuatedControl of(Map<String, PhaseInput> phases, Map<String, Plan> plans) {
+        return new ActuatedControl(phases, null, null, null, null, null, null, null, null, plans);
+    }
+
+    /** The same with other plans. */
+    public ActuatedControl withPlans(Map<String, Plan> other) {
+        return new ActuatedControl(
+                phases, inputs, overlaps, priority, preemption, failures, clearance, schedule, transition, other);
+    }
+
+    @Override
+    public Kind kind() {
+        return Kind.ACTUATED;
+    }
+
+    @Override
+    public Plan whole(String plan) {
+        return SignalPlan.whole(plans, plan);
+    }
+
+    @Override
+    public ActuatedControl withClearance(ClearanceInput given) {
+        return new ActuatedControl(
+                phases, inputs, overlaps, priority, preemption, failures, given, schedule, transition, plans);
+    }
+
+    /** How a coordinated plan ends the greens of other phases. */
+    public enum ForceOff {
+        FIXED,
+        FLOATING
+    }
+
+    /**
+     * A plan of phases.
+     *
+     * @param like the plan that this one starts from; null for none
+     * @param cycle length (s); null to take it from {@code like}, or where it runs free
+     * @param offset time of day, modulo the cycle, of what {@code offsetOf} says (s); null as above
+     * @param rings the order of phases ring by ring, {@code 1 2 | 3 4}
+     * @param coordinated phases whose green comes round with the cycle
+     * @param splits green, yellow and red of each phase together (s)
+     * @param forceOff fixed gives what a phase leaves to the next one, floating to the coordinated ones
+     * @param offsetOf which moment the offset is of; null for the first coordinated green
+     * @param yieldEarly a coordinated green that has gapped out may give way so much earlier (s)
+     * @param maxima whether longest greens count beside force-offs
+     * @param walkOverSplit whether people may need more than a split has
+     * @param maxGreen longest greens of this plan by phase (s)
+     * @param recall recalls of this plan by phase
+     * @param free whether it runs without a cycle
+     */
+    public record Plan(
+            @About("The plan that this one starts from.") String like,
+            @Unit(Dimension.TIME) @About("Cycle length.") Double cycle,
+
+            @Unit(Dimension.TIME)
+            @About("Time of day, modulo the cycle, of the first coordinated green, or of what offset-of says.")
+            Double offset,
+
+            @About(
+                    "Order of phases, ring by ring, with barriers: [\"1 2 | 3 4\", \"5 6 | 7 8\"]; '-' is an empty slot.")
+            List<String> rings,
+
+            @About("Phases whose green comes round with the cycle: [2, 6].")
+            List<String> coordinated,
+
+            @Unit(Dimension.TIME) @About("Green, yellow and red of each phase together: {1: 15 s, 2: 35 s}.")
+            Map<String, Double> splits,
+
+            @Key("force-off")
+            @About("fixed gives what a phase leaves to the next one, floating to the coordinated ones.")
+            ForceOff forceOff,
+
+            @About(
+                    "Which moment of the coordinated greens the offset is of; first-coordinated-green where none is written.")
+            Moment offsetOf,
+
+            @Unit(Dimension.TIME) @About("A coordinated green that has gapped out may give way so much earlier.")
+            Double yieldEarly,
+
+            @About("Whether longest greens count beside force-offs.")
+            Boolean maxima,
+
+            @About("Whether people may need more than a split has: refuse, or allow and begin the next green late.")
+            WalkOverSplit walkOverSplit,
+
+            @Unit(Dimension.TIME) @About("Longest greens of this plan by phase: {2: 50 s}.")
+            Map<String, Double> maxGreen,
+
+            @About("Recalls of this plan by phase: {2: [max]}.")
+            Map<String, List<PhaseInput.Recall>> recall,
+
+            @About("Whether it runs without a cycle.") Boolean free)
+            implements SignalPlan<Plan> {
+
+        /** A moment of coordinated greens. */
+        public enum Moment {
+            FIRST_COORDINATED_GREEN,
+            LAST_COORDINATED_GREEN,
+            FIRST_YIELD,
+            YELLOW
+        }
+
+        public enum WalkOverSplit {
+            REFUSE,
+            ALLOW
+        }
+
+        public Plan {
+            rings = rings == null ? List.of() : List.copyOf(rings);
+            coordinated = coordinated == null ? List.of() : List.copyOf(coordinated);
+            splits = InOrder.map(splits);
+            maxGreen = InOrder.map(maxGreen);
+            recall = InOrder.map(recall);
+        }
+
+        /** Phases in an order, without a cycle. */
+        public static Plan free(List<String> rings) {
+            return new Plan(null, null, null, rings, null, null, null, null, null, null, null, null, null, true);
+        }
+
+        /** The same with its phases in another order. */
+        public Plan withRings(List<String> order) {
+            return new Plan(null, null, null, order, null, null, null, null, null, null, null, null, null, null)
+                    .over(this);
+        }
+
+        @Override
+        public Plan over(Plan base) {
+            Map<String, Double> all = new LinkedHashMap<>(base.splits);
+            all.putAll(splits);
+            return new Plan(
+                    base.like,
+                    or(cycle, base.cycle),
+                    or(offset, base.offset),
+                    rings.isEmpty() ? base.rings : rings,
+                    coordinated.isEmpty() ? base.coordinated : coordinated,
+                    all,
+                    or(forceOff, base.forceOff),
+                    or(offsetOf, base.offsetOf),
+                    or(yieldEarly, base.yieldEarly),
+                    or(maxima, base.maxima),
+                    or(walkOverSplit, base.walkOverSplit),
+                    maxGreen.isEmpty() ? base.maxGreen : maxGreen,
+                    recall.isEmpty() ? base.recall : recall,
+                    or(free, base.free));
+        }
+
+        private static <T> T or(T own, T base) {
+            return own == null ? base : own;
+        }
+    }
+}
