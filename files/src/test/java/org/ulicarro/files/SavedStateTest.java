@@ -75,7 +75,7 @@ class SavedStateTest {
         Snapshot saved = one.save();
         assertThat(saved.replication()).isEqualTo(1);
         assertThat(saved.at()).isEqualTo(one.now());
-        assertThat(saved.parts()).contains("vehicles", "signals", "LinkMeasure");
+        assertThat(saved.parts()).contains("vehicles", "signals of market", "LinkMeasure");
         assertThatThrownBy(() -> new Replication(model, 2).restore(saved)).hasMessageContaining("is of replication 1");
         Model other = model.with(Change.at("demand.growth", 0.1)).get();
         assertThatThrownBy(() -> new Replication(other, 1).restore(saved)).hasMessageContaining("of another model");

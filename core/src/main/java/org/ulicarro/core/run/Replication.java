@@ -19,6 +19,7 @@ import org.ulicarro.core.signal.ExternalProgram;
 import org.ulicarro.core.signal.StageAccount;
 import org.ulicarro.core.signal.events.SignalEvent;
 import org.ulicarro.core.signal.events.SignalRecorder;
+import org.ulicarro.core.study.SignalController;
 import org.ulicarro.core.traffic.Observer;
 import org.ulicarro.core.traffic.Traffic;
 import org.ulicarro.core.traffic.TrafficView;
@@ -228,7 +229,7 @@ public final class Replication implements AutoCloseable {
      * @throws IllegalStateException when one of its observers cannot be saved
      */
     public Snapshot save() {
-        return Snapshot.of(model.fingerprint(), number, now(), parts());
+        return Snapshot.of(model, number, now(), parts());
     }
 
     /**
@@ -237,7 +238,41 @@ public final class Replication implements AutoCloseable {
      * @throws IllegalArgumentException in words, when it is of another model or replication, or of one that was watched otherwise
      */
     public void restore(Snapshot state) {
-        state.into(model.fingerprint(), number, parts());
+        state.into(model, number, parts());
+    }
+
+    /**
+     * Goes on from a state under other signals: other plans, times and orders of the same groups. Where control differs, the new one starts
+     * at that moment and takes over from what is shown, with minimum greens, yellows and clearances kept.
+     *
+     * @param other as the model of the state, but for its signals
+     * @param instruments those that the state was saved with
+     * @throws IllegalArgumentException in words, when more differs
+     */
+    public static Replication branch(Snapshot state, Model other, Instruments instruments) {
+        Replication on = new Replication(other, state.replication(), 1, instruments);
+        on.goOnFrom(state);
+        return on;
+    }
+
+    /** The same with all instruments. */
+    public static Replication branch(Snapshot state, Model other) {
+        return branch(state, other, Instruments.full());
+    }
+
+    /** The same for a replication whose observers are there already. */
+    public void goOnFrom(Snapshot state) {
+        Map<String, SignalController> before = state.model().study().signals();
+        List<String> changed = model.signals().places().stream()
+                .filter(place -> !model.study().signals().get(place).equals(before.get(place)))
+                .toList();
+        state.into(
+                model,
+                number,
+                parts(),
+                name -> !name.startsWith(Traffic.SIGNALS)
+                        || !changed.contains(name.substring(Traffic.SIGNALS.length())));
+        changed.forEach(traffic::changeSignals);
     }
 
     private Map<String, Stateful> parts() {

@@ -10,6 +10,8 @@ import java.util.ArrayList;
 import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
+import java.util.TreeMap;
+import java.util.function.Predicate;
 import org.ulicarro.core.base.Stateful;
 
 /**
@@ -18,12 +20,12 @@ import org.ulicarro.core.base.Stateful;
  */
 public final class Snapshot {
 
-    private final String model;
+    private final Model model;
     private final int replication;
     private final double at;
     private final Map<String, byte[]> parts;
 
-    private Snapshot(String model, int replication, double at, Map<String, byte[]> parts) {
+    private Snapshot(Model model, int replication, double at, Map<String, byte[]> parts) {
         this.model = model;
         this.replication = replication;
         this.at = at;
@@ -35,7 +37,7 @@ public final class Snapshot {
      *
      * @throws IllegalStateException when a part cannot be saved, with its name
      */
-    static Snapshot of(String model, int replication, double at, Map<String, Stateful> parts) {
+    static Snapshot of(Model model, int replication, double at, Map<String, Stateful> parts) {
         Map<String, byte[]> saved = new LinkedHashMap<>();
         parts.forEach((name, part) -> {
             ByteArrayOutputStream bytes = new ByteArrayOutputStream();
@@ -71,19 +73,55 @@ public final class Snapshot {
         return parts.values().stream().mapToLong(bytes -> bytes.length).sum();
     }
 
+    /** What it is of. */
+    Model model() {
+        return model;
+    }
+
     /**
      * Puts a replication into this state.
      *
      * @throws IllegalArgumentException in words, when it is of something else
      */
-    void into(String otherModel, int otherReplication, Map<String, Stateful> others) {
+    void into(Model otherModel, int otherReplication, Map<String, Stateful> others) {
+        if (!otherModel.fingerprint().equals(model.fingerprint())) {
+            throw new IllegalArgumentException(
+                    "this state is of another model: network, demand, signals or period differ");
+        }
+        put(otherReplication, others, name -> true);
+    }
+
+    /**
+     * Puts a replication under other signals into this state.
+     *
+     * @param stays whether a part is put back, by its name
+     * @throws IllegalArgumentException in words, when it differs in more than signals
+     */
+    void into(Model otherModel, int otherReplication, Map<String, Stateful> others, Predicate<String> stays) {
+        Map<String, String> here = new TreeMap<>(model.inputs().parts());
+        Map<String, String> there = new TreeMap<>(otherModel.inputs().parts());
+        here.remove("signals");
+        there.remove("signals");
+        List<String> differ = here.keySet().stream()
+                .filter(part -> !here.get(part).equals(there.get(part)))
+                .toList();
+        if (!differ.isEmpty() || !model.periodId().equals(otherModel.periodId())) {
+            throw new IllegalArgumentException("only signals may differ where a state goes on under another model, but "
+                    + (differ.isEmpty() ? "the period" : String.join(", ", differ)) + " differ"
+                    + (differ.size() == 1 || differ.isEmpty() ? "s" : ""));
+        }
+        if (!otherModel.signals().letsGoLike(model.signals())) {
+            throw new IllegalArgumentException(
+                    "a state can go on under other times and orders of the same signal groups"
+                            + " and detectors; here groups, what they serve or detectors differ");
+        }
+        put(otherReplication, others, stays);
+    }
+
+    private void put(int otherReplication, Map<String, Stateful> others, Predicate<String> stays) {
         if (otherReplication != replication) {
             throw new IllegalArgumentException("this state is of replication " + replication
                     + ", whose vehicles are others than those of replication " + otherReplication);
-        }
-        if (!otherModel.equals(model)) {
-            throw new IllegalArgumentException(
-                    "this state is of another model: network, demand, signals or period differ");
         }
         if (!parts().equals(List.copyOf(others.keySet()))) {
             List<String> missing = new ArrayList<>(others.keySet());
@@ -96,6 +134,9 @@ public final class Snapshot {
                     + (more.isEmpty() ? "" : "nobody wants " + String.join(", ", more)));
         }
         others.forEach((name, part) -> {
+            if (!stays.test(name)) {
+                return;
+            }
             try (DataInputStream in = new DataInputStream(new ByteArrayInputStream(parts.get(name)))) {
                 part.restore(in);
                 if (in.read() >= 0) {

@@ -10,19 +10,23 @@ import org.ulicarro.core.base.Stateful;
 import org.ulicarro.core.signal.events.SignalRecorder;
 
 /** All controllers of a replication, under the conflict monitor, and what they show. */
-public final class Control implements Stateful {
+public final class Control {
 
     private final Aspects aspects;
     private final List<Controller> controllers = new ArrayList<>();
     private final List<WatchRelay> relays = new ArrayList<>();
     private final List<String> places;
+    private final ChangeOver[] changes; // place -> while its controller takes over from another one; else null
+    private final SignalSystem signals;
     private final ConflictMonitor monitor;
     private SignalRecorder recorder; // null for nobody
 
     public Control(SignalSystem signals, Aspects aspects) {
         this.aspects = aspects;
+        this.signals = signals;
         monitor = new ConflictMonitor(signals);
         places = signals.places();
+        changes = new ChangeOver[places.size()];
         for (String place : places) {
             WatchRelay relay = new WatchRelay();
             relays.add(relay);
@@ -96,23 +100,76 @@ public final class Control implements Stateful {
 
     private void advanceOne(int i, int tick, DetectorBoard detectors) {
         int before = aspects.changes();
-        controllers.get(i).advance(tick, detectors, aspects);
+        if (changes[i] == null) {
+            controllers.get(i).advance(tick, detectors, aspects);
+        } else {
+            takeOver(i, tick, detectors);
+        }
         if (aspects.changes() != before) { // what has not changed was safe before
             monitor.check(tick, i, aspects);
         }
     }
 
-    @Override
-    public void save(DataOutput out) throws IOException {
-        for (Controller controller : controllers) {
-            controller.save(out);
+    private void takeOver(int i, int tick, DetectorBoard detectors) {
+        changes[i].advance(tick, detectors, aspects);
+        if (changes[i].isOver()) {
+            changes[i] = null;
+            relays.get(i).isSilent = false;
         }
     }
 
-    @Override
-    public void restore(DataInput in) throws IOException {
-        for (Controller controller : controllers) {
-            controller.restore(in);
+    /**
+     * The controller of a place starts now, and takes over from another one.
+     *
+     * @param place its number
+     * @param tick before which
+     */
+    public void begin(int place, int tick) {
+        change(place);
+        changes[place].begin(aspects, tick);
+    }
+
+    private void change(int place) {
+        changes[place] = new ChangeOver(
+                signals.placed(place), controllers.get(place), signals.groups().size());
+        relays.get(place).isSilent = true; // it says what it does, which is not yet what is shown
+    }
+
+    /** The state of the controller of each place, by number. */
+    public List<Stateful> parts() {
+        List<Stateful> parts = new ArrayList<>();
+        for (int i = 0; i < places.size(); i++) {
+            parts.add(new OnePlace(i));
+        }
+        return parts;
+    }
+
+    private final class OnePlace implements Stateful {
+
+        private final int place;
+
+        OnePlace(int place) {
+            this.place = place;
+        }
+
+        @Override
+        public void save(DataOutput out) throws IOException {
+            controllers.get(place).save(out);
+            out.writeBoolean(changes[place] != null);
+            if (changes[place] != null) {
+                changes[place].save(out);
+            }
+        }
+
+        @Override
+        public void restore(DataInput in) throws IOException {
+            controllers.get(place).restore(in);
+            changes[place] = null;
+            relays.get(place).isSilent = false;
+            if (in.readBoolean()) {
+                change(place);
+                changes[place].restore(in);
+            }
         }
     }
 }

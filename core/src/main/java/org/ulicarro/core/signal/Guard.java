@@ -34,6 +34,7 @@ public final class Guard implements Stateful {
     private final int[] state; // group -> ordinal of the aspect of its own signal
     private final int[] lasts; // group -> ticks of it
     private final int[] sinceGreen; // group -> ticks since its green ended
+    private final int[] clearsFor; // group -> ticks from the end of its green until all others may begin
     private final boolean[] moved; // group -> whether it has been dealt with in this tick
 
     public Guard(Group[] groups, int firstGroup) {
@@ -44,6 +45,13 @@ public final class Guard implements Stateful {
         sinceGreen = new int[groups.length];
         moved = new boolean[groups.length];
         java.util.Arrays.fill(sinceGreen, LONG);
+        clearsFor = new int[groups.length];
+        for (Group group : groups) {
+            for (int i = 0; i < group.never().length; i++) {
+                int other = group.never()[i];
+                clearsFor[other] = Math.max(clearsFor[other], group.clears()[i] + 1);
+            }
+        }
     }
 
     /** Shows what is wanted, whatever it is: somebody has made sure that it is safe. */
@@ -97,6 +105,34 @@ public final class Guard implements Stateful {
         for (int i = 0; i < never.length; i++) {
             int other = never[i];
             if (state[other] != RED || sinceGreen[other] <= groups[g].clears()[i]) {
+                return false;
+            }
+        }
+        return true;
+    }
+
+    /** Begins with what the groups show, whoever has shown it. */
+    void takeOver(Aspects aspects, int tick) {
+        for (int g = 0; g < groups.length; g++) {
+            Aspect shows = aspects.of(firstGroup + g);
+            int ticks = Math.max(0, Math.min(LONG, tick - 1 - aspects.since(firstGroup + g)));
+            boolean own = shows == Aspect.GREEN || shows == Aspect.YELLOW;
+            state[g] = own ? shows.ordinal() : RED;
+            lasts[g] = shows == Aspect.FLASHING_YELLOW ? LONG : ticks; // its own signal has been red all the while
+            sinceGreen[g] = switch (shows) {
+                case GREEN -> 0;
+                case YELLOW -> ticks + 1;
+                case RED -> Math.min(LONG, groups[g].yellow() + ticks + 1);
+                case FLASHING_YELLOW -> LONG;
+            };
+        }
+    }
+
+    /** Whether nobody could tell any more that another one decided before: minima are over, and all that is red has cleared. */
+    boolean hasSettled() {
+        for (int g = 0; g < groups.length; g++) {
+            boolean green = state[g] == GREEN && lasts[g] + 1 >= groups[g].least();
+            if (!green && (state[g] != RED || sinceGreen[g] < clearsFor[g])) {
                 return false;
             }
         }

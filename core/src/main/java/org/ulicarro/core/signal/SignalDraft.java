@@ -100,8 +100,15 @@ public final class SignalDraft {
         sharedGreens.add(new int[] {groupA, groupB});
     }
 
-    public void add(String place, SpanOrder order, SignalSystem.Maker maker) {
-        controllers.add(new SignalSystem.Placed(place, maker, order));
+    /**
+     * A place that is finished.
+     *
+     * @param order of the greens of its first plan; null where none says it
+     * @param firstGroup number of the first of its groups
+     * @param groups what must be heeded where its signals take over from others
+     */
+    public void add(String place, SpanOrder order, int firstGroup, Guard.Group[] groups, SignalSystem.Maker maker) {
+        controllers.add(new SignalSystem.Placed(place, maker, order, firstGroup, groups));
     }
 
     public void addWays(String place, List<StageWay> found) {

@@ -22,8 +22,14 @@ public final class SignalSystem {
      */
     public record GroupInfo(String place, String id, double yellowSeconds, boolean people, boolean overlap) {}
 
-    /** Makes the controller of one place; with the order of greens of its first plan. */
-    record Placed(String place, Maker maker, SpanOrder order) {}
+    /**
+     * Makes the controller of one place.
+     *
+     * @param order of greens of its first plan; null where a script or a meter decides
+     * @param firstGroup number of the first of its groups
+     * @param groups what must be heeded where its signals take over from others
+     */
+    record Placed(String place, Maker maker, SpanOrder order, int firstGroup, Guard.Group[] groups) {}
 
     /** Makes a controller, which tells its watch what it does. */
     @FunctionalInterface
@@ -168,6 +174,11 @@ public final class SignalSystem {
     /** How stages follow each other at places with a script, as it was derived. */
     public List<StageWay> waysAt(String place) {
         return ways.getOrDefault(place, List.of());
+    }
+
+    /** A place with its controller's maker, by its number among {@link #places()}. */
+    Placed placed(int number) {
+        return controllers.get(number);
     }
 
     /** Pairs of groups that a conflict monitor has to watch. */

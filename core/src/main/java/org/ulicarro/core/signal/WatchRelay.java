@@ -7,6 +7,7 @@ import java.util.List;
 final class WatchRelay implements ControlWatch {
 
     ControlWatch to = ControlWatch.NONE;
+    boolean isSilent; // while what the controller says is not what is shown
     private final List<ControlWatch> counters =
             new ArrayList<>(); // hear why phases end, whether or not anybody records
 
@@ -16,6 +17,9 @@ final class WatchRelay implements ControlWatch {
 
     @Override
     public void yellow(int tick, String phase, Ended because) {
+        if (isSilent) {
+            return;
+        }
         to.yellow(tick, phase, because);
         for (int i = 0; i < counters.size(); i++) {
             counters.get(i).yellow(tick, phase, because);
@@ -24,6 +28,9 @@ final class WatchRelay implements ControlWatch {
 
     @Override
     public void early(int tick, String phase, int ticks) {
+        if (isSilent) {
+            return;
+        }
         for (int i = 0; i < counters.size(); i++) {
             counters.get(i).early(tick, phase, ticks);
         }
@@ -31,6 +38,9 @@ final class WatchRelay implements ControlWatch {
 
     @Override
     public void cleared(int tick, String phase) {
+        if (isSilent) {
+            return;
+        }
         to.cleared(tick, phase);
     }
 
@@ -46,6 +56,9 @@ final class WatchRelay implements ControlWatch {
 
     @Override
     public void stage(int tick, String id) {
+        if (isSilent) {
+            return;
+        }
         to.stage(tick, id);
     }
 

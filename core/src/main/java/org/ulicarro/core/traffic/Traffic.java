@@ -20,6 +20,9 @@ import org.ulicarro.core.study.Study;
 /** The moving traffic of one replication. */
 public final class Traffic implements Stateful, AutoCloseable {
 
+    /** Before the id of a place: the name of the part of its signals. */
+    public static final String SIGNALS = "signals of ";
+
     /** Below this many vehicles one thread is quicker than several. */
     private static final int WORTH_SHARING = 2000;
 
@@ -303,7 +306,10 @@ public final class Traffic implements Stateful, AutoCloseable {
         Map<String, Stateful> named = new LinkedHashMap<>();
         named.put("clock", clock);
         named.put("aspects", parts.aspects);
-        named.put("signals", control);
+        List<Stateful> places = control.parts();
+        for (int i = 0; i < places.size(); i++) {
+            named.put(SIGNALS + table.signals.places().get(i), places.get(i));
+        }
         named.put("vehicles", fleet);
         named.put("accounts", ledger);
         named.put("accounts of farther places", parts.farther);
@@ -319,6 +325,11 @@ public final class Traffic implements Stateful, AutoCloseable {
             named.put(named.containsKey(name) ? name + " " + named.size() : name, observer);
         }
         return named;
+    }
+
+    /** The controller of a place starts now, and takes over from the one that showed what is shown. */
+    public void changeSignals(String place) {
+        control.begin(table.signals.places().indexOf(place), tick);
     }
 
     @Override

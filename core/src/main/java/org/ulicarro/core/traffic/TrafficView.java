@@ -3,7 +3,7 @@ package org.ulicarro.core.traffic;
 import java.util.List;
 import org.ulicarro.core.base.Clock;
 import org.ulicarro.core.demand.Departures;
-import org.ulicarro.core.signal.Aspects;
+import org.ulicarro.core.signal.AspectsView;
 import org.ulicarro.core.signal.Control;
 import org.ulicarro.core.signal.MeterState;
 import org.ulicarro.core.signal.StageAccount;
@@ -19,7 +19,7 @@ public final class TrafficView {
     private final Fleet f;
     private final Ledger ledger;
     private final Entries entries;
-    private final Aspects aspects;
+    private final AspectsView aspects;
     private final Departures departures;
     private final FleetView rows;
     private final Walkers walkers;
@@ -36,7 +36,7 @@ public final class TrafficView {
         f = parts.fleet;
         ledger = parts.ledger;
         this.entries = entries;
-        aspects = parts.aspects;
+        aspects = new AspectsView(parts.aspects);
         departures = parts.departures;
         walkers = parts.walkers;
         gates = parts.gates;
@@ -78,7 +78,7 @@ public final class TrafficView {
         return table;
     }
 
-    public Aspects aspects() {
+    public AspectsView aspects() {
         return aspects;
     }
 

@@ -108,7 +108,7 @@ public final class ExternalCompiler {
                         .toArray(),
                 Clock.ticks(input.every()),
                 fallback);
-        draft.add(junction.id(), null, watch -> new ExternalController(setup, watch));
+        draft.add(junction.id(), null, firstGroup, groups, watch -> new ExternalController(setup, watch));
     }
 
     private static ExternalProgram.Place place(

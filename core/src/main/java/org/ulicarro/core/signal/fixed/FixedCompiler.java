@@ -92,7 +92,7 @@ public final class FixedCompiler {
                 new FixedTime.Setup(firstGroup, groups, programs, schedule, Transition.of(control.transition()));
         FixedPlan first = plans.get(running.get(draft.firstOf(schedule)));
         SpanOrder order = FixedSpans.of(first.id(), greens(junction, control, first, firstGroup), first.cycle());
-        draft.add(junction.id(), order, watch -> new FixedTime(setup, watch));
+        draft.add(junction.id(), order, firstGroup, groups, watch -> new FixedTime(setup, watch));
     }
 
     /** A plan that takes over from another controller of the same groups, whose guard knows what is shown. */

@@ -1,5 +1,6 @@
 package org.ulicarro.core.signal.meter;
 
+import java.util.Arrays;
 import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
@@ -12,6 +13,7 @@ import org.ulicarro.core.network.Movement;
 import org.ulicarro.core.network.Network;
 import org.ulicarro.core.network.TurningPath;
 import org.ulicarro.core.signal.DetectorPlace;
+import org.ulicarro.core.signal.Guard;
 import org.ulicarro.core.signal.MarkedDetectors;
 import org.ulicarro.core.signal.Schedule;
 import org.ulicarro.core.signal.SignalDraft;
@@ -104,7 +106,9 @@ public final class MeterCompiler {
                 draft.share(a, b);
             }
         }
-        draft.add(junction.id(), null, watch -> new MeterController(junction.id(), program));
+        Guard.Group[] groups = new Guard.Group[lanes];
+        Arrays.fill(groups, new Guard.Group(0, Clock.ticks(input.yellow()), 0, new int[0], new int[0], -1));
+        draft.add(junction.id(), null, firstGroup, groups, watch -> new MeterController(junction.id(), program));
     }
 
     private MeterProgram program(

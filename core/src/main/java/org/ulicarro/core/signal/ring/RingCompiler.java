@@ -12,12 +12,15 @@ import org.ulicarro.core.network.Junction;
 import org.ulicarro.core.network.Movement;
 import org.ulicarro.core.network.Network;
 import org.ulicarro.core.signal.Clearances;
+import org.ulicarro.core.signal.Guard;
+import org.ulicarro.core.signal.GuardMaker;
 import org.ulicarro.core.signal.Schedule;
 import org.ulicarro.core.signal.Served;
 import org.ulicarro.core.signal.SignalDraft;
 import org.ulicarro.core.signal.SpanOrder;
 import org.ulicarro.core.study.ActuatedControl;
 import org.ulicarro.core.study.PhaseInput;
+import org.ulicarro.core.study.SignalController.Group;
 
 /** Turns the phases of an actuated controller into a {@link RingController}, and finds what keeps it from being safe or complete. */
 public final class RingCompiler {
@@ -51,6 +54,7 @@ public final class RingCompiler {
             return;
         }
         int before = faults.size();
+        int firstGroup = draft.nextGroup();
         control.phases().forEach((id, phase) -> addGroups(junction, id, phase, Fault.child(pointer + "/phases", id)));
         List<Phase> phases = phases(junction, control);
         RingExtras extras = new RingExtras(draft, network, junction.id(), ids, faults);
@@ -58,7 +62,7 @@ public final class RingCompiler {
         draft.checkAllServed(junction, pointer + "/phases");
         draft.checkSharedLanes(junction, pointer + "/phases");
         boolean groupsHold = faults.size() == before;
-        checkClearances(junction, control, pointer);
+        Clearances clearances = clearances(junction, control, pointer);
         List<String> running = draft.running(control.schedule(), control.plans().keySet(), pointer);
         Schedule schedule = draft.schedule(control.schedule(), running, pointer);
         Inputs inputs =
@@ -97,11 +101,12 @@ public final class RingCompiler {
         RingController.Setup setup =
                 new RingController.Setup(used, schedule, inputs, overlaps, priorities, preemptions);
         SpanOrder order = RingSpans.of(used.get(draft.firstOf(schedule)), overlaps);
-        draft.add(junction.id(), order, watch -> new RingController(setup, watch));
+        Guard.Group[] groups = new GuardMaker(draft, clearances).groups(junction, written(control), firstGroup);
+        draft.add(junction.id(), order, firstGroup, groups, watch -> new RingController(setup, watch));
     }
 
     /** Where a matrix is given, yellow and red of each phase must last as long as it says. */
-    private void checkClearances(Junction junction, ActuatedControl control, String pointer) {
+    private Clearances clearances(Junction junction, ActuatedControl control, String pointer) {
         List<String> groups = new ArrayList<>(vehicles.keySet());
         people.keySet().forEach(id -> groups.add(id + PEOPLE));
         groups.addAll(control.overlaps().keySet());
@@ -118,6 +123,23 @@ public final class RingCompiler {
                 }
             }
         }
+        return clearances;
+    }
+
+    /** Groups of vehicles and people as they are written, in the order of their numbers. */
+    private static Map<String, Group> written(ActuatedControl control) {
+        Map<String, Group> all = new LinkedHashMap<>();
+        control.phases().forEach((id, phase) -> {
+            if (phase.vehicles() != null) {
+                all.put(id, phase.vehicles());
+            }
+            if (phase.people() != null) {
+                all.put(id + PEOPLE, phase.people());
+            }
+        });
+        control.overlaps()
+                .forEach((id, overlap) -> all.put(id, Group.of(List.of(), null, overlap.yellow(), overlap.red(), 0)));
+        return all;
     }
 
     private int groupNamed(String id) {

@@ -92,7 +92,12 @@ public final class StageCompiler {
             }
         }
         draft.addWays(junction.id(), ways(program, groups, ids));
-        draft.add(junction.id(), null, watch -> new StageController(program, groups, firstGroup, watch));
+        draft.add(
+                junction.id(),
+                null,
+                firstGroup,
+                groups,
+                watch -> new StageController(program, groups, firstGroup, watch));
     }
 
     private static List<StageWay> ways(StageProgram program, Guard.Group[] groups, List<String> ids) {
