@@ -199,7 +199,7 @@ final class TraceCommand implements Callable<Integer> {
         PassageSheets sheets = new PassageSheets(
                 model,
                 passages,
-                v -> again.view().departures().kind()[v].id(),
+                v -> again.view().departures().kind(v).id(),
                 begin,
                 end,
                 form,

@@ -84,8 +84,7 @@ class ReplayPageIT {
         Lane lane = model.network().lanes().get(rows.lane(row));
         double at = rows.position(row);
         double length = rows.length(row);
-        boolean stiff =
-                replication.view().departures().kind()[rows.vehicle(row)].base() != VehicleType.ARTICULATED;
+        boolean stiff = replication.view().departures().kind(rows.vehicle(row)).base() != VehicleType.ARTICULATED;
         boolean whole = stiff && at - length >= lane.start() && rows.changedFrom(row) < 0;
         Pose front = StiffBody.front(lane.at(at), lane.at(at - length / 2), lane.at(at - length));
         return new Truth(rows.vehicle(row), front.x(), front.y(), rows.delay(row), whole);

@@ -85,7 +85,7 @@ final class EmissionMeasure implements Measure<EmissionRow> {
             if (place >= 0) {
                 // who stands presses the brake: that moves nothing
                 double a = rows.stands(row) ? 0 : rows.acceleration(row);
-                VehicleType type = view.departures().kind()[vehicle].base();
+                VehicleType type = view.departures().kind(vehicle).base();
                 add(vehicle, place, type, rows.speed(row), a, grade[rows.lane(row)]);
             }
         }

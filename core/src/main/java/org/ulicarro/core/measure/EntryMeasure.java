@@ -8,7 +8,7 @@ import java.util.ArrayList;
 import java.util.Arrays;
 import java.util.List;
 import org.ulicarro.core.base.SavedArrays;
-import org.ulicarro.core.demand.Departures;
+import org.ulicarro.core.demand.DeparturesView;
 import org.ulicarro.core.network.Link;
 import org.ulicarro.core.network.Network;
 import org.ulicarro.core.traffic.TrafficEvents;
@@ -54,7 +54,7 @@ final class EntryMeasure implements Measure<EntryRow> {
     @Override
     public List<EntryRow> rows(TrafficView view) {
         List<EntryRow> rows = new ArrayList<>();
-        Departures departures = view.departures();
+        DeparturesView departures = view.departures();
         int[][] byLink = byLink(departures);
         for (Link link : network.entries()) {
             int[] mine = byLink[link.index()];
@@ -66,29 +66,29 @@ final class EntryMeasure implements Measure<EntryRow> {
     }
 
     /** Link to the vehicles that come in there, in order of time. */
-    private int[][] byLink(Departures departures) {
+    private int[][] byLink(DeparturesView departures) {
         int[] count = new int[network.links().size()];
-        for (int entry : departures.entry()) {
-            count[entry]++;
+        for (int d = 0; d < departures.size(); d++) {
+            count[departures.entry(d)]++;
         }
         int[][] byLink = new int[count.length][];
         Arrays.setAll(byLink, link -> new int[count[link]]);
         Arrays.fill(count, 0);
         for (int d = 0; d < departures.size(); d++) {
-            int entry = departures.entry()[d];
+            int entry = departures.entry(d);
             byLink[entry][count[entry]++] = d;
         }
         return byLink;
     }
 
-    private EntryRow row(Link link, int[] mine, Departures departures, int interval, double end) {
+    private EntryRow row(Link link, int[] mine, DeparturesView departures, int interval, double end) {
         double from = intervals.from(interval);
         double to = intervals.to(interval);
         int wanted = 0;
         int entered = 0;
         double outside = 0;
         for (int d : mine) {
-            double at = departures.time()[d];
+            double at = departures.time(d);
             double in = entered(d);
             if (at >= from && at < to) {
                 wanted++;
@@ -119,10 +119,10 @@ final class EntryMeasure implements Measure<EntryRow> {
     }
 
     /** How many wait outside just before a time. */
-    private static int outside(int[] mine, double[] in, Departures departures, double time) {
+    private static int outside(int[] mine, double[] in, DeparturesView departures, double time) {
         int count = 0;
         for (int d : mine) {
-            count += departures.time()[d] < time ? 1 : 0;
+            count += departures.time(d) < time ? 1 : 0;
         }
         for (double at : in) {
             count -= at < time ? 1 : 0;
@@ -131,11 +131,11 @@ final class EntryMeasure implements Measure<EntryRow> {
     }
 
     /** The most outside at once: it can only be right after somebody came, and departures stand in order of time. */
-    private static int peak(int[] mine, double[] in, Departures departures, double from, double to) {
+    private static int peak(int[] mine, double[] in, DeparturesView departures, double from, double to) {
         int most = 0;
         int left = 0;
         for (int n = 0; n < mine.length; n++) {
-            double at = departures.time()[mine[n]];
+            double at = departures.time(mine[n]);
             if (at >= to) {
                 break;
             }

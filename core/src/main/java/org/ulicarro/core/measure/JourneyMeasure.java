@@ -10,7 +10,7 @@ import java.util.List;
 import java.util.Map;
 import java.util.TreeMap;
 import org.ulicarro.core.base.SavedArrays;
-import org.ulicarro.core.demand.Departures;
+import org.ulicarro.core.demand.DeparturesView;
 import org.ulicarro.core.study.VehicleKind;
 import org.ulicarro.core.traffic.Journeys;
 import org.ulicarro.core.traffic.TrafficEvents;
@@ -53,11 +53,11 @@ final class JourneyMeasure implements Measure<TotalRow> {
         add(view.departures(), events.journeys());
     }
 
-    private void add(Departures departures, Journeys journeys) {
+    private void add(DeparturesView departures, Journeys journeys) {
         for (int i = 0; i < journeys.count(); i++) {
             int d = journeys.vehicle(i);
-            if (departures.time()[d] >= from && departures.time()[d] < to) {
-                String id = departures.kind()[d].id();
+            if (departures.time(d) >= from && departures.time(d) < to) {
+                String id = departures.kind(d).id();
                 double[] sums = byType.get(id);
                 if (sums == null) {
                     sums = new double[FIGURES];
@@ -76,7 +76,9 @@ final class JourneyMeasure implements Measure<TotalRow> {
     @Override
     public List<TotalRow> rows(TrafficView view) {
         Map<String, Double> occupancy = new LinkedHashMap<>();
-        for (VehicleKind kind : view.departures().kind()) {
+        DeparturesView departures = view.departures();
+        for (int d = 0; d < departures.size(); d++) {
+            VehicleKind kind = departures.kind(d);
             occupancy.putIfAbsent(kind.id(), kind.vehicle().occupancy());
         }
         List<TotalRow> rows = new ArrayList<>();

@@ -134,7 +134,7 @@ final class LaneMeasure implements Measure<LaneRow> {
                         p,
                         events.lineAt(e),
                         CarUnits.of(
-                                view.departures().kind()[events.lineVehicle(e)].base()));
+                                view.departures().kind(events.lineVehicle(e)).base()));
             }
         }
         if (view.aspects().changes() != changes) {

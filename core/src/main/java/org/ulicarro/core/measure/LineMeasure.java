@@ -9,7 +9,7 @@ import java.util.Arrays;
 import java.util.List;
 import java.util.stream.IntStream;
 import org.ulicarro.core.base.SavedArrays;
-import org.ulicarro.core.demand.Departures;
+import org.ulicarro.core.demand.DeparturesView;
 import org.ulicarro.core.traffic.TrafficEvents;
 import org.ulicarro.core.traffic.TrafficView;
 import org.ulicarro.core.traffic.Visits;
@@ -35,7 +35,7 @@ final class LineMeasure implements Measure<LineRow> {
 
     @Override
     public void afterStep(TrafficView view, TrafficEvents events) {
-        Departures departures = view.departures();
+        DeparturesView departures = view.departures();
         if (departures.lines().isEmpty()) {
             return;
         }
@@ -62,18 +62,18 @@ final class LineMeasure implements Measure<LineRow> {
     @Override
     public List<LineRow> rows(TrafficView view) {
         List<LineRow> rows = new ArrayList<>();
-        Departures departures = view.departures();
+        DeparturesView departures = view.departures();
         for (int line = 0; line < departures.lines().size(); line++) {
             rows.add(row(departures, line));
         }
         return rows;
     }
 
-    private LineRow row(Departures departures, int line) {
+    private LineRow row(DeparturesView departures, int line) {
         double from = intervals.from(intervals.whole());
         double to = intervals.to(intervals.whole());
         int[] mine = IntStream.range(0, leftAt.length)
-                .filter(d -> departures.line()[d] == line && leftAt[d] >= from && leftAt[d] < to)
+                .filter(d -> departures.line(d) == line && leftAt[d] >= from && leftAt[d] < to)
                 .toArray();
         double[] times =
                 Arrays.stream(mine).mapToDouble(d -> leftAt[d]).sorted().toArray();
@@ -86,11 +86,11 @@ final class LineMeasure implements Measure<LineRow> {
                 departures.lines().get(line).id(),
                 mine.length,
                 Arrays.stream(mine)
-                        .mapToDouble(d -> leftAt[d] - departures.time()[d])
+                        .mapToDouble(d -> leftAt[d] - departures.time(d))
                         .average()
                         .orElse(Double.NaN),
                 Arrays.stream(mine)
-                        .mapToDouble(d -> leftAt[d] - departures.time()[d])
+                        .mapToDouble(d -> leftAt[d] - departures.time(d))
                         .max()
                         .orElse(Double.NaN),
                 Arrays.stream(mine).mapToDouble(d -> control[d]).average().orElse(Double.NaN),

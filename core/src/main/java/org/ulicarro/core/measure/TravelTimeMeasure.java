@@ -110,7 +110,7 @@ final class TravelTimeMeasure implements Measure<TravelTimeRow> {
         }
         for (int e = 0; e < events.enteredCount(); e++) {
             int v = events.enteredVehicle(e);
-            Link link = network.links().get(view.departures().entry()[v]);
+            Link link = network.links().get(view.departures().entry(v));
             lastLink[v] = link.index();
             for (Way way : ways) {
                 begin(way, v, link.from(), link.to(), events.enteredAt(e));

@@ -50,7 +50,7 @@ final class TurnTimeMeasure implements Measure<TurnTimeRow> {
         for (int e = 0; e < events.enteredCount(); e++) {
             int v = events.enteredVehicle(e);
             since[v] = events.enteredAt(e);
-            on[v] = view.departures().entry()[v];
+            on[v] = view.departures().entry(v);
         }
         for (int e = 0; e < events.lineCount(); e++) {
             Movement turn = network.movements().get(events.lineMovement(e));

@@ -57,7 +57,7 @@ public final class Passages implements Observer {
         for (int e = 0; e < events.enteredCount(); e++) {
             int v = events.enteredVehicle(e);
             List<Stretch> way = new ArrayList<>();
-            way.add(new Stretch(view.departures().entry()[v], events.enteredAt(e), Double.NaN, -1));
+            way.add(new Stretch(view.departures().entry(v), events.enteredAt(e), Double.NaN, -1));
             byVehicle.put(v, way);
         }
         for (int e = 0; e < events.lineCount(); e++) {

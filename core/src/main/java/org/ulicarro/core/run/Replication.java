@@ -34,6 +34,7 @@ public final class Replication implements AutoCloseable {
     private final Model model;
     private final int number;
     private final Traffic traffic;
+    private final Departures departures;
     private final Walks walks;
     private final Fitted measures;
     private final Window window;
@@ -93,7 +94,7 @@ public final class Replication implements AutoCloseable {
         this.model = model;
         this.number = number;
         window = model.demand().window();
-        Departures departures = model.demand().departures(number);
+        departures = model.demand().departures(number);
         walks = model.demand().walks(number);
         traffic = new Traffic(
                 model.study(), model.table(), model.signals(), departures, walks, Clock.ticks(window.start()), threads);
@@ -191,7 +192,7 @@ public final class Replication implements AutoCloseable {
                 traffic.missedTurns(),
                 view.departures().detoured(),
                 view.departures().noWay(),
-                DrawnTraffic.of(model.network(), view.departures(), walks),
+                DrawnTraffic.of(model.network(), departures, walks),
                 standstills());
     }
 

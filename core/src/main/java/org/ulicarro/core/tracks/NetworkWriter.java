@@ -72,17 +72,16 @@ final class NetworkWriter {
     void introduce(TrafficView view, int row) {
         int vehicle = view.rows().vehicle(row);
         var departures = view.departures();
-        int[] way = departures.way(vehicle);
         newcomerCount++;
         newcomers.put(vehicle);
-        newcomers.put(departures.kind()[vehicle].base().ordinal());
+        newcomers.put(departures.kind(vehicle).base().ordinal());
         newcomers.put((int) StrictMath.rint(view.rows().length(row) * 100));
         newcomers.put((int) StrictMath.rint(view.rows().desiredSpeed(row) * 1000));
-        newcomers.put((int) StrictMath.rint(departures.time()[vehicle] * TENTHS));
-        newcomers.put(departures.entry()[vehicle]);
-        newcomers.put(way.length);
-        for (int movement : way) {
-            newcomers.put(movement);
+        newcomers.put((int) StrictMath.rint(departures.time(vehicle) * TENTHS));
+        newcomers.put(departures.entry(vehicle));
+        newcomers.put(departures.movements(vehicle));
+        for (int m = 0; m < departures.movements(vehicle); m++) {
+            newcomers.put(departures.movement(vehicle, m));
         }
     }
 

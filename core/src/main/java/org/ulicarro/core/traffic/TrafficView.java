@@ -2,7 +2,7 @@ package org.ulicarro.core.traffic;
 
 import java.util.List;
 import org.ulicarro.core.base.Clock;
-import org.ulicarro.core.demand.Departures;
+import org.ulicarro.core.demand.DeparturesView;
 import org.ulicarro.core.signal.AspectsView;
 import org.ulicarro.core.signal.Control;
 import org.ulicarro.core.signal.MeterState;
@@ -20,7 +20,7 @@ public final class TrafficView {
     private final Ledger ledger;
     private final Entries entries;
     private final AspectsView aspects;
-    private final Departures departures;
+    private final DeparturesView departures;
     private final FleetView rows;
     private final Walkers walkers;
     private final Gates gates;
@@ -37,7 +37,7 @@ public final class TrafficView {
         ledger = parts.ledger;
         this.entries = entries;
         aspects = new AspectsView(parts.aspects);
-        departures = parts.departures;
+        departures = new DeparturesView(parts.departures);
         walkers = parts.walkers;
         gates = parts.gates;
         meters = control.meters();
@@ -82,7 +82,7 @@ public final class TrafficView {
         return aspects;
     }
 
-    public Departures departures() {
+    public DeparturesView departures() {
         return departures;
     }
 

@@ -46,7 +46,7 @@ final class Bodies {
             Pose front = lane.at(rows.position(row));
             Pose body =
                     StiffBody.front(front, behind(rows, row, network, length / 2), behind(rows, row, network, length));
-            VehicleKind kind = view.departures().kind()[id];
+            VehicleKind kind = view.departures().kind(id);
             bodies.add(new Body(
                     id,
                     "lane " + lane.index() + " at " + rows.position(row),

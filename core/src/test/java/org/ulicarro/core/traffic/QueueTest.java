@@ -107,7 +107,7 @@ class QueueTest {
             @Override
             public void afterStep(TrafficView view, TrafficEvents events) {
                 for (int i = 0; i < events.enteredCount(); i++) {
-                    double wanted = view.departures().time()[events.enteredVehicle(i)];
+                    double wanted = view.departures().time(events.enteredVehicle(i));
                     assertThat(events.enteredAt(i)).isCloseTo(wanted, within(1e-9));
                     entered[0]++;
                 }

@@ -55,7 +55,7 @@ class ServiceTest {
                     boolean here = rows.vehicle(row) >= 0 && rows.position(row) > 405 && rows.position(row) < 426;
                     if (here && rows.stands(row)) {
                         double[] one = stands.computeIfAbsent(rows.vehicle(row), none -> new double[2]);
-                        one[0] = view.now() - view.departures().time()[rows.vehicle(row)];
+                        one[0] = view.now() - view.departures().time(rows.vehicle(row));
                         one[1] += 0.2;
                     }
                 }
