@@ -1,25 +1,61 @@
 package org.ulicarro.core.base;
 
+import java.util.List;
+
 /**
  * Something in a study that is wrong, or that a user should know before trusting a result.
  *
  * @param severity an error keeps the study from running, a warning says what it does to results
  * @param pointer the place in the study tree as a JSON pointer (RFC 6901): {@code /network/roads/quay-2/between/1}
- * @param message one or two sentences in the user's words
+ * @param kind what it is: whoever reacts to a fault goes by it, never by the words
+ * @param values of the kind, in the order in which its words name them
  */
-public record Fault(Severity severity, String pointer, String message) {
+public record Fault(Severity severity, String pointer, Kind kind, List<Object> values) {
 
     public enum Severity {
         ERROR,
         WARNING
     }
 
+    /** A kind of fault, a constant of an enum. */
+    public interface Kind {
+
+        /** One or two sentences in the user's words. */
+        String words(List<Object> values);
+    }
+
+    /** What is only told, and nobody reacts to: its one value is the sentence. */
+    private enum Told implements Kind {
+        TOLD;
+
+        @Override
+        public String words(List<Object> values) {
+            return String.valueOf(values.get(0));
+        }
+    }
+
+    public Fault {
+        values = List.copyOf(values);
+    }
+
     public static Fault error(String pointer, String message) {
-        return new Fault(Severity.ERROR, pointer, message);
+        return new Fault(Severity.ERROR, pointer, Told.TOLD, List.of(message));
     }
 
     public static Fault warning(String pointer, String message) {
-        return new Fault(Severity.WARNING, pointer, message);
+        return new Fault(Severity.WARNING, pointer, Told.TOLD, List.of(message));
+    }
+
+    /** One or two sentences in the user's words. */
+    public String message() {
+        return kind.words(values);
+    }
+
+    /** Whether one of its values is, or begins or ends with, a name: that of a road in {@code quay-1>mill}. */
+    public boolean names(String id) {
+        return values.stream()
+                .map(String::valueOf)
+                .anyMatch(v -> v.equals(id) || v.startsWith(id + ">") || v.endsWith(">" + id));
     }
 
     /** One step further into the tree, with the two characters escaped that a pointer reserves. */

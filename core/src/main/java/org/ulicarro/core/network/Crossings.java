@@ -111,9 +111,9 @@ final class Crossings {
                 left = first ? -inner : outer;
                 last = c;
                 if (!(station - crossing.width() > 0 && station + crossing.width() < c.length())) {
-                    draft.error(
+                    draft.report(
+                            NetworkFault.CROSSING_OUTSIDE,
                             Fault.child("/network/crossings", id) + "/at",
-                            "crossing '%s' lies outside '%s', which has %.0f m between its stop lines",
                             id,
                             c.id(),
                             c.length());

@@ -3,7 +3,6 @@ package org.ulicarro.core.network;
 import java.util.ArrayList;
 import java.util.LinkedHashMap;
 import java.util.List;
-import java.util.Locale;
 import java.util.Map;
 import java.util.Set;
 import org.ulicarro.core.base.Fault;
@@ -74,11 +73,7 @@ final class Draft {
         return Fault.child("/network/places", id);
     }
 
-    void error(String pointer, String form, Object... values) {
-        faults.add(Fault.error(pointer, String.format(Locale.ROOT, form, values)));
-    }
-
-    void warn(String pointer, String form, Object... values) {
-        faults.add(Fault.warning(pointer, String.format(Locale.ROOT, form, values)));
+    void report(NetworkFault kind, String pointer, Object... values) {
+        faults.add(kind.at(pointer, values));
     }
 }

@@ -160,9 +160,9 @@ final class Joiner {
             int a = draft.hand.fromInside(Integer.parseInt(number), in.lanes());
             int b = draft.hand.fromInside(target, out.lanes());
             if (a < 0 || a >= in.lanes() || b < 0 || b >= out.lanes()) {
-                draft.error(
+                draft.report(
+                        NetworkFault.LANE_PAIR_UNKNOWN,
                         Overrides.pointer(id) + "/" + in.road() + ">" + out.road() + "/lanes",
-                        "from lane %s to lane %d: '%s' has %d lanes and '%s' has %d",
                         number,
                         target,
                         in.id(),

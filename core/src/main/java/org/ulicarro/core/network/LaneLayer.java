@@ -109,10 +109,9 @@ final class LaneLayer {
                 double needs = ones.get(i).fullWidth() + ones.get(i).taper();
                 if (needs > c.length() - ROOM_BESIDE) {
                     fits = false;
-                    draft.error(
+                    draft.report(
+                            NetworkFault.BAY_TOO_LONG,
                             c.pointer() + "/" + key + "/" + written(draft.hand, side) + "/" + i,
-                            "this lane needs %.0f m with its taper, but '%s' has %.0f m between stop lines; make it a lane of the"
-                                    + " whole road, or shorten it",
                             needs,
                             c.roadId,
                             c.length());

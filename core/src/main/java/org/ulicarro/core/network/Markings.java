@@ -104,12 +104,7 @@ final class Markings {
     private Lane lane(Link link, int number, String pointer) {
         int fromInside = draft.hand.fromInside(number, link.lanes());
         if (fromInside < 0 || fromInside >= link.lanes()) {
-            draft.error(
-                    pointer,
-                    "'%s' has no lane %d; its lanes are 1 to %d from the left, bays included",
-                    link.id(),
-                    number,
-                    link.lanes());
+            draft.report(NetworkFault.NO_SUCH_LANE, pointer, link.id(), number, link.lanes());
             return null;
         }
         return draft.lanes.get(link.firstLane() + fromInside);
@@ -118,9 +113,9 @@ final class Markings {
     private void put(Marking marking, Lane lane, String pointer) {
         if (marking.from() < lane.start() - 0.01 || marking.to() > lane.end() + 0.01) {
             Link link = draft.links.get(lane.link());
-            draft.error(
+            draft.report(
+                    NetworkFault.MARKING_OUTSIDE_LANE,
                     pointer,
-                    "'%s' lies from %.0f m to %.0f m, but lane %d of '%s' reaches from %.0f m to %.0f m",
                     marking.id(),
                     marking.from(),
                     marking.to(),
@@ -139,7 +134,7 @@ final class Markings {
             Direction.SpeedZone zone = zones.get(i);
             String pointer = c.pointer() + "/speed-zones/" + i;
             if (zone.at() + zone.length() > link.length() + 0.01) {
-                draft.error(pointer, "this zone ends beyond '%s', which has %.0f m", link.id(), link.length());
+                draft.report(NetworkFault.ZONE_BEYOND_ROAD, pointer, link.id(), link.length());
                 continue;
             }
             for (Lane lane : draft.lanesOf(link)) {
@@ -160,9 +155,9 @@ final class Markings {
         double to = link.length() - line.beforeEnd();
         double from = to - line.length();
         if (from < -0.01 || to > link.length()) {
-            draft.error(
+            draft.report(
+                    NetworkFault.STRETCH_OUTSIDE_ROAD,
                     c.pointer() + "/no-changing/" + number,
-                    "this stretch lies from %.0f m to %.0f m of '%s', which has %.0f m",
                     from,
                     to,
                     link.id(),

@@ -42,10 +42,9 @@ final class MinorLegs {
             }
         }
         if (bestA < 0) {
-            draft.error(
+            draft.report(
+                    NetworkFault.NOBODY_GOES_FIRST,
                     Draft.placePointer(id) + "/control",
-                    "no two legs of '%s' lead straight on, so it is not clear who goes first; write minor: [road, …] with those"
-                            + " that %s",
                     id,
                     place.control() == Control.STOP ? "stop" : "yield");
             return List.of();

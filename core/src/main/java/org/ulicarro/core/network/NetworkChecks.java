@@ -72,9 +72,9 @@ final class NetworkChecks {
             for (Turn turn : arrows == null ? new Turn[0] : Turn.values()) {
                 if (arrows.allow(turn) && !served.contains(turn) && !closed.contains(turn)) {
                     said = true;
-                    draft.error(
+                    draft.report(
+                            NetworkFault.ARROW_LEADS_NOWHERE,
                             c.pointer() + "/turns/" + (draft.hand == Hand.RIGHT ? number : lanes.size() - 1 - number),
-                            "lane %d of %s has the arrow %s, but at '%s' no road leads that way; its vehicles could not go on",
                             lane.number(),
                             in.id(),
                             draft.hand.turn(turn).letter(),
@@ -82,11 +82,7 @@ final class NetworkChecks {
                 }
             }
             if (!said && !lane.ends() && leadsOn && !used.contains(lane.index())) {
-                draft.warn(
-                        c.pointer() + "/turns",
-                        "no movement uses lane %d of %s; whoever is in it would be stuck at its end, so nobody drives there",
-                        lane.number(),
-                        in.id());
+                draft.report(NetworkFault.LANE_UNUSED, c.pointer() + "/turns", lane.number(), in.id());
             }
             number += lane.ends() ? 0 : 1;
         }
@@ -101,10 +97,9 @@ final class NetworkChecks {
             if (conflict.kind() == Conflict.Kind.CROSSING) {
                 Movement a = movementOf(junction, conflict.pathA());
                 Movement b = movementOf(junction, conflict.pathB());
-                draft.error(
+                draft.report(
+                        NetworkFault.CROSS_WITHOUT_CONTROL,
                         Draft.placePointer(junction.id()),
-                        "%s and %s cross at '%s', but it has no control, so nothing says who goes first; write control: signal, stop,"
-                                + " yield, all-stop or roundabout",
                         a.id(),
                         b.id(),
                         junction.id());
@@ -138,10 +133,9 @@ final class NetworkChecks {
                 for (TurningPath b : paths) {
                     if (a.fromLane() < b.fromLane() && isLeftOf(b, a)) {
                         Link in = draft.links.get(link);
-                        draft.error(
+                        draft.report(
+                                NetworkFault.WAYS_CROSS_SIDE_BY_SIDE,
                                 draft.carriageway(in).pointer() + "/turns",
-                                "at '%s' the way from lane %d of %s to '%s' crosses that from lane %d to '%s'; vehicles that start"
-                                        + " side by side would collide. Let turns to one side start from the lanes on that side",
                                 junction.id(),
                                 draft.lanes.get(b.fromLane()).number(),
                                 in.id(),
@@ -177,10 +171,9 @@ final class NetworkChecks {
     private void checkRadius(Movement movement) {
         for (TurningPath path : movement.paths()) {
             if (path.radius() < UNDRIVABLE && movement.turn() != Turn.UTURN) { // who turns back may have to reverse
-                draft.error(
+                draft.report(
+                        NetworkFault.TURN_TOO_TIGHT,
                         Draft.placePointer(movement.place()),
-                        "%s turns on a radius of %.1f m, which no car can drive. The legs are too near to each other there: turn one of"
-                                + " them by its last 'via' point, or give the place more room%s",
                         movement.isInner() ? "the way round " + movement.id() : movement.id(),
                         path.radius(),
                         movement.isInner()
@@ -225,23 +218,11 @@ final class NetworkChecks {
             boolean isEnd = onward.get(link.index()).isEmpty();
             String pointer = draft.carriageway(link).pointer();
             if (isEnd && draft.roadsAt.get(link.to()).size() > 1) {
-                draft.error(
-                        pointer,
-                        "%s ends at '%s' and no movement leads on from there, though other roads do; its vehicles could not go on",
-                        link.id(),
-                        link.to());
+                draft.report(NetworkFault.NO_WAY_ON, pointer, link.id(), link.to());
             } else if (isEnd && !fromEntries.get(link.index()) && !entries.isEmpty()) {
-                draft.warn(
-                        pointer,
-                        "no way leads from any entry to the end '%s' by %s; no vehicle will ever be counted there",
-                        link.to(),
-                        link.id());
+                draft.report(NetworkFault.EXIT_UNREACHED, pointer, link.to(), link.id());
             } else if (isEntry.get(link.index()) && !toEnds.get(link.index())) {
-                draft.error(
-                        pointer,
-                        "no way leads from '%s' by %s to any end of the network; vehicles that enter there would never leave",
-                        link.from(),
-                        link.id());
+                draft.report(NetworkFault.NO_WAY_OUT, pointer, link.from(), link.id());
             }
         }
     }
@@ -280,11 +261,7 @@ final class NetworkChecks {
                             + (places.size() > 4 ? " …" : ""))
                     .limit(4)
                     .toList();
-            draft.warn(
-                    "/network/roads",
-                    "the network falls into %d parts that no road joins (%s); no vehicle gets from one to another",
-                    parts.size(),
-                    String.join(" | ", names));
+            draft.report(NetworkFault.NETWORK_IN_PARTS, "/network/roads", parts.size(), String.join(" | ", names));
         }
     }
 
@@ -303,10 +280,9 @@ final class NetworkChecks {
                 Link link = draft.links.get(lane.link());
                 double needs = CHANGE_TIME * link.speed();
                 if (lane.end() - lane.start() < needs) {
-                    draft.warn(
+                    draft.report(
+                            NetworkFault.LANE_ENDS_SOON,
                             draft.carriageway(link).pointer(),
-                            "lane %d of %s ends after %.0f m; at its limit drivers need about %.0f m to change out of it, so some will"
-                                    + " stop at its end and wait",
                             lane.number(),
                             link.id(),
                             lane.end() - lane.start(),
@@ -331,10 +307,9 @@ final class NetworkChecks {
                 int changes = fewestChanges(before, next, link.index());
                 double needs = changes * CHANGE_TIME * link.speed() / 2;
                 if (changes > 0 && needs > link.length() && said.add(before.id() + " " + next.id())) {
-                    draft.warn(
+                    draft.report(
+                            NetworkFault.LITTLE_ROOM_TO_CHANGE,
                             draft.carriageway(link).pointer(),
-                            "from %s to %s takes %d lane %s within the %.0f m of %s; some drivers will not find room in time,"
-                                    + " block their lane for a while and miss their turn",
                             before.id(),
                             next.id(),
                             changes,
@@ -367,10 +342,9 @@ final class NetworkChecks {
             Link to = draft.links.get(m.toLink());
             boolean held = draft.place(m.place()).control() != Control.NONE;
             if (!held && from.speed() - to.speed() > SPEED_JUMP) {
-                draft.warn(
+                draft.report(
+                        NetworkFault.LIMIT_FALLS,
                         Fault.child("/network/roads", to.road()) + "/speed",
-                        "the limit falls from %.0f to %.0f km/h at '%s'; drivers brake for it there, and the count of stops and of"
-                                + " hard braking shows that step. Is it meant?",
                         from.speed() * 3.6,
                         to.speed() * 3.6,
                         m.place());
@@ -385,9 +359,9 @@ final class NetworkChecks {
                     PlaceLayout layout = draft.layouts.get(id);
                     Double own = place.setback().get(road);
                     if (own != null && layout.ring() == null && own < layout.crossingAt(road) + crossing.width()) {
-                        draft.error(
+                        draft.report(
+                                NetworkFault.STOP_LINE_ON_CROSSING,
                                 Fault.child(Draft.placePointer(id) + "/setback", road),
-                                "a stop line %.1f m from '%s' stands on the crossing of '%s', which ends at %.1f m; vehicles would wait on it",
                                 own,
                                 id,
                                 road,
@@ -402,11 +376,7 @@ final class NetworkChecks {
                             && marking.lane() == crossed.lane()
                             && marking.from() < crossed.to()
                             && marking.to() > crossed.from()) {
-                        draft.warn(
-                                "/network",
-                                "the crossing '%s' lies in '%s'; what stands there would hide and block people on foot",
-                                crossing.id(),
-                                marking.id());
+                        draft.report(NetworkFault.CROSSING_HIDDEN, "/network", crossing.id(), marking.id());
                     }
                 }
             }

@@ -106,10 +106,9 @@ public final class NetworkCompiler {
         double atEnd = to.lineOf(c.roadId);
         double left = c.axisLength() - atStart - atEnd;
         if (left < SHORTEST_LINK) {
-            draft.error(
+            draft.report(
+                    NetworkFault.PLACES_TOO_CLOSE,
                     Fault.child("/network/roads", c.roadId),
-                    "road '%s' has %.0f m between '%s' and '%s', of which the junctions take %.0f m; the places are too close:"
-                            + " no queue would find room. Make them one place, or move them at least %.0f m apart",
                     c.roadId,
                     c.axisLength(),
                     c.from(),

@@ -65,9 +65,9 @@ final class Overrides {
                     .map(place.movements()::get)
                     .anyMatch(own -> own != null && own.timeGap() != null);
             if (!known) {
-                draft.warn(
+                draft.report(
+                        NetworkFault.NO_GAP_FOR_SATURATION,
                         Fault.child(Draft.placePointer(id) + "/saturation", text),
-                        "the queue of %s has no time-gap that meets this flow yet; 'ulicarro calibrate' finds one",
                         text);
             }
         }
@@ -96,20 +96,15 @@ final class Overrides {
                 .map(Movement::id)
                 .toList();
         if (candidates.size() > 1) {
-            draft.error(
-                    pointer,
-                    "'%s' is not one movement at '%s' but several: %s; write one of these",
-                    text,
-                    id,
-                    String.join(", ", candidates));
+            draft.report(NetworkFault.SEVERAL_MOVEMENTS, pointer, text, id, String.join(", ", candidates));
             return;
         }
         List<String> known = all.stream()
                 .map(text.contains(">") ? Movement::id : Movement::name)
                 .toList();
-        draft.error(
+        draft.report(
+                NetworkFault.NO_SUCH_MOVEMENT,
                 pointer,
-                "place '%s' has no movement '%s'.%s",
                 id,
                 text,
                 known.size() <= 16 ? " It has: " + String.join(", ", known) + "." : Names.suggestion(text, known));

@@ -87,13 +87,7 @@ final class PlaceLayout {
             }
             lines[i] = place.setback().getOrDefault(road, lines[i]);
             if (corners[i] > Setbacks.FARTHEST) {
-                draft.error(
-                        Draft.placePointer(id),
-                        "the legs of '%s' overlap for %.0f m along '%s': they leave in almost the same direction, so that no lane"
-                                + " would be its own. Turn one of them by its last 'via' point",
-                        id,
-                        corners[i],
-                        road);
+                draft.report(NetworkFault.LEGS_OVERLAP, Draft.placePointer(id), id, corners[i], road);
                 corners[i] = Setbacks.FARTHEST;
                 lines[i] = Setbacks.FARTHEST;
             }

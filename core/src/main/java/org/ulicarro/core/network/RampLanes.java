@@ -61,9 +61,7 @@ final class RampLanes {
         String main = straightest(ramp, place, true);
         String pointer = pointer(ramp, ahead) + "/joins";
         if (main == null) {
-            faults.add(Fault.error(
-                    pointer,
-                    "'" + ramp + "' joins at '" + place + "', but no road leads on from there that it could join"));
+            faults.add(NetworkFault.NOTHING_TO_JOIN.at(pointer, ramp, place));
             return;
         }
         boolean mainAhead = roads.get(main).from().equals(place);
@@ -82,9 +80,7 @@ final class RampLanes {
         String main = straightest(ramp, place, false);
         String pointer = pointer(ramp, ahead) + "/leaves";
         if (main == null) {
-            faults.add(Fault.error(
-                    pointer,
-                    "'" + ramp + "' leaves at '" + place + "', but no road arrives there that it could leave"));
+            faults.add(NetworkFault.NOTHING_TO_LEAVE.at(pointer, ramp, place));
             return;
         }
         boolean mainAhead = roads.get(main).to().equals(place);
@@ -138,12 +134,7 @@ final class RampLanes {
 
     /** One side of a road cannot have a lane that ends and another one that begins: they would be the same lane. */
     private void bothSides(String pointer, String main, boolean mainAhead) {
-        faults.add(Fault.error(
-                pointer,
-                "'" + main + (mainAhead ? " ahead" : " back")
-                        + "' would have a lane that ends and one that begins on the same"
-                        + " side; put a place without control on it where the first one has ended, so that each has a road of its"
-                        + " own (a lane that goes on from one ramp to the next is not known yet)"));
+        faults.add(NetworkFault.LANE_ENDS_AND_BEGINS.at(pointer, main, mainAhead ? "ahead" : "back"));
     }
 
     private static List<Bay> of(Bays bays, Side side) {

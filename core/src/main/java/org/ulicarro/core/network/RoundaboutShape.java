@@ -32,7 +32,7 @@ record RoundaboutShape(double x, double y, double radius, int lanes) {
         }
         String pointer = Draft.placePointer(id);
         if (lanes < 1 || lanes > 3) {
-            draft.error(pointer + "/lanes", "a roundabout has 1 to 3 circulating lanes");
+            draft.report(NetworkFault.RING_LANES, pointer + "/lanes");
             lanes = 1;
         }
         double diameter = place.outerDiameter() == null ? USUAL_DIAMETER[lanes] : place.outerDiameter();
@@ -40,12 +40,8 @@ record RoundaboutShape(double x, double y, double radius, int lanes) {
         RoundaboutShape shape = new RoundaboutShape(at.x(), at.y(), diameter / 2, lanes);
         if (!(shape.island() >= LEAST_ISLAND) || diameter > 200) {
             double least = 2 * (shape.radius() - shape.island() + LEAST_ISLAND);
-            draft.error(
-                    pointer + "/outer-diameter",
-                    "an outer diameter of %.0f m has no room for %d circulating lanes around an island; it must be %.0f m to 200 m",
-                    diameter,
-                    lanes,
-                    StrictMath.ceil(least));
+            draft.report(
+                    NetworkFault.RING_TOO_SMALL, pointer + "/outer-diameter", diameter, lanes, StrictMath.ceil(least));
             return new RoundaboutShape(at.x(), at.y(), Math.max(13, least / 2), lanes);
         }
         return shape;

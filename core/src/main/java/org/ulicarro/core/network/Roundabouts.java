@@ -141,10 +141,9 @@ final class Roundabouts {
         for (int i = 0; i < legs.size() && legs.size() > 1; i++) {
             double gap = angle(leg(i).bearing(), leg(i + 1).bearing());
             if (gap < LEAST_GAP) {
-                draft.error(
+                draft.report(
+                        NetworkFault.LEGS_MEET_AT_RING,
                         Draft.placePointer(id),
-                        "'%s' and '%s' meet the roundabout %.0f degrees from each other; they overlap at its ring. Turn one of them"
-                                + " by its last 'via' point",
                         leg(i).road(),
                         leg(i + 1).road(),
                         StrictMath.toDegrees(gap));
@@ -168,9 +167,9 @@ final class Roundabouts {
         }
         for (String arc : place.ring().keySet()) {
             if (!arcsHere.contains(arc)) {
-                draft.error(
+                draft.report(
+                        NetworkFault.NO_SUCH_ARC,
                         Fault.child(Draft.placePointer(id) + "/ring", arc),
-                        "'%s' is no arc of this roundabout; in the direction of driving it has %s",
                         arc,
                         String.join(", ", arcsHere));
             }
@@ -428,10 +427,9 @@ final class Roundabouts {
                     kept[lane][Turn.THROUGH.ordinal()],
                     kept[lane][Turn.RIGHT.ordinal()]);
             if (!c.lanes.turns().isEmpty() && !leads.equals(old.arrows())) {
-                draft.error(
+                draft.report(
+                        NetworkFault.ARROWS_AROUND_RING,
                         c.pointer() + "/turns",
-                        "lane %d of %s has the arrows %s, but around '%s' its lane of the ring leads %s; give the ring more"
-                                + " lanes, or take the other arrows off",
                         old.number(),
                         in.id(),
                         draft.hand.arrows(old.arrows()),

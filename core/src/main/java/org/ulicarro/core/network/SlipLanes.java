@@ -38,21 +38,11 @@ final class SlipLanes {
             }
             String pointer = Draft.placePointer(id) + "/bypass";
             if (exit.turn() != Turn.RIGHT) {
-                draft.error(
-                        pointer,
-                        "%s>%s is no turn to the kerb side, so it cannot pass beside the junction",
-                        in.roadId,
-                        exit.to().roadId);
+                draft.report(NetworkFault.SLIP_NOT_KERB_SIDE, pointer, in.roadId, exit.to().roadId);
                 continue;
             }
             if (!hasOwnLane(in)) {
-                draft.error(
-                        in.pointer(),
-                        "the slip lane %s>%s needs a lane of its own: give '%s' a bay on the kerb side, or an outer lane whose only"
-                                + " arrow is that turn",
-                        in.roadId,
-                        exit.to().roadId,
-                        in.id());
+                draft.report(NetworkFault.SLIP_WITHOUT_LANE, in.pointer(), in.roadId, exit.to().roadId, in.id());
                 continue;
             }
             double clear = layout.ring() == null ? 0 : layout.ring().radius() + CLEAR_OF_RING;

@@ -53,18 +53,14 @@ public final class TurningRoom {
                 }
             }
             if (worst != null) {
-                faults.add(Fault.warning(
+                faults.add(NetworkFault.TURN_TIGHT_FOR_TYPE.at(
                         Fault.child("/network/places", m.place()),
-                        String.format(
-                                Locale.ROOT,
-                                "%s at '%s' turns on a radius of %.1f m, but a %s needs %.1f m; it would run over the kerb or into the"
-                                        + " next lane, which the simulation does not show. %s, or close the road to it",
-                                m.id(),
-                                m.place(),
-                                tightest,
-                                worst.name().toLowerCase(Locale.ROOT),
-                                LEAST.get(worst),
-                                remedy(network, m))));
+                        m.id(),
+                        m.place(),
+                        tightest,
+                        worst.name().toLowerCase(Locale.ROOT),
+                        LEAST.get(worst),
+                        remedy(network, m)));
             }
         }
     }

@@ -6,6 +6,7 @@ import java.util.List;
 import java.util.Map;
 import java.util.Set;
 import org.ulicarro.core.base.Fault;
+import org.ulicarro.core.network.NetworkFault;
 import org.ulicarro.files.osm.DraftNetwork.Control;
 import org.ulicarro.files.osm.DraftNetwork.Place;
 import org.ulicarro.files.osm.RoadGraph.Edge;
@@ -67,10 +68,10 @@ final class Mender {
             }
             if (path[2].equals("roads")) {
                 Edge edge = draft.road(path[3]);
-                any |= edge != null && !edge.gone && road(draft, edge, path, fault.message());
+                any |= edge != null && !edge.gone && road(draft, edge, path, fault);
             } else if (path[2].equals("places")) {
                 Place place = draft.place(path[3]);
-                any |= place != null && !place.node.gone && place(draft, place, path, fault.message());
+                any |= place != null && !place.node.gone && place(draft, place, path, fault);
             } else if (path[2].equals("stops")) {
                 any |= draft.stops.removeIf(s -> s.id().equals(path[3])); // said again by the next draft: see badStops
                 badStops.add(path[3]);
@@ -98,7 +99,7 @@ final class Mender {
         return is;
     }
 
-    private boolean road(DraftNetwork draft, Edge edge, String[] path, String message) {
+    private boolean road(DraftNetwork draft, Edge edge, String[] path, Fault fault) {
         if (!now.add(edge)) {
             return false;
         }
@@ -122,12 +123,11 @@ final class Mender {
         if (!key.isEmpty() && drop(edge, way + " bays", "lanes that do not fit their road, left out", draft)) {
             return true;
         }
-        boolean close = message.contains("too close");
-        if (close && edge.length() < SHORT && mayBeOne(edge)) {
+        if (fault.kind() == NetworkFault.PLACES_TOO_CLOSE && edge.length() < SHORT && mayBeOne(edge)) {
             contract(draft, edge);
             return true;
         }
-        if (message.contains("no movement leads on") || message.contains("never leave")) {
+        if (fault.kind() == NetworkFault.NO_WAY_ON || fault.kind() == NetworkFault.NO_WAY_OUT) {
             for (Node end : List.of(edge.from, edge.to)) {
                 if (noRules.add(end) && !draft.places.get(end).closed.isEmpty()) {
                     guesses.add(
@@ -184,7 +184,7 @@ final class Mender {
         return true;
     }
 
-    private boolean place(DraftNetwork draft, Place place, String[] path, String message) {
+    private boolean place(DraftNetwork draft, Place place, String[] path, Fault fault) {
         Node node = place.node;
         if (!now.add(node)) {
             return false;
@@ -237,12 +237,8 @@ final class Mender {
             default ->
                 node.edges.stream()
                         .min((a, b) -> {
-                            boolean namedA = message.contains("'" + draft.roads.get(a) + "'")
-                                    || message.contains(draft.roads.get(a) + ">")
-                                    || message.contains(">" + draft.roads.get(a) + " ");
-                            boolean namedB = message.contains("'" + draft.roads.get(b) + "'")
-                                    || message.contains(draft.roads.get(b) + ">")
-                                    || message.contains(">" + draft.roads.get(b) + " ");
+                            boolean namedA = fault.names(draft.roads.get(a));
+                            boolean namedB = fault.names(draft.roads.get(b));
                             if (namedA != namedB) {
                                 return namedA ? -1 : 1;
                             }

@@ -76,6 +76,7 @@ public final class RingCompiler {
                         .toList(),
                 pointer);
         RingPlans plans = new RingPlans(ids, phases, faults);
+        RingSafety safety = new RingSafety(ids, phases, faults);
         Map<String, RingPlan> compiled = new LinkedHashMap<>();
         int rings = control.plans().values().stream()
                 .mapToInt(p -> p.rings().size())
@@ -87,8 +88,7 @@ public final class RingCompiler {
                 compiled.put(id, plan);
                 if (groupsHold) {
                     checkPairs(junction, plan, Fault.child(pointer + "/plans", id));
-                    new RingSafety(ids, phases, faults)
-                            .check(plan, preemptions, control, Fault.child(pointer + "/plans", id));
+                    safety.check(plan, preemptions, control, Fault.child(pointer + "/plans", id));
                 }
             }
         });

@@ -1,6 +1,8 @@
 package org.ulicarro.core.signal.ring;
 
+import java.util.LinkedHashSet;
 import java.util.List;
+import java.util.Set;
 import org.ulicarro.core.base.Fault;
 import org.ulicarro.core.study.ActuatedControl;
 
@@ -10,6 +12,7 @@ final class RingSafety {
     private final List<String> ids;
     private final List<Phase> phases;
     private final List<Fault> faults;
+    private final Set<List<Integer>> traps = new LinkedHashSet<>(); // that have been told
 
     RingSafety(List<String> ids, List<Phase> phases, List<Fault> faults) {
         this.ids = ids;
@@ -35,24 +38,18 @@ final class RingSafety {
                 for (int i = 0; i + 1 < group.length; i++) {
                     int host = group[i];
                     boolean follows = group[i + 1] >= 0;
-                    if (host >= 0 && follows && turnsInGaps(control, host) && hasOther(plan, host)) {
-                        warn(
+                    boolean trap = host >= 0 && follows && turnsInGaps(control, host) && hasOther(plan, host);
+                    if (trap && traps.add(List.of(host, group[i + 1]))) { // once for all plans with the same order
+                        faults.add(Fault.warning(
                                 pointer + "/rings",
                                 "phase '" + ids.get(group[i + 1]) + "' follows '" + ids.get(host)
                                         + "' before the barrier: turns that go in gaps during '" + ids.get(host)
                                         + "' lose their green while the opposing phase keeps it (left-turn trap); let"
                                         + " '" + ids.get(group[i + 1]) + "' lead, or give these turns only their own"
-                                        + " phase");
+                                        + " phase"));
                     }
                 }
             }
-        }
-    }
-
-    /** Once for all plans with the same order. */
-    private void warn(String pointer, String message) {
-        if (faults.stream().noneMatch(f -> f.message().equals(message))) {
-            faults.add(Fault.warning(pointer, message));
         }
     }
 
