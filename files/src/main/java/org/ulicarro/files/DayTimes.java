@@ -3,6 +3,7 @@ package org.ulicarro.files;
 import java.util.OptionalDouble;
 import java.util.regex.Matcher;
 import java.util.regex.Pattern;
+import org.ulicarro.core.study.TimeOfDay;
 
 /** Times of day as text: {@code 16:30} or {@code 16:30:15}. */
 public final class DayTimes {
@@ -22,5 +23,10 @@ public final class DayTimes {
         }
         int seconds = m.group(3) == null ? 0 : Integer.parseInt(m.group(3));
         return OptionalDouble.of(Integer.parseInt(m.group(1)) * 3600 + Integer.parseInt(m.group(2)) * 60 + seconds);
+    }
+
+    /** As a study writes it. */
+    static String text(double seconds) {
+        return new TimeOfDay(seconds).toString();
     }
 }

@@ -81,6 +81,11 @@ public final class Samples {
         return FILES.keySet().stream().filter(name -> !name.equals(QUAYSIDE)).toList();
     }
 
+    /** Names of all samples. */
+    public static List<String> names() {
+        return List.copyOf(FILES.keySet());
+    }
+
     /** The files of a sample. */
     public static List<String> files(String sample) {
         return FILES.get(sample);

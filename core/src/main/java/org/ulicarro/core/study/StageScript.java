@@ -14,4 +14,10 @@ public record StageScript(String file, Script script) {
     public static StageScript parse(String text) {
         return new StageScript(text, null);
     }
+
+    /** As a study names it. */
+    @Override
+    public String toString() {
+        return file;
+    }
 }

@@ -2,6 +2,7 @@ package org.ulicarro.core.study;
 
 import java.util.regex.Matcher;
 import java.util.regex.Pattern;
+import org.ulicarro.core.base.Clock;
 
 /**
  * A time of day in a list, {@code "16:34"} or {@code "16:34:30"}.
@@ -20,5 +21,11 @@ public record TimeOfDay(double seconds) {
         }
         int seconds = m.group(3) == null ? 0 : Integer.parseInt(m.group(3));
         return new TimeOfDay(Integer.parseInt(m.group(1)) * 3600 + Integer.parseInt(m.group(2)) * 60 + seconds);
+    }
+
+    /** As a study writes it: {@code 16:34}, with seconds where there are some. */
+    @Override
+    public String toString() {
+        return Clock.timeOfDay(seconds);
     }
 }

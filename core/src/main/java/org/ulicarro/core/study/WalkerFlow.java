@@ -1,5 +1,8 @@
 package org.ulicarro.core.study;
 
+import java.math.BigDecimal;
+import java.math.MathContext;
+import java.math.RoundingMode;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.regex.Matcher;
@@ -81,5 +84,33 @@ public record WalkerFlow(double there, double back, int group, List<Slot> slots)
             }
         }
         return this;
+    }
+
+    /** As a study writes it: {@code 240 /h in groups of 3; 16:40-16:55 900 /h}. */
+    @Override
+    public String toString() {
+        StringBuilder text = new StringBuilder(flow());
+        for (Slot slot : slots) {
+            text.append("; ").append(new TimeOfDay(slot.from())).append('-').append(new TimeOfDay(slot.to()));
+            text.append(' ').append(slot.flow().flow());
+        }
+        return text.toString();
+    }
+
+    private String flow() {
+        String people = there == back ? hourly(there, 2) : hourly(there, 1) + " + " + hourly(back, 1);
+        return people + (group == 1 ? "" : " in groups of " + group);
+    }
+
+    /** People an hour, with as few digits as read back to the same flow of one of so many directions. */
+    private static String hourly(double flow, int directions) {
+        BigDecimal hour = new BigDecimal(flow * 3600 * directions);
+        for (int digits = 0; digits < 15; digits++) {
+            BigDecimal rounded = hour.setScale(digits, RoundingMode.HALF_EVEN);
+            if (rounded.doubleValue() / 3600 / directions == flow) {
+                return rounded.toPlainString() + " /h";
+            }
+        }
+        return hour.round(MathContext.DECIMAL64).toPlainString() + " /h";
     }
 }

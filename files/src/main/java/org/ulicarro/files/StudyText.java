@@ -1,0 +1,50 @@
+package org.ulicarro.files;
+
+import java.util.LinkedHashMap;
+import java.util.List;
+import java.util.Map;
+import org.ulicarro.core.study.Study;
+
+/** A study as text that {@link StudyFolder} reads back as the same study. */
+public final class StudyText {
+
+    private static final int OPEN = 3; // levels of keys that each have a line of their own
+
+    private StudyText() {}
+
+    /**
+     * The whole study in one file. Places and roads that came from tables are written out; tables of demand and scripts keep their own
+     * files, which are named.
+     */
+    public static String of(Study study) {
+        return of(study, Map.of());
+    }
+
+    /** The same with comments at the end of lines, by JSON pointer of the value. */
+    public static String of(Study study, Map<String, String> comments) {
+        Map<String, Object> tree = tree(study);
+        tree.remove("files");
+        return YamlLayout.of(tree, comments, OPEN);
+    }
+
+    /** Its keys. */
+    static Map<String, Object> tree(Study study) {
+        Map<String, Object> tree = new LinkedHashMap<>(StudyTree.of(study));
+        if (tree.get("network") instanceof Map<?, ?> network && network.containsKey("tables")) {
+            Map<Object, Object> whole = new LinkedHashMap<>(network);
+            whole.remove("tables"); // what they hold stands among places and roads
+            tree.put("network", whole);
+        }
+        return tree;
+    }
+
+    /** Part of a study, or of an alternative: keys to maps, lists, numbers and words. */
+    public static String of(Map<String, ?> part) {
+        return YamlLayout.of(part, Map.of(), OPEN);
+    }
+
+    /** A list or map on one line, as it stands behind a key. */
+    static String line(List<?> list) {
+        return YamlLayout.flow(list);
+    }
+}
