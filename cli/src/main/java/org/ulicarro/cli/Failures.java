@@ -21,9 +21,10 @@ final class Failures implements IExecutionExceptionHandler, IParameterExceptionH
     @Override
     public int handleParseException(ParameterException e, String[] args) {
         PrintWriter err = e.getCommandLine().getErr();
-        String name = e.getCommandLine().getCommandName();
-        err.println("ulicarro " + name + ": " + e.getMessage());
-        err.println("See 'ulicarro " + name + " --help'.");
+        String name = "ulicarro "
+                + e.getCommandLine().getCommandSpec().qualifiedName(" ").replaceFirst("^ulicarro ", "");
+        err.println(name + ": " + e.getMessage());
+        err.println("See '" + name + " --help'.");
         return Exit.USAGE;
     }
 

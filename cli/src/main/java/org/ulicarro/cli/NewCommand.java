@@ -76,7 +76,7 @@ final class NewCommand implements Callable<Integer> {
                     StudyFolder.read(folder, List.of()).compile(null).model().network();
             Files.writeString(
                     folder.resolve("demand.yaml"),
-                    TrialDemandText.of(TrialDemand.of(network, perSecond), demand, TrialDemandText.ALL));
+                    TrialDemandText.text(TrialDemand.of(network, perSecond), demand, TrialDemandText.ALL));
         }
         PrintWriter out = spec.commandLine().getOut();
         out.println("wrote " + folder + ": " + String.join(", ", Samples.files(like)));

@@ -1,14 +1,14 @@
 package org.ulicarro.files;
 
 import java.util.LinkedHashMap;
-import java.util.List;
 import java.util.Map;
+import org.ulicarro.core.base.Dimension;
 import org.ulicarro.core.study.Study;
 
 /** A study as text that {@link StudyFolder} reads back as the same study. */
 public final class StudyText {
 
-    private static final int OPEN = 3; // levels of keys that each have a line of their own
+    static final int OPEN = 3; // levels of keys that each have a line of their own
 
     private StudyText() {}
 
@@ -38,13 +38,23 @@ public final class StudyText {
         return tree;
     }
 
-    /** Part of a study, or of an alternative: keys to maps, lists, numbers and words. */
+    /** Part of a study, or an alternative: keys to maps, lists, numbers and words. */
     public static String of(Map<String, ?> part) {
-        return YamlLayout.of(part, Map.of(), OPEN);
+        return of(part, Map.of());
     }
 
-    /** A list or map on one line, as it stands behind a key. */
-    static String line(List<?> list) {
-        return YamlLayout.flow(list);
+    /** The same with comments at the end of lines, by JSON pointer of the value. */
+    public static String of(Map<String, ?> part, Map<String, String> comments) {
+        return YamlLayout.of(part, comments, OPEN);
+    }
+
+    /** A record's keys as its file has them, what is as usual left out. */
+    public static Map<String, Object> keys(Record record) {
+        return StudyTree.of(record);
+    }
+
+    /** A time as its file has it. */
+    public static String seconds(double seconds) {
+        return StudyTree.text(seconds, Dimension.TIME);
     }
 }

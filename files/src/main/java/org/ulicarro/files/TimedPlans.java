@@ -9,10 +9,11 @@ import java.nio.file.StandardCopyOption;
 import java.util.ArrayList;
 import java.util.LinkedHashMap;
 import java.util.List;
-import java.util.Locale;
 import java.util.Map;
 import org.ulicarro.core.run.Model;
 import org.ulicarro.core.signal.SpanOrder;
+import org.ulicarro.core.study.ActuatedControl;
+import org.ulicarro.core.study.CycleRange;
 import org.ulicarro.core.study.FixedControl;
 import org.ulicarro.core.timing.Timed;
 
@@ -38,16 +39,17 @@ public final class TimedPlans {
         if (Files.exists(file) && !force) {
             throw new IOException(file + " is there already; --force replaces it");
         }
-        StringBuilder text = new StringBuilder("# Greens by formula for period '" + model.periodId()
-                + "', from the mean of its volumes. Try it beside the base; change what you know better.\nsignals:\n");
+        Map<String, Object> places = new LinkedHashMap<>();
         timed.forEach((place, one) -> {
             SpanOrder order = model.signals().orderAt(place);
-            text.append("  ").append(place).append(":\n    plans:\n");
-            text.append(
-                    order.actuated()
-                            ? phases(order, one)
-                            : greens((FixedControl) study.study().signals().get(place), order, one));
+            Record plan = order.actuated()
+                    ? phases(order, one)
+                    : greens((FixedControl) study.study().signals().get(place), order, one);
+            places.put(place, Map.of("plans", Map.of(order.plan(), StudyText.keys(plan))));
         });
+        String text = "# Greens by formula for period '" + model.periodId()
+                + "', from the mean of its volumes. Try it beside the base; change what you know better.\n"
+                + StudyText.of(Map.of("signals", places));
         Files.createDirectories(file.getParent());
         Path part = file.resolveSibling(name + ".yaml.part");
         Files.writeString(part, text, StandardCharsets.UTF_8);
@@ -55,38 +57,33 @@ public final class TimedPlans {
         return file;
     }
 
-    private static String phases(SpanOrder order, Timed timed) {
+    private static ActuatedControl.Plan phases(SpanOrder order, Timed timed) {
         boolean free = Double.isNaN(order.cycle());
-        List<String> values = new ArrayList<>();
+        Map<String, Double> values = new LinkedHashMap<>();
         for (int i = 0; i < timed.greens().length; i++) {
             SpanOrder.Span span = order.spans().get(i);
             double seconds = free
                     ? Math.max(span.least(), StrictMath.rint(timed.greens()[i] * ACTUATED))
                     : timed.greens()[i] + span.lost();
-            values.add(span.id() + ": " + text(seconds) + " s");
+            values.put(span.id(), tenth(seconds));
         }
-        String all = "{" + String.join(", ", values) + "}";
-        return "      " + order.plan() + ": {"
-                + (free ? "max-green: " + all : "cycle: " + text(timed.cycle()) + " s, splits: " + all)
-                + "}\n";
+        return free
+                ? ActuatedControl.Plan.ofMaxima(values)
+                : ActuatedControl.Plan.ofSplits(tenth(timed.cycle()), values);
     }
 
-    private static String greens(FixedControl control, SpanOrder order, Timed timed) {
-        Map<String, List<String>> ranges = new LinkedHashMap<>();
+    private static FixedControl.Plan greens(FixedControl control, SpanOrder order, Timed timed) {
+        Map<String, List<CycleRange>> ranges = new LinkedHashMap<>();
         control.groups().keySet().forEach(id -> ranges.put(id, new ArrayList<>()));
         for (int i = 0; i < timed.greens().length; i++) {
             SpanOrder.Span span = order.spans().get(i);
             double from = timed.points()[span.from()] + span.late();
-            ranges.get(span.id()).add(text(from) + "-" + text(from + timed.greens()[i]));
+            ranges.get(span.id()).add(new CycleRange(tenth(from), tenth(from + timed.greens()[i])));
         }
-        List<String> values = new ArrayList<>();
-        ranges.forEach((id, list) -> values.add(id + ": [" + String.join(", ", list) + "]"));
-        return "      " + order.plan() + ": {cycle: " + text(timed.cycle()) + " s, greens: {"
-                + String.join(", ", values) + "}}\n";
+        return FixedControl.Plan.of(tenth(timed.cycle()), null, ranges);
     }
 
-    private static String text(double seconds) {
-        String text = String.format(Locale.ROOT, "%.1f", seconds);
-        return text.endsWith(".0") ? text.substring(0, text.length() - 2) : text;
+    private static double tenth(double seconds) {
+        return StrictMath.rint(seconds * 10) / 10;
     }
 }

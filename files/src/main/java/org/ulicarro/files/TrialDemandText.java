@@ -1,43 +1,61 @@
 package org.ulicarro.files;
 
+import java.util.LinkedHashMap;
 import java.util.List;
-import java.util.Locale;
-import java.util.stream.Collectors;
+import java.util.Map;
 import org.ulicarro.core.demand.TrialDemand;
+import org.ulicarro.core.study.DemandInput;
+import org.ulicarro.core.study.EntryInput;
+import org.ulicarro.core.study.RouteInput;
+import org.ulicarro.core.study.VehicleType;
 
-/** Demand for a trial, as a file of a study. */
+/** Demand to try a network with, for a study that has none of its own. */
 public final class TrialDemandText {
+
+    /** Whatever uses streets of a town. */
+    public static final Map<VehicleType, Double> LIGHT = mix(95, 5, 0, 0);
+
+    /** Whatever uses main roads. */
+    public static final Map<VehicleType, Double> ALL = mix(92, 4, 3, 1);
 
     private TrialDemandText() {}
 
-    /** Cars and vans, for streets of which nobody knows yet whether a lorry gets round their corners. */
-    public static final String LIGHT = "{car: 95 %, van: 5 %}";
+    private static Map<VehicleType, Double> mix(double cars, double vans, double trucks, double buses) {
+        Map<VehicleType, Double> mix = new LinkedHashMap<>();
+        double[] percent = {cars, vans, trucks, buses};
+        VehicleType[] types = {VehicleType.CAR, VehicleType.VAN, VehicleType.TRUCK, VehicleType.BUS};
+        for (int i = 0; i < types.length; i++) {
+            if (percent[i] > 0) {
+                mix.put(types[i], percent[i] * 0.01);
+            }
+        }
+        return mix;
+    }
 
-    /** Whatever uses main roads. */
-    public static final String ALL = "{car: 92 %, van: 4 %, truck: 3 %, bus: 1 %}";
+    /** As a value. */
+    public static DemandInput of(List<TrialDemand> entries, Map<VehicleType, Double> mix) {
+        Map<String, EntryInput> all = new LinkedHashMap<>();
+        for (TrialDemand entry : entries) {
+            Map<String, RouteInput> routes = new LinkedHashMap<>();
+            entry.ends().forEach(end -> routes.put("to-" + end, new RouteInput(List.of(end), null)));
+            double hourly = StrictMath.rint(entry.vehicles() * 36_000) / 10;
+            all.put(entry.place(), new EntryInput(hourly / 3600, null, null, null, routes));
+        }
+        return DemandInput.of(mix).withEntries(all);
+    }
+
+    /** What it is, for the top of its file. */
+    public static String about(List<TrialDemand> entries, String asked) {
+        return "A trial: " + asked + " from all ends to all ends alike, shared among them by their lanes."
+                + (entries.isEmpty() ? " No road ends where somebody could come in." : "");
+    }
 
     /**
      * A file of a study.
      *
      * @param asked how much was asked for, {@code 1200 veh/h}
-     * @param mix of types
      */
-    public static String of(List<TrialDemand> entries, String asked, String mix) {
-        StringBuilder text = new StringBuilder("# A trial: " + asked
-                + " from all ends to all ends alike, shared among them by their lanes.\ndemand:\n"
-                + "  mix: " + mix + "\n"
-                + (entries.isEmpty() ? "  # no road ends where somebody could come in\n" : "  entries:\n"));
-        for (TrialDemand entry : entries) {
-            String routes = entry.ends().stream()
-                    .map(end -> "to-" + end + ": {via: [" + end + "]}")
-                    .collect(Collectors.joining(", "));
-            text.append(String.format(
-                    Locale.ROOT,
-                    "    %s: {vehicles: %.1f veh/h, routes: {%s}}%n",
-                    entry.place(),
-                    entry.vehicles() * 3600,
-                    routes));
-        }
-        return text.toString();
+    public static String text(List<TrialDemand> entries, String asked, Map<VehicleType, Double> mix) {
+        return "# " + about(entries, asked) + "\n" + StudyText.of(Map.of("demand", StudyTree.of(of(entries, mix))));
     }
 }

@@ -16,8 +16,9 @@ final class YamlLayout {
     private static final Pattern PLAIN =
             Pattern.compile("[A-Za-z_][A-Za-z0-9_./>+-]*( [A-Za-z0-9_./>+%(-][A-Za-z0-9_./>+%)-]*)*");
     private static final Pattern QUANTITY = Pattern.compile("-?[0-9]+(\\.[0-9]+)? [A-Za-z%][A-Za-z0-9/%]*");
+    private static final Pattern NUMBER = Pattern.compile("[1-9][0-9]{0,8}");
     private static final Pattern RANGE = Pattern.compile("[0-9]+(\\.[0-9]+)?-[0-9]+(\\.[0-9]+)?");
-    private static final Pattern PLAIN_KEY = Pattern.compile("[A-Za-z_][A-Za-z0-9_-]*|[1-9][0-9]{0,8}");
+    private static final Pattern PLAIN_KEY = Pattern.compile("[A-Za-z_][A-Za-z0-9_.>-]*|[1-9][0-9]{0,8}");
     private static final Pattern NOT_A_WORD =
             Pattern.compile("(?i)true|false|null|yes|no|on|off|y|n|nan|inf|\\.nan|\\.inf");
 
@@ -64,6 +65,9 @@ final class YamlLayout {
         } else if (value instanceof Map<?, ?> map) {
             text.append(behind).append('\n');
             block(map, pointer, depth + 1);
+        } else if (((List<?>) value).stream().noneMatch(one -> one instanceof Map || one instanceof List)) {
+            wrapped((List<?>) value, depth + 1);
+            text.append(behind).append('\n');
         } else {
             text.append(behind).append('\n');
             int i = 0;
@@ -72,6 +76,22 @@ final class YamlLayout {
                 item(one, pointer + "/" + i++, depth + 1);
             }
         }
+    }
+
+    /** Words in brackets over several lines. */
+    private void wrapped(List<?> words, int depth) {
+        String line = " [";
+        int before = text.length() - text.lastIndexOf("\n") - 1;
+        for (int i = 0; i < words.size(); i++) {
+            String word = flow(words.get(i)) + (i + 1 < words.size() ? "," : "]");
+            if (before + line.length() + 1 + word.length() > WIDTH) {
+                text.append(line.stripTrailing()).append('\n');
+                line = "  ".repeat(depth);
+                before = 0;
+            }
+            line += word + (i + 1 < words.size() ? " " : "");
+        }
+        text.append(line);
     }
 
     private static boolean holdsMaps(Object value) {
@@ -110,6 +130,7 @@ final class YamlLayout {
     private static String word(String words) {
         boolean plain =
                 PLAIN.matcher(words).matches() && !NOT_A_WORD.matcher(words).matches()
+                        || NUMBER.matcher(words).matches() // an id: where a text is meant, the reader takes it as one
                         || QUANTITY.matcher(words).matches()
                         || RANGE.matcher(words).matches();
         return plain ? words : quoted(words);

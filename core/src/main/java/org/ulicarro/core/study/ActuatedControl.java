@@ -182,6 +182,23 @@ public record ActuatedControl(
             return new Plan(null, null, null, rings, null, null, null, null, null, null, null, null, null, true);
         }
 
+        /** Phases in an order that comes round with a cycle. */
+        public static Plan coordinated(
+                List<String> rings, Double cycle, Double offset, List<String> coordinated, Map<String, Double> splits) {
+            return new Plan(
+                    null, cycle, offset, rings, coordinated, splits, null, null, null, null, null, null, null, false);
+        }
+
+        /** Only longest greens: laid over another plan. */
+        public static Plan ofMaxima(Map<String, Double> maxGreen) {
+            return new Plan(null, null, null, null, null, null, null, null, null, null, null, maxGreen, null, null);
+        }
+
+        /** Only a cycle and splits: laid over another plan. */
+        public static Plan ofSplits(Double cycle, Map<String, Double> splits) {
+            return new Plan(null, cycle, null, null, null, splits, null, null, null, null, null, null, null, null);
+        }
+
         /** The same with its phases in another order. */
         public Plan withRings(List<String> order) {
             return new Plan(null, null, null, order, null, null, null, null, null, null, null, null, null, null)

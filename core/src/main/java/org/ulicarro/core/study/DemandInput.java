@@ -98,6 +98,26 @@ public record DemandInput(
                 written, null, null, 0, null, null, null, null, null, null, services, null, null, walkers, walking);
     }
 
+    /** The same with other entries. */
+    public DemandInput withEntries(Map<String, EntryInput> others) {
+        return new DemandInput(
+                mix,
+                types,
+                arrivals,
+                growth,
+                routes,
+                volumes,
+                peak,
+                balance,
+                others,
+                trips,
+                services,
+                departures,
+                surges,
+                walkers,
+                walking);
+    }
+
     public DemandInput {
         if (mix == null) {
             mix = Map.of(Written.of(VehicleType.CAR), 1.0);

@@ -57,6 +57,11 @@ public record MovementInput(
         return new MovementInput(null, null, null, null, null, null, null, share, false);
     }
 
+    /** One that nobody may make. */
+    public static MovementInput ofClosed() {
+        return new MovementInput(null, null, null, null, null, null, null, null, true);
+    }
+
     /** The same with another time gap. */
     public MovementInput withTimeGap(double share) {
         return new MovementInput(turn, radius, speed, yieldsTo, lanes, criticalGap, followUp, share, closed);

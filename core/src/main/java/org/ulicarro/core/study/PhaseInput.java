@@ -143,8 +143,31 @@ public record PhaseInput(
             double yellow,
             double red) {
         return new PhaseInput(
-                serves, yields, null, 0, null, 0, minGreen, maxGreen, passage, yellow, red, null, true, false, false,
+                serves, yields, null, 7, null, 0, minGreen, maxGreen, passage, yellow, red, null, true, false, false,
                 false, 2, null);
+    }
+
+    /** The same with other recalls. */
+    public PhaseInput withRecall(List<Recall> others) {
+        return new PhaseInput(
+                serves,
+                yields,
+                crosses,
+                walk,
+                clear,
+                walkLead,
+                minGreen,
+                maxGreen,
+                passage,
+                yellow,
+                red,
+                others,
+                dualEntry,
+                lock,
+                restInWalk,
+                conditionalService,
+                redRevert,
+                volumeDensity);
     }
 
     /** Its vehicles as a signal group; null where it serves none. */

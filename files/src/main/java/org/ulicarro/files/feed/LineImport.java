@@ -9,11 +9,17 @@ import java.util.Map;
 import java.util.Set;
 import java.util.TreeSet;
 import java.util.stream.Collectors;
-import org.ulicarro.core.base.Clock;
+import org.ulicarro.core.base.Fault;
+import org.ulicarro.core.base.Quantity;
 import org.ulicarro.core.network.StopPlace;
 import org.ulicarro.core.run.Model;
+import org.ulicarro.core.study.LinkName;
 import org.ulicarro.core.study.Period;
+import org.ulicarro.core.study.Service;
+import org.ulicarro.core.study.Stop;
+import org.ulicarro.core.study.TimeOfDay;
 import org.ulicarro.files.GeoReference;
+import org.ulicarro.files.StudyText;
 import org.ulicarro.files.feed.Feed.Call;
 import org.ulicarro.files.feed.Feed.Trip;
 
@@ -21,8 +27,9 @@ import org.ulicarro.files.feed.Feed.Trip;
 public final class LineImport {
 
     /** How long a vehicle stands where the schedule says nothing. */
-    private static final String USUAL_DWELL = "20 s ± 8 s";
+    private static final Quantity USUAL_DWELL = new Quantity(20, 8); // s
 
+    private static final double USUAL_BOARDING = 2.5; // s
     private static final double STOP_LENGTH = 20; // m
     private static final double DAY = 86_400;
 
@@ -33,11 +40,11 @@ public final class LineImport {
     private final LineMatch match;
     private final Feed feed;
     private final String line;
-    private final Map<String, String> newStops = new LinkedHashMap<>(); // id -> its value
+    private final Map<String, Stop> newStops = new LinkedHashMap<>();
+    private final Map<String, Object> lines = new LinkedHashMap<>(); // id -> its keys
+    private final Map<String, String> comments = new LinkedHashMap<>(); // by JSON pointer
     private final List<String> report = new ArrayList<>();
-    private final StringBuilder written = new StringBuilder();
     private final Set<String> services; // ids that are taken
-    private int lines;
 
     /**
      * Lays a line over a study.
@@ -56,7 +63,7 @@ public final class LineImport {
 
     /** Whether any trip comes by while a period of the study runs. */
     public boolean isEmpty() {
-        return lines == 0;
+        return lines.isEmpty();
     }
 
     /** What was found, and what was guessed, for people. */
@@ -66,14 +73,16 @@ public final class LineImport {
 
     /** The patch as YAML. */
     public String text() {
-        StringBuilder text =
-                new StringBuilder("# Line " + line + " from its schedule. Values marked 'guess' are not in it.\n");
+        Map<String, Object> patch = new LinkedHashMap<>();
         if (!newStops.isEmpty()) {
-            text.append("network:\n  stops:\n");
-            newStops.forEach((id, value) ->
-                    text.append("    ").append(id).append(": ").append(value).append('\n'));
+            Map<String, Object> stops = new LinkedHashMap<>();
+            newStops.forEach((id, stop) -> stops.put(id, StudyText.keys(stop)));
+            patch.put("network", Map.of("stops", stops));
         }
-        return text.append("demand:\n  services:\n").append(written).toString();
+        patch.put("demand", Map.of("services", lines));
+        return "# Line " + line.replaceAll("\\R", " ")
+                + " from its schedule. Values marked 'guess' are not in it.\n"
+                + StudyText.of(patch, comments);
     }
 
     private void lay() {
@@ -96,7 +105,6 @@ public final class LineImport {
     }
 
     private void write(Pattern pattern, String named) {
-        List<String> departs = new ArrayList<>();
         Map<Integer, Double> dwell = new LinkedHashMap<>();
         Map<Integer, Double> leaves = new LinkedHashMap<>();
         TreeSet<Double> times = new TreeSet<>();
@@ -114,8 +122,7 @@ public final class LineImport {
                 }
             }
         }
-        times.forEach(time -> departs.add('"' + Clock.timeOfDay(time) + '"'));
-        if (departs.isEmpty()) {
+        if (times.isEmpty()) {
             report.add(named + ": " + pattern.trips.size() + " trips, none while a period of the study runs");
             return;
         }
@@ -123,9 +130,8 @@ public final class LineImport {
         for (int n = 2; !services.add(id); n++) {
             id = id("line-" + line) + "-" + n;
         }
-        lines++;
-        Map<String, String> stops = new LinkedHashMap<>();
-        Map<String, String> holds = new LinkedHashMap<>();
+        Map<String, Quantity> stops = new LinkedHashMap<>();
+        Map<String, Double> holds = new LinkedHashMap<>();
         boolean guessed = false;
         for (LineMatch.Halt halt : pattern.way.halts()) {
             Call call = pattern.trips.get(0).calls().get(halt.call());
@@ -133,42 +139,35 @@ public final class LineImport {
                     halt.known() == null ? newStop(halt, call) : halt.known().id();
             double stands = dwell.get(halt.call());
             guessed |= stands <= 0;
-            stops.put(stop, stands > 0 ? seconds(stands) : USUAL_DWELL);
+            stops.put(stop, stands > 0 ? new Quantity(Math.rint(stands), 0) : USUAL_DWELL);
             if (leaves.containsKey(halt.call())) {
-                holds.put(stop, seconds(leaves.get(halt.call())));
+                holds.put(stop, Math.rint(leaves.get(halt.call())));
             }
             report.add("  " + call.stop().name() + ": " + (halt.known() == null ? "new stop " : "") + stop + " on "
                     + halt.link().id());
         }
         report.add(
                 report.size() - stops.size(),
-                id + ": " + named + ", " + departs.size() + " of " + pattern.trips.size() + " trips, by "
+                id + ": " + named + ", " + times.size() + " of " + pattern.trips.size() + " trips, by "
                         + String.join(", ", pattern.places));
-        written.append("    ")
-                .append(id)
-                .append(":     # ")
-                .append(named.replaceAll("\\R", " "))
-                .append('\n');
-        written.append("      type: ").append(feed.type()).append('\n');
-        written.append("      route: ").append(pattern.places).append('\n');
-        written.append("      timetable: ").append(departs).append('\n');
-        written.append("      stops: ")
-                .append(map(stops))
-                .append(guessed ? "     # guess: " + USUAL_DWELL : "")
-                .append('\n');
-        if (!holds.isEmpty()) {
-            written.append("      leaves: ").append(map(holds)).append('\n');
+        String here = Fault.child("/demand/services", id);
+        comments.put(here, named.replaceAll("\\R", " "));
+        if (guessed) {
+            comments.put(here + "/stops", "guess: 20 s ± 8 s");
         }
-    }
-
-    private static String map(Map<String, String> values) {
-        return values.entrySet().stream()
-                .map(e -> e.getKey() + ": " + e.getValue())
-                .collect(Collectors.joining(", ", "{", "}"));
-    }
-
-    private static String seconds(double value) {
-        return String.format(Locale.ROOT, "%.0f s", value);
+        lines.put(
+                id,
+                StudyText.keys(new Service(
+                        feed.type(),
+                        pattern.places,
+                        null,
+                        times.stream().map(TimeOfDay::new).toList(),
+                        null,
+                        null,
+                        stops,
+                        null,
+                        USUAL_BOARDING,
+                        holds)));
     }
 
     /** Who departs outside all periods never comes onto the road. */
@@ -182,15 +181,13 @@ public final class LineImport {
     }
 
     private String newStop(LineMatch.Halt halt, Call call) {
-        String value = String.format(
-                Locale.ROOT,
-                "{road: %s, at: %.0f m, length: %.0f m, kind: kerb}     # guess: %s",
-                halt.link().id(),
-                halt.at() - STOP_LENGTH,
+        Stop stop = new Stop(
+                new LinkName(halt.link().road(), halt.link().ahead()),
+                Math.rint(halt.at() - STOP_LENGTH),
                 STOP_LENGTH,
-                call.stop().name().replaceAll("\\R", " "));
-        for (Map.Entry<String, String> known : newStops.entrySet()) {
-            if (known.getValue().equals(value)) {
+                Stop.Kind.KERB);
+        for (Map.Entry<String, Stop> known : newStops.entrySet()) {
+            if (known.getValue().equals(stop)) {
                 return known.getKey();
             }
         }
@@ -199,7 +196,10 @@ public final class LineImport {
         for (int n = 2; newStops.containsKey(free) || isKnown(free); n++) {
             free = id + "-" + n;
         }
-        newStops.put(free, value);
+        newStops.put(free, stop);
+        comments.put(
+                Fault.child("/network/stops", free),
+                "guess: " + call.stop().name().replaceAll("\\R", " "));
         return free;
     }
 

@@ -3,12 +3,15 @@ package org.ulicarro.files.gmns;
 import java.math.BigDecimal;
 import java.math.RoundingMode;
 import java.util.ArrayList;
+import java.util.LinkedHashMap;
 import java.util.List;
-import java.util.Locale;
 import java.util.Map;
 import java.util.Set;
 import java.util.TreeMap;
-import java.util.stream.Collectors;
+import java.util.TreeSet;
+import org.ulicarro.core.study.Arrows;
+import org.ulicarro.core.study.Direction;
+import org.ulicarro.core.study.VehicleType;
 
 /** A directed link of the tables, while it is gathered from them. */
 final class GmnsLink {
@@ -28,7 +31,7 @@ final class GmnsLink {
     double width;
     final List<Double> left = new ArrayList<>(); // lengths of bays, from the through lanes outwards
     final List<Double> right = new ArrayList<>();
-    final Map<Integer, String> busLanes = new TreeMap<>();
+    final Set<Integer> busLanes = new TreeSet<>();
     String road; // id of its road
     boolean ahead;
     final Map<Integer, Set<Character>> arrows = new TreeMap<>(); // lane from the left, bays included -> letters
@@ -48,55 +51,42 @@ final class GmnsLink {
         return true;
     }
 
-    /** Its lanes as a study writes a direction of a road. */
-    String direction() {
-        List<String> parts = new ArrayList<>(List.of("lanes: " + lanes));
-        if (width > 0) {
-            parts.add("width: " + plain(Math.max(2, Math.min(6, width))) + " m");
-        }
-        if (!left.isEmpty() || !right.isEmpty()) {
-            List<String> sides = new ArrayList<>();
-            if (!left.isEmpty()) {
-                sides.add("left: [" + bays(left) + "]");
-            }
-            if (!right.isEmpty()) {
-                sides.add("right: [" + bays(right) + "]");
-            }
-            parts.add("bays: {" + String.join(", ", sides) + "}");
-        }
+    /** Its lanes as a study has a direction of a road. */
+    Direction direction() {
         int all = lanes + left.size() + right.size();
         boolean marked = arrows.size() == all && arrows.keySet().stream().allMatch(l -> l >= 1 && l <= all);
-        if (marked) {
-            parts.add("turns: ["
-                    + arrows.values().stream()
-                            .map(letters -> "ULTR"
-                                    .chars()
-                                    .filter(c -> letters.contains((char) c))
-                                    .mapToObj(c -> String.valueOf((char) c))
-                                    .collect(Collectors.joining()))
-                            .collect(Collectors.joining(", "))
-                    + "]");
+        List<Arrows> turns = new ArrayList<>();
+        for (Set<Character> letters : marked ? arrows.values() : List.<Set<Character>>of()) {
+            turns.add(new Arrows(
+                    letters.contains('U'), letters.contains('L'), letters.contains('T'), letters.contains('R')));
         }
-        if (!busLanes.isEmpty()) {
-            parts.add("lane-use: {"
-                    + busLanes.keySet().stream()
-                            .map(l -> l + left.size() + ": {only: [bus]}")
-                            .collect(Collectors.joining(", "))
-                    + "}");
-        }
-        return "{" + String.join(", ", parts) + "}";
+        Map<String, Direction.LaneUse> uses = new LinkedHashMap<>();
+        busLanes.forEach(lane -> uses.put(
+                String.valueOf(lane + left.size()), new Direction.LaneUse(List.of(VehicleType.BUS), null, null, null)));
+        return new Direction(
+                lanes,
+                width > 0
+                        ? rounded(Math.max(2, Math.min(6, width)))
+                        : Direction.of(lanes).width(),
+                null,
+                new Direction.Bays(bays(left), bays(right)),
+                null,
+                turns,
+                null,
+                null,
+                uses,
+                null,
+                null);
     }
 
-    private static String bays(List<Double> lengths) {
+    private static List<Direction.Bay> bays(List<Double> lengths) {
         return lengths.stream()
-                .map(l -> String.format(Locale.ROOT, "{full-width: %s m, taper: 15 m}", plain(Math.max(5, l))))
-                .collect(Collectors.joining(", "));
+                .map(l -> new Direction.Bay(rounded(Math.max(5, l)), 15))
+                .toList();
     }
 
-    static String plain(double value) {
-        return BigDecimal.valueOf(value)
-                .setScale(3, RoundingMode.HALF_UP)
-                .stripTrailingZeros()
-                .toPlainString();
+    /** To thousandths. */
+    static double rounded(double value) {
+        return BigDecimal.valueOf(value).setScale(3, RoundingMode.HALF_UP).doubleValue();
     }
 }

@@ -13,6 +13,9 @@ import java.util.Set;
 import java.util.regex.Matcher;
 import java.util.regex.Pattern;
 import org.ulicarro.core.base.Names;
+import org.ulicarro.core.study.Detector;
+import org.ulicarro.core.study.LinkName;
+import org.ulicarro.core.study.NetworkInput;
 import org.ulicarro.files.GeoReference;
 import org.ulicarro.files.Message;
 import org.ulicarro.files.gmns.GmnsTable.Row;
@@ -29,7 +32,7 @@ final class GmnsNetwork {
     final Map<String, double[]> at = new LinkedHashMap<>();
     final Map<String, String> placeId = new LinkedHashMap<>();
     final Map<String, GmnsLink> links = new LinkedHashMap<>();
-    final List<String> detectors = new ArrayList<>(); // as a study writes them
+    final Map<String, Detector> detectors = new LinkedHashMap<>();
     final Map<String, List<String>> closed = new LinkedHashMap<>(); // node -> movements
     final Map<String, String> movementText = new HashMap<>(); // mvmt_id -> from>to
     final Map<String, String> movementNode = new HashMap<>();
@@ -37,7 +40,7 @@ final class GmnsNetwork {
     double metres = 1; // of the unit of short lengths
     private double metresPerSecond = 1;
     private GeoReference plan;
-    String origin = "";
+    NetworkInput.Origin origin; // null where the tables give plan coordinates
     String title = "a network of tables";
 
     /**
@@ -115,7 +118,7 @@ final class GmnsNetwork {
                 double south = Math.rint(lat * 1e5) / 1e5;
                 double west = Math.rint(lon * 1e5) / 1e5;
                 plan = GeoReference.at(south, west);
-                origin = String.format(Locale.ROOT, "  origin: {lat: %.5f, lon: %.5f}%n", south, west);
+                origin = new NetworkInput.Origin(fifth(south), fifth(west), 0, null);
                 notes.add("coordinates taken as degrees of longitude and latitude");
             }
         }
@@ -256,7 +259,7 @@ final class GmnsNetwork {
             link.width = width > 0 ? width : link.width;
             String uses = row.text("allowed_uses");
             if (uses != null && uses.toLowerCase(Locale.ROOT).matches("bus|transit|psv")) {
-                link.busLanes.put((int) row.number("lane_num", 1), "bus");
+                link.busLanes.add((int) row.number("lane_num", 1));
             }
         }
         Map<String, Row> segments = new HashMap<>();
@@ -358,6 +361,11 @@ final class GmnsNetwork {
         });
     }
 
+    /** A degree to about a metre. */
+    private static double fifth(double degree) {
+        return StrictMath.rint(degree * 1e5) / 1e5;
+    }
+
     /** A loop in a lane before a line; its zone runs back from the node that it is measured from. */
     private void readDetectors() {
         for (Row row :
@@ -371,15 +379,15 @@ final class GmnsNetwork {
             } else if (Double.isNaN(front) || Double.isNaN(back) || back <= front) {
                 notes.add("detectors without a zone, left out");
             } else {
-                detectors.add(String.format(
-                        Locale.ROOT,
-                        "%s: {road: %s %s, lane: %d, before-end: %s m, length: %s m}",
+                detectors.put(
                         row.text("detector_id").replaceAll("[^A-Za-z0-9_.-]+", "-"),
-                        link.road,
-                        link.ahead ? "ahead" : "back",
-                        Math.max(1, (int) row.number("start_lane", 1)),
-                        GmnsLink.plain(Math.max(0, front)),
-                        GmnsLink.plain(back - front)));
+                        new Detector(
+                                new LinkName(link.road, link.ahead),
+                                Math.max(1, (int) row.number("start_lane", 1)),
+                                GmnsLink.rounded(Math.max(0, front)),
+                                null,
+                                GmnsLink.rounded(back - front),
+                                null));
             }
         }
     }

@@ -1,22 +1,29 @@
 package org.ulicarro.files.gmns;
 
+import java.math.BigDecimal;
+import java.math.RoundingMode;
 import java.nio.file.Path;
 import java.util.ArrayList;
 import java.util.LinkedHashMap;
-import java.util.LinkedHashSet;
 import java.util.List;
 import java.util.Locale;
 import java.util.Map;
 import java.util.Set;
 import java.util.TreeMap;
 import java.util.stream.Collectors;
+import org.ulicarro.core.study.ActuatedControl;
+import org.ulicarro.core.study.CycleRange;
+import org.ulicarro.core.study.FixedControl;
+import org.ulicarro.core.study.PhaseInput;
+import org.ulicarro.core.study.SignalController;
 import org.ulicarro.files.Message;
 import org.ulicarro.files.gmns.GmnsTable.Row;
 
-/** Controllers of the tables as text of a study: by the clock where every green has one length, by who comes elsewhere. */
+/** Controllers of the tables as a study has them: by the clock where every green has one length, by who comes elsewhere. */
 final class GmnsSignals {
 
-    private static final double YELLOW = 3;
+    private static final double YELLOW = 3; // s
+    private static final double LEAST_GREEN = 5; // s
 
     /** A phase in a plan. */
     private record Phase(
@@ -64,7 +71,8 @@ final class GmnsSignals {
                 .orElse("trial");
     }
 
-    String text() {
+    /** Control by place, in the order of the tables. */
+    Map<String, SignalController> read() {
         Map<String, List<Row>> served =
                 by("signal_phase_mvmt", "timing_phase_id", List.of("timing_phase_id", "mvmt_id"));
         Map<String, List<Row>> phases = by(
@@ -74,7 +82,7 @@ final class GmnsSignals {
         Map<String, List<Row>> plans =
                 by("signal_timing_plan", "controller_id", List.of("timing_plan_id", "controller_id"));
         Map<String, List<Row>> coordination = by("signal_coordination", "timing_plan_id", List.of("timing_plan_id"));
-        StringBuilder text = new StringBuilder("signals:\n");
+        Map<String, SignalController> signals = new LinkedHashMap<>();
         plans.forEach((controller, rows) -> {
             Map<String, List<Phase>> all = new LinkedHashMap<>();
             String node = null;
@@ -95,18 +103,14 @@ final class GmnsSignals {
                 notes.add("controllers that let no movement go, left out");
                 return;
             }
-            text.append("  ").append(placeId.get(node)).append(":\n");
             boolean fixed = all.values().stream()
                     .flatMap(List::stream)
                     .allMatch(p -> p.max > 0 && p.min == p.max && p.extension == 0);
-            Phase first = all.values().iterator().next().get(0);
-            if (fixed && first != null) {
-                fixed(text, controller, rows, all, coordination);
-            } else {
-                actuated(text, controller, rows, all, coordination);
-            }
+            signals.put(
+                    placeId.get(node),
+                    fixed ? fixed(controller, rows, all, coordination) : actuated(controller, rows, all, coordination));
         });
-        return text.toString();
+        return signals;
     }
 
     private Map<String, List<Row>> by(String table, String key, List<String> needed) {
@@ -157,11 +161,6 @@ final class GmnsSignals {
         return own;
     }
 
-    private static String lists(Phase p) {
-        return "serves: [" + String.join(", ", p.serves) + "]"
-                + (p.permitted.isEmpty() ? "" : ", yields: [" + String.join(", ", p.permitted) + "]");
-    }
-
     private static double red(Phase p) {
         return Math.max(0, Math.min(2, p.clearance - YELLOW));
     }
@@ -176,31 +175,28 @@ final class GmnsSignals {
         return rings;
     }
 
-    private void fixed(
-            StringBuilder text,
-            String controller,
-            List<Row> rows,
-            Map<String, List<Phase>> all,
-            Map<String, List<Row>> coordination) {
-        text.append("    kind: fixed\n    groups:\n");
+    private FixedControl fixed(
+            String controller, List<Row> rows, Map<String, List<Phase>> all, Map<String, List<Row>> coordination) {
+        Map<String, SignalController.Group> groups = new LinkedHashMap<>();
         for (Phase p : all.values().iterator().next()) {
-            text.append(String.format(
-                    Locale.ROOT, "      g%s: {%s, yellow: 3 s, red: %s s}%n", p.number, lists(p), plain(red(p))));
+            groups.put(
+                    "g" + p.number,
+                    SignalController.Group.of(p.serves, p.permitted, YELLOW, rounded(red(p)), LEAST_GREEN));
         }
-        text.append("    plans:\n");
+        Map<String, FixedControl.Plan> plans = new LinkedHashMap<>();
         for (Row row : rows) {
             List<Phase> phases = all.get(row.text("timing_plan_id"));
             if (phases == null) {
                 continue;
             }
             double cycle = row.number("cycle_length", 0);
-            List<String> greens = new ArrayList<>();
+            Map<String, List<CycleRange>> greens = new LinkedHashMap<>();
             for (List<Phase> ring : rings(phases).values()) {
                 double at = 0;
                 for (Phase p : ring) {
                     double end = at + p.max;
-                    greens.add("g" + p.number + ": [" + plain(at) + "-"
-                            + plain(cycle > 0 && end > cycle ? end - cycle : end) + "]");
+                    double ends = cycle > 0 && end > cycle ? end - cycle : end;
+                    greens.put("g" + p.number, List.of(new CycleRange(tenth(at), tenth(ends))));
                     at = end + p.clearance;
                 }
                 cycle = cycle > 0 ? cycle : at;
@@ -209,88 +205,85 @@ final class GmnsSignals {
                     .findFirst()
                     .map(r -> r.number("offset", 0))
                     .orElse(0.0);
-            text.append(String.format(
-                    Locale.ROOT,
-                    "      %s: {cycle: %s s, offset: %s s, greens: {%s}}%n",
+            plans.put(
                     plan(controller, row.text("timing_plan_id")),
-                    plain(cycle),
-                    plain(offset),
-                    String.join(", ", greens)));
+                    FixedControl.Plan.of(rounded(cycle), rounded(offset), greens));
         }
+        return FixedControl.of(groups, plans);
     }
 
-    private void actuated(
-            StringBuilder text,
-            String controller,
-            List<Row> rows,
-            Map<String, List<Phase>> all,
-            Map<String, List<Row>> coordination) {
-        text.append("    kind: actuated\n    phases:\n");
-        Set<String> written = new LinkedHashSet<>();
+    private ActuatedControl actuated(
+            String controller, List<Row> rows, Map<String, List<Phase>> all, Map<String, List<Row>> coordination) {
+        Map<String, PhaseInput> written = new LinkedHashMap<>();
         for (List<Phase> phases : all.values()) {
             for (Phase p : phases) {
-                if (written.add(p.number)) {
-                    text.append(String.format(
-                            Locale.ROOT,
-                            "      %s: {%s, min-green: %s s, max-green: %s s, passage: %s s, yellow: 3 s, red: %s s, recall: [min]}%n",
-                            p.number,
-                            lists(p),
-                            plain(p.min),
-                            plain(Math.max(p.min, p.max)),
-                            plain(p.extension),
-                            plain(Math.max(0, p.clearance - YELLOW))));
+                if (!written.containsKey(p.number)) {
+                    written.put(p.number, phase(p));
                     if (!Double.isNaN(p.walk)) {
                         notes.add("walks beside phases, whose crossings the tables do not name, left out");
                     }
                 }
             }
         }
-        text.append("    plans:\n");
+        Map<String, ActuatedControl.Plan> plans = new LinkedHashMap<>();
         for (Row row : rows) {
             List<Phase> phases = all.get(row.text("timing_plan_id"));
-            if (phases == null) {
-                continue;
+            if (phases != null) {
+                List<Row> coordinated = coordination.getOrDefault(row.text("timing_plan_id"), List.of());
+                plans.put(plan(controller, row.text("timing_plan_id")), plan(row, phases, coordinated));
             }
-            int barriers = phases.stream().mapToInt(Phase::barrier).max().orElse(1);
-            List<String> rings = new ArrayList<>();
-            for (List<Phase> ring : rings(phases).values()) {
-                List<String> groups = new ArrayList<>();
-                for (int b = 1; b <= barriers; b++) {
-                    int barrier = b;
-                    String own = ring.stream()
-                            .filter(p -> p.barrier == barrier)
-                            .map(Phase::number)
-                            .collect(Collectors.joining(" "));
-                    groups.add(own.isEmpty() ? "-" : own);
-                }
-                rings.add('"' + String.join(" | ", groups) + '"');
-            }
-            List<Row> coordinated = coordination.getOrDefault(row.text("timing_plan_id"), List.of());
-            double cycle = row.number("cycle_length", 0);
-            String rest = cycle > 0 && !coordinated.isEmpty()
-                    ? String.format(
-                            Locale.ROOT,
-                            "cycle: %s s, offset: %s s, coordinated: [%s], splits: {%s}",
-                            plain(cycle),
-                            plain(coordinated.get(0).number("offset", 0)),
-                            coordinated.stream().map(r -> r.text("coord_phase")).collect(Collectors.joining(", ")),
-                            phases.stream()
-                                    .map(p -> p.number + ": " + plain(p.max + p.clearance) + " s")
-                                    .collect(Collectors.joining(", ")))
-                    : "free: true";
-            text.append(String.format(
-                    Locale.ROOT,
-                    "      %s: {rings: [%s], %s}%n",
-                    plan(controller, row.text("timing_plan_id")),
-                    String.join(", ", rings),
-                    rest));
         }
+        return ActuatedControl.of(written, plans);
     }
 
-    private static String plain(double value) {
-        return java.math.BigDecimal.valueOf(value)
-                .setScale(2, java.math.RoundingMode.HALF_UP)
-                .stripTrailingZeros()
-                .toPlainString();
+    private static PhaseInput phase(Phase p) {
+        return PhaseInput.of(
+                        p.serves,
+                        p.permitted,
+                        rounded(p.min),
+                        rounded(Math.max(p.min, p.max)),
+                        rounded(p.extension),
+                        YELLOW,
+                        rounded(Math.max(0, p.clearance - YELLOW)))
+                .withRecall(List.of(PhaseInput.Recall.MIN));
+    }
+
+    private static ActuatedControl.Plan plan(Row row, List<Phase> phases, List<Row> coordinated) {
+        int barriers = phases.stream().mapToInt(Phase::barrier).max().orElse(1);
+        List<String> rings = new ArrayList<>();
+        for (List<Phase> ring : rings(phases).values()) {
+            List<String> groups = new ArrayList<>();
+            for (int b = 1; b <= barriers; b++) {
+                int barrier = b;
+                String own = ring.stream()
+                        .filter(p -> p.barrier == barrier)
+                        .map(Phase::number)
+                        .collect(Collectors.joining(" "));
+                groups.add(own.isEmpty() ? "-" : own);
+            }
+            rings.add(String.join(" | ", groups));
+        }
+        double cycle = row.number("cycle_length", 0);
+        if (!(cycle > 0) || coordinated.isEmpty()) {
+            return ActuatedControl.Plan.free(rings);
+        }
+        Map<String, Double> splits = new LinkedHashMap<>();
+        phases.forEach(p -> splits.put(p.number, rounded(p.max + p.clearance)));
+        return ActuatedControl.Plan.coordinated(
+                rings,
+                rounded(cycle),
+                rounded(coordinated.get(0).number("offset", 0)),
+                coordinated.stream().map(r -> r.text("coord_phase")).toList(),
+                splits);
+    }
+
+    /** To hundredths. */
+    private static double rounded(double value) {
+        return BigDecimal.valueOf(value).setScale(2, RoundingMode.HALF_UP).doubleValue();
+    }
+
+    /** To tenths, in which greens by the clock are written. */
+    private static double tenth(double value) {
+        return BigDecimal.valueOf(value).setScale(1, RoundingMode.HALF_UP).doubleValue();
     }
 }

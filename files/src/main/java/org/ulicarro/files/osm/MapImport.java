@@ -4,8 +4,10 @@ import java.io.IOException;
 import java.nio.file.Files;
 import java.nio.file.Path;
 import java.util.ArrayList;
+import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Locale;
+import java.util.Map;
 import java.util.function.Consumer;
 import java.util.stream.Stream;
 import org.ulicarro.core.base.Fault;
@@ -13,11 +15,12 @@ import org.ulicarro.core.demand.TrialDemand;
 import org.ulicarro.core.network.Network;
 import org.ulicarro.core.network.NetworkCompiler;
 import org.ulicarro.core.signal.TrialPlan;
+import org.ulicarro.core.study.DemandInput;
+import org.ulicarro.core.study.SignalController;
 import org.ulicarro.core.study.Study;
 import org.ulicarro.core.study.StudyRules;
 import org.ulicarro.files.GeoReference;
-import org.ulicarro.files.NewStudyText;
-import org.ulicarro.files.StudyFolder;
+import org.ulicarro.files.NewStudy;
 import org.ulicarro.files.StudyProblem;
 import org.ulicarro.files.TrialDemandText;
 
@@ -28,6 +31,11 @@ public final class MapImport {
     private static final int MOST_CHECKED = 12_000;
 
     private static final int MOST_ROUNDS = 60;
+
+    private static final String CREDIT =
+            "A study of a road map. Map data (c) OpenStreetMap contributors, Open Database License 1.0.";
+    private static final String NETWORK =
+            "Written by 'ulicarro import map'. What the map does not say is marked as guessed; look at it.";
 
     /**
      * What is wanted of a map.
@@ -183,25 +191,20 @@ public final class MapImport {
             }
             mender.apply(draft);
             Ramps ramps = new Ramps(draft, own);
-            List<String> networks =
-                    new NetworkText(draft, mender.dropped, ramps, wish.driveRight(), own).write(lat, lon);
-            List<String> files = new ArrayList<>();
-            for (int i = 0; i < networks.size(); i++) {
-                files.add(networks.size() == 1 ? "network.yaml" : "network-" + (i + 1) + ".yaml");
-                Files.writeString(work.resolve(files.get(i)), networks.get(i));
-            }
-            List<String> all = new ArrayList<>(files);
-            standIns(draft, work, all);
-            study(work, all);
-            if (!checked) {
-                return result(draft, own, false, all);
-            }
+            NetworkRecords records = new NetworkRecords(draft, mender.dropped, ramps, wish.driveRight(), own);
+            NewStudy study = new NewStudy(CREDIT, wish.title(), wish.driveRight(), "trial");
+            study.network(NETWORK, records.network(lat, lon), records.comments());
+            study.demand("", DemandInput.of(TrialDemandText.LIGHT));
+            study.signals("", standIns(draft));
             List<Fault> errors = new ArrayList<>();
-            Network network = compile(work, errors);
+            Network network = checked ? compile(study.study(), errors) : null;
             if (errors.isEmpty()) {
-                progress.accept("writing signals" + (wish.demand() > 0 ? " and demand" : ""));
-                signalsAndDemand(network, work, files);
-                return result(draft, own, true, files);
+                if (checked) {
+                    progress.accept("writing signals" + (wish.demand() > 0 ? " and demand" : ""));
+                    signalsAndDemand(network, study);
+                }
+                study.write(work);
+                return result(draft, own, checked, List.copyOf(study.files().keySet()));
             }
             progress.accept("mending: " + errors.size() + " places and roads do not fit yet");
             if (round == MOST_ROUNDS || !mender.mend(draft, errors)) {
@@ -222,37 +225,22 @@ public final class MapImport {
         int signals = (int) draft.places.values().stream()
                 .filter(p -> p.control == DraftNetwork.Control.SIGNAL)
                 .count();
-        List<String> all = new ArrayList<>(List.of("study.yaml"));
-        all.addAll(files);
-        return new Result(draft.places.size(), signals, draft.roads.size(), metres / 1000, guesses, checked, all);
+        return new Result(draft.places.size(), signals, draft.roads.size(), metres / 1000, guesses, checked, files);
     }
 
-    private void study(Path work, List<String> files) throws IOException {
-        String comment = "A study of a road map. Map data (c) OpenStreetMap contributors, Open Database License 1.0.";
-        Files.writeString(
-                work.resolve("study.yaml"),
-                NewStudyText.main(comment, wish.title(), wish.driveRight(), "trial", files));
-    }
-
-    /** What the rules want to be there before signals and demand can be made. */
-    private static void standIns(DraftNetwork draft, Path work, List<String> files) throws IOException {
-        StringBuilder signals = new StringBuilder();
+    /** What the rules want to be there before signals can be made. */
+    private static Map<String, SignalController> standIns(DraftNetwork draft) {
+        Map<String, SignalController> all = new LinkedHashMap<>();
         for (DraftNetwork.Place place : draft.places.values()) {
             if (place.control == DraftNetwork.Control.SIGNAL) {
-                signals.append(NewStudyText.standIn(place.id));
+                all.put(place.id, NewStudy.standIn());
             }
         }
-        if (!signals.isEmpty()) {
-            Files.writeString(work.resolve("signals.yaml"), "signals:\n" + signals);
-            files.add("signals.yaml");
-        }
-        Files.writeString(work.resolve("demand.yaml"), "demand:\n  mix: " + TrialDemandText.LIGHT + "\n");
-        files.add("demand.yaml");
+        return all;
     }
 
     /** Errors of the network alone; signals come when it has none. */
-    private Network compile(Path work, List<Fault> errors) throws StudyProblem {
-        Study study = StudyFolder.read(work, List.of()).study();
+    private static Network compile(Study study, List<Fault> errors) {
         List<Fault> faults = new ArrayList<>();
         StudyRules.check(study, faults);
         faults.removeIf(f -> f.pointer().startsWith("/signals"));
@@ -263,22 +251,18 @@ public final class MapImport {
         return network;
     }
 
-    private void signalsAndDemand(Network network, Path work, List<String> files) throws IOException {
-        List<TrialPlan> plans = TrialPlan.of(network);
-        if (!plans.isEmpty()) {
-            String about =
-                    "# Guessed: a map has no signal plans. These are safe, and no more than a start: 'ulicarro time' finds better"
-                            + " ones.\nsignals:\n";
-            Files.writeString(work.resolve("signals.yaml"), about + NewStudyText.signals(plans));
-            files.add("signals.yaml");
-        }
-        files.add("demand.yaml");
+    private void signalsAndDemand(Network network, NewStudy study) {
+        Map<String, SignalController> signals = new LinkedHashMap<>();
+        TrialPlan.of(network).forEach(plan -> signals.put(plan.place(), NewStudy.control(plan)));
+        study.signals(
+                "Guessed: a map has no signal plans. These are safe, and no more than a start: 'ulicarro time' finds better"
+                        + " ones.",
+                signals);
         if (wish.demand() > 0) {
-            Files.writeString(
-                    work.resolve("demand.yaml"),
-                    TrialDemandText.of(
-                            TrialDemand.of(network, wish.demand()), wish.demandText(), TrialDemandText.LIGHT));
+            List<TrialDemand> entries = TrialDemand.of(network, wish.demand());
+            study.demand(
+                    TrialDemandText.about(entries, wish.demandText()),
+                    TrialDemandText.of(entries, TrialDemandText.LIGHT));
         }
-        study(work, files);
     }
 }

@@ -1,9 +1,9 @@
 package org.ulicarro.files.osm;
 
-import java.util.HashMap;
+import java.util.LinkedHashMap;
 import java.util.List;
-import java.util.Locale;
 import java.util.Map;
+import org.ulicarro.core.study.Direction;
 import org.ulicarro.files.osm.DraftNetwork.Control;
 import org.ulicarro.files.osm.DraftNetwork.Place;
 import org.ulicarro.files.osm.RoadGraph.Edge;
@@ -16,7 +16,8 @@ final class Ramps {
     private static final double TAPER = 60; // m
     private static final double LEAST = 90; // m of main road that a lane beside it needs
 
-    private final Map<String, String> texts = new HashMap<>(); // road and direction -> its key
+    private final Map<String, Direction.Ramp> joins = new LinkedHashMap<>(); // by road and direction
+    private final Map<String, Direction.Ramp> leaves = new LinkedHashMap<>();
     private final Guesses guesses;
 
     Ramps(DraftNetwork draft, Guesses guesses) {
@@ -28,9 +29,14 @@ final class Ramps {
         }
     }
 
-    /** What a direction of a road says of itself as a ramp; null for nothing. */
-    String of(String road, boolean ahead) {
-        return texts.get(road + (ahead ? " ahead" : " back"));
+    /** The lane by which a direction of a road joins another one; null for none. */
+    Direction.Ramp joins(String road, boolean ahead) {
+        return joins.get(road + (ahead ? " ahead" : " back"));
+    }
+
+    /** The lane by which it leaves another one; null for none. */
+    Direction.Ramp leaves(String road, boolean ahead) {
+        return leaves.get(road + (ahead ? " ahead" : " back"));
     }
 
     private void look(Node node, DraftNetwork draft) {
@@ -54,15 +60,13 @@ final class Ramps {
         boolean right = joins == cross > 0;
         double parallel = Math.min(PARALLEL, Math.max(30, (one.length() - TAPER) / 2));
         double taper = Math.min(TAPER, one.length() / 4);
-        texts.put(
-                draft.roads.get(ramp) + (joins == (ramp.to == node) ? " ahead" : " back"),
-                String.format(
-                        Locale.ROOT,
-                        "%s: {side: %s, parallel: %.0f m, taper: %.0f m}",
-                        joins ? "joins" : "leaves",
-                        right ? "right" : "left",
-                        parallel,
-                        taper));
+        (joins ? this.joins : leaves)
+                .put(
+                        draft.roads.get(ramp) + (joins == (ramp.to == node) ? " ahead" : " back"),
+                        new Direction.Ramp(
+                                right ? Direction.Side.RIGHT : Direction.Side.LEFT,
+                                Math.rint(parallel),
+                                Math.rint(taper)));
         guesses.add("lanes beside the main road that ramps are given", draft.roads.get(ramp));
     }
 

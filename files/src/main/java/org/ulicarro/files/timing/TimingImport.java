@@ -4,10 +4,8 @@ import java.nio.file.Path;
 import java.util.ArrayList;
 import java.util.LinkedHashMap;
 import java.util.List;
-import java.util.Locale;
 import java.util.Map;
 import java.util.TreeMap;
-import java.util.stream.Collectors;
 import org.ulicarro.core.base.Fault;
 import org.ulicarro.core.base.Names;
 import org.ulicarro.core.study.ActuatedControl;
@@ -18,6 +16,7 @@ import org.ulicarro.files.CsvFile.Cell;
 import org.ulicarro.files.Message;
 import org.ulicarro.files.Spot;
 import org.ulicarro.files.StudyProblem;
+import org.ulicarro.files.StudyText;
 
 /** A sheet {@code place,object,index,value} as an alternative of a study: times, splits, offsets and orders of phases that are there already. */
 public final class TimingImport {
@@ -144,50 +143,45 @@ public final class TimingImport {
     }
 
     private String text() {
-        StringBuilder text = new StringBuilder("# Of a timing sheet.\nsignals:\n");
+        Map<String, Object> places = new LinkedHashMap<>();
         values.forEach((place, objects) -> {
             ActuatedControl controller = (ActuatedControl) study.signals().get(place);
-            text.append("  ").append(place).append(":\n");
-            phases(text, place, controller, objects);
-            plans(text, controller, objects);
+            Map<String, Object> own = new LinkedHashMap<>();
+            own.put("phases", phases(place, controller, objects));
+            own.put("plans", plans(controller, objects));
+            own.values().removeIf(all -> ((Map<?, ?>) all).isEmpty());
+            places.put(place, own);
         });
-        return text.toString();
+        return "# Of a timing sheet.\n" + StudyText.of(Map.of("signals", places));
     }
 
-    private void phases(
-            StringBuilder text, String place, ActuatedControl controller, Map<String, Map<String, Cell>> objects) {
-        Map<String, List<String>> keys = new TreeMap<>(TimingImport::byNumber);
+    private Map<String, Map<String, Object>> phases(
+            String place, ActuatedControl controller, Map<String, Map<String, Cell>> objects) {
+        Map<String, Map<String, Object>> keys = new TreeMap<>(TimingImport::byNumber);
         PHASE.forEach((object, key) -> collect(objects, object, key, keys, place, controller));
-        Map<String, List<String>> density = new TreeMap<>();
+        Map<String, Map<String, Object>> density = new TreeMap<>();
         DENSITY.forEach((object, key) -> collect(objects, object, key, density, place, controller));
-        density.forEach((phase, all) -> keys.computeIfAbsent(phase, none -> new ArrayList<>())
-                .add("volume-density: {" + all.stream().sorted().collect(Collectors.joining(", ")) + "}"));
+        density.forEach((phase, all) ->
+                keys.computeIfAbsent(phase, none -> new TreeMap<>()).put("volume-density", all));
         objects.getOrDefault("phaseOptions", Map.of()).forEach((phase, cell) -> {
             if (isPhase(phase, cell, place, controller)) {
-                options(keys.computeIfAbsent(phase, none -> new ArrayList<>()), (int) number(cell));
+                options(keys.computeIfAbsent(phase, none -> new TreeMap<>()), (int) number(cell));
             }
         });
-        if (!keys.isEmpty()) {
-            text.append("    phases:\n");
-            keys.forEach((phase, all) -> text.append("      ")
-                    .append(phase)
-                    .append(": {")
-                    .append(all.stream().sorted().collect(Collectors.joining(", ")))
-                    .append("}\n"));
-        }
+        return keys;
     }
 
     private void collect(
             Map<String, Map<String, Cell>> objects,
             String object,
             Key key,
-            Map<String, List<String>> into,
+            Map<String, Map<String, Object>> into,
             String place,
             ActuatedControl controller) {
         objects.getOrDefault(object, Map.of()).forEach((phase, cell) -> {
             if (isPhase(phase, cell, place, controller)) {
-                into.computeIfAbsent(phase, none -> new ArrayList<>())
-                        .add(key.name + ": " + plain(number(cell) / key.per) + " s");
+                into.computeIfAbsent(phase, none -> new TreeMap<>())
+                        .put(key.name, StudyText.seconds(rounded(number(cell) / key.per)));
             }
         });
     }
@@ -203,7 +197,7 @@ public final class TimingImport {
         return true;
     }
 
-    private static void options(List<String> keys, int bits) {
+    private static void options(Map<String, Object> keys, int bits) {
         List<String> recall = new ArrayList<>();
         String[] names = {"min", "max", "people", "soft"};
         for (int i = 0; i < names.length; i++) {
@@ -211,11 +205,11 @@ public final class TimingImport {
                 recall.add(names[i]);
             }
         }
-        keys.add("recall: [" + String.join(", ", recall) + "]");
-        keys.add("dual-entry: " + ((bits >> 10 & 1) == 1));
-        keys.add("conditional-service: " + ((bits >> 14 & 1) == 1));
-        keys.add("rest-in-walk: " + ((bits >> 13 & 1) == 1));
-        keys.add("lock: " + ((bits >> 5 & 1) == 0));
+        keys.put("recall", recall);
+        keys.put("dual-entry", ((bits >> 10 & 1) == 1));
+        keys.put("conditional-service", ((bits >> 14 & 1) == 1));
+        keys.put("rest-in-walk", ((bits >> 13 & 1) == 1));
+        keys.put("lock", ((bits >> 5 & 1) == 0));
     }
 
     private double number(Cell cell) {
@@ -232,46 +226,39 @@ public final class TimingImport {
     }
 
     /** Patterns are the plans of the controller in their order; those beyond get names of their own. */
-    private void plans(StringBuilder text, ActuatedControl controller, Map<String, Map<String, Cell>> objects) {
+    private Map<String, Object> plans(ActuatedControl controller, Map<String, Map<String, Cell>> objects) {
         List<String> ids = List.copyOf(controller.plans().keySet());
-        List<String> lines = new ArrayList<>();
+        Map<String, Object> plans = new LinkedHashMap<>();
         objects.getOrDefault("patternCycleTime", Map.of()).forEach((pattern, cell) -> {
             int n = (int) number(new Cell(pattern, cell.spot()));
             String id = n >= 1 && n <= ids.size() ? ids.get(n - 1) : "pattern-" + pattern;
             double cycle = number(cell);
-            List<String> parts = new ArrayList<>();
-            String sequence = other(objects, "patternSequenceNumber", pattern);
-            String rings = rings(objects, sequence);
+            Map<String, Object> plan = new LinkedHashMap<>();
+            List<String> rings = rings(objects, other(objects, "patternSequenceNumber", pattern));
             if (!rings.isEmpty()) {
-                parts.add("rings: [" + rings + "]");
+                plan.put("rings", rings);
             }
-            if (cycle == 0) {
-                parts.add("free: true");
-            } else {
+            plan.put("free", cycle == 0);
+            if (cycle != 0) {
                 String split = other(objects, "patternSplitNumber", pattern);
-                parts.add("free: false");
-                parts.add("cycle: " + plain(cycle) + " s");
                 Cell offset =
                         objects.getOrDefault("patternOffsetTime", Map.of()).get(pattern);
-                parts.add("offset: " + plain(offset == null ? 0 : number(offset)) + " s");
-                parts.add("splits: {"
-                        + ofSplit(objects, "splitTime", split).entrySet().stream()
-                                .map(e -> e.getKey() + ": " + plain(number(e.getValue())) + " s")
-                                .collect(Collectors.joining(", "))
-                        + "}");
-                parts.add("coordinated: ["
-                        + ofSplit(objects, "splitCoordPhase", split).entrySet().stream()
+                Map<String, Object> splits = new LinkedHashMap<>();
+                ofSplit(objects, "splitTime", split)
+                        .forEach((phase, time) -> splits.put(phase, StudyText.seconds(rounded(number(time)))));
+                plan.put("cycle", StudyText.seconds(rounded(cycle)));
+                plan.put("offset", StudyText.seconds(offset == null ? 0 : rounded(number(offset))));
+                plan.put("splits", splits);
+                plan.put(
+                        "coordinated",
+                        ofSplit(objects, "splitCoordPhase", split).entrySet().stream()
                                 .filter(e -> number(e.getValue()) == 1)
                                 .map(Map.Entry::getKey)
-                                .collect(Collectors.joining(", "))
-                        + "]");
+                                .toList());
             }
-            lines.add("      " + id + ": {" + String.join(", ", parts) + "}\n");
+            plans.put(id, plan);
         });
-        if (!lines.isEmpty()) {
-            text.append("    plans:\n");
-            lines.forEach(text::append);
-        }
+        return plans;
     }
 
     private static String other(Map<String, Map<String, Cell>> objects, String object, String pattern) {
@@ -290,7 +277,7 @@ public final class TimingImport {
     }
 
     /** Phases of a ring in order; a barrier stands where the phases beside which they may be green change. */
-    private static String rings(Map<String, Map<String, Cell>> objects, String sequence) {
+    private static List<String> rings(Map<String, Map<String, Cell>> objects, String sequence) {
         Map<String, Cell> beside = objects.getOrDefault("phaseConcurrency", Map.of());
         return ofSplit(objects, "sequenceData", sequence).values().stream()
                 .map(cell -> {
@@ -303,12 +290,13 @@ public final class TimingImport {
                         ring.append(ring.isEmpty() ? "" : barrier ? " | " : " ").append(phase);
                         before = own;
                     }
-                    return '"' + ring.toString() + '"';
+                    return ring.toString();
                 })
-                .collect(Collectors.joining(", "));
+                .toList();
     }
 
-    private static String plain(double value) {
-        return String.format(Locale.ROOT, "%.2f", value).replaceAll("0+$", "").replaceAll("\\.$", "");
+    /** To hundredths. */
+    private static double rounded(double value) {
+        return StrictMath.rint(value * 100) / 100;
     }
 }

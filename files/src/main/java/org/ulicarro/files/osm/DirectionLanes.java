@@ -2,14 +2,18 @@ package org.ulicarro.files.osm;
 
 import java.util.ArrayList;
 import java.util.Collections;
+import java.util.LinkedHashMap;
 import java.util.List;
-import java.util.Locale;
+import java.util.Map;
 import java.util.Set;
+import org.ulicarro.core.study.Arrows;
+import org.ulicarro.core.study.Direction;
+import org.ulicarro.core.study.VehicleType;
 import org.ulicarro.files.osm.RoadGraph.Edge;
 import org.ulicarro.files.osm.RoadGraph.Section;
 
-/** The lanes of one direction of a road as a study writes them: those of most of its length, bays where it has more before its end, arrows. */
-final class LaneText {
+/** The lanes of one direction of a road as a study has them: those of most of its length, bays where it has more before its end, arrows. */
+final class DirectionLanes {
 
     private static final double TAPER = 15; // m
     private static final double LEAST_BAY = 12; // m of full width
@@ -33,7 +37,7 @@ final class LaneText {
      * @param dropped {@code arrows}, {@code bays}
      * @param slip whether a slip lane needs a bay on the kerb side
      */
-    LaneText(Edge edge, boolean ahead, boolean driveRight, Set<String> dropped, boolean slip, Guesses guesses) {
+    DirectionLanes(Edge edge, boolean ahead, boolean driveRight, Set<String> dropped, boolean slip, Guesses guesses) {
         this.driveRight = driveRight;
         this.dropped = dropped;
         List<Section> all = new ArrayList<>(edge.sections);
@@ -140,34 +144,29 @@ final class LaneText {
         }
     }
 
-    /** {@code {lanes: 2, bays: {left: [{full-width: 40 m, taper: 15 m}]}, turns: [L, T, TR]}}. */
-    String text(String ramp) {
-        List<String> parts = new ArrayList<>();
-        parts.add("lanes: " + lanes);
-        if (left + right > 0) {
-            parts.add(
-                    "bays: {" + bays("left", left) + (left > 0 && right > 0 ? ", " : "") + bays("right", right) + "}");
-        }
-        if (!arrows.isEmpty()) {
-            parts.add("turns: [" + String.join(", ", arrows) + "]");
-        }
+    /** As a study has it. */
+    Direction direction(Direction.Ramp joins, Direction.Ramp leaves) {
+        Map<String, Direction.LaneUse> uses = new LinkedHashMap<>();
         for (int lane : buses) {
             if (lane <= lanes && lanes > buses.size()) {
-                parts.add("lane-use: {" + (lane + left) + ": {only: [bus]}}");
+                uses.put(
+                        String.valueOf(lane + left), new Direction.LaneUse(List.of(VehicleType.BUS), null, null, null));
                 break;
             }
         }
-        if (ramp != null) {
-            parts.add(ramp);
-        }
-        return "{" + String.join(", ", parts) + "}";
-    }
-
-    private String bays(String side, int count) {
-        if (count == 0) {
-            return "";
-        }
-        String one = String.format(Locale.ROOT, "{full-width: %.0f m, taper: %.0f m}", bay, TAPER);
-        return side + ": [" + String.join(", ", Collections.nCopies(count, one)) + "]";
+        Direction.Bay one = new Direction.Bay(bay, TAPER);
+        Direction plain = Direction.of(lanes);
+        return new Direction(
+                lanes,
+                plain.width(),
+                null,
+                new Direction.Bays(Collections.nCopies(left, one), Collections.nCopies(right, one)),
+                null,
+                arrows.stream().map(Arrows::parse).toList(),
+                joins,
+                leaves,
+                uses,
+                null,
+                null);
     }
 }
