@@ -2,15 +2,14 @@ package org.ulicarro.cli;
 
 import java.io.IOException;
 import java.io.PrintWriter;
+import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Locale;
+import java.util.Map;
 import java.util.concurrent.Callable;
-import org.ulicarro.core.run.Calibration;
-import org.ulicarro.core.run.Calibration.Outcome;
-import org.ulicarro.core.run.MeasuredResults;
 import org.ulicarro.core.run.Model;
-import org.ulicarro.core.run.Replications;
-import org.ulicarro.core.run.Trials;
+import org.ulicarro.core.search.Calibration;
+import org.ulicarro.core.search.Calibration.Outcome;
 import org.ulicarro.files.LoadedStudy;
 import org.ulicarro.files.StudyEditor;
 import org.ulicarro.files.StudyProblem;
@@ -66,13 +65,17 @@ final class CalibrateCommand implements Callable<Integer> {
             description = "write the time gaps into this alternative, which is made if need be")
     private String write;
 
+    @Option(
+            names = "--resume",
+            paramLabel = "SEARCH",
+            description = "go on with a search that was stopped, by its number; what it was asked stands")
+    private String resume;
+
     @Mixin
     private OutputForm form;
 
     @Spec
     private CommandSpec spec;
-
-    private int trial;
 
     @Override
     public Integer call() throws StudyProblem, IOException, InterruptedException {
@@ -82,12 +85,21 @@ final class CalibrateCommand implements Callable<Integer> {
         check(
                 write == null || write.matches("[A-Za-z0-9_-]+"),
                 "the name of an alternative may hold letters, digits, '-' and '_' only");
-        LoadedStudy loaded = study.read(alternative.name);
-        Calibration calibration = new Calibration(loaded.compile(study.period).model(), within / 100);
-        check(
-                !calibration.targets().isEmpty(),
-                "no place says a measured saturation flow; write one there, such as saturation: {NBT: 1720 pcu/h}");
-        List<Outcome> outcomes = calibration.search(trials, this::attempt);
+        Searching searching = resume == null
+                ? Searching.begin(
+                        "calibrate", study, alternative.name, replications, asked(), this::refuseWithoutTarget)
+                : Searching.goOn("calibrate", study.folder, resume);
+        LoadedStudy loaded = searching.study();
+        within = Double.parseDouble(searching.request().asked().get("within"));
+        trials = Integer.parseInt(searching.request().asked().get("trials"));
+        List<Outcome> outcomes;
+        try (searching) {
+            Calibration calibration = new Calibration(searching.model(), within / 100);
+            outcomes = searching.run(
+                    Calibration.instruments(), spec.commandLine().getErr(), tries -> calibration.search(trials, tries));
+            long met = outcomes.stream().filter(Outcome::met).count();
+            searching.end(met + " of " + outcomes.size() + " targets met");
+        }
         PrintWriter out = spec.commandLine().getOut();
         sheet(outcomes).print(form, out);
         if (!form.isForMachines()) {
@@ -95,6 +107,9 @@ final class CalibrateCommand implements Callable<Integer> {
         }
         if (write != null) {
             write(loaded, outcomes, out);
+        }
+        if (!form.isForMachines()) {
+            out.println("kept " + searching.folder() + ": 'results " + searching.shortName() + "' lists its trials");
         }
         return outcomes.stream().allMatch(o -> o.met() && isSure(o)) ? Exit.DONE : Exit.DOES_NOT_HOLD;
     }
@@ -105,16 +120,17 @@ final class CalibrateCommand implements Callable<Integer> {
         }
     }
 
-    private MeasuredResults attempt(Model variant) throws InterruptedException {
-        PrintWriter err = spec.commandLine().getErr();
-        err.println("trial " + ++trial);
-        ProgressLine progress = new ProgressLine(err, replications);
-        try {
-            int jobs = Runtime.getRuntime().availableProcessors();
-            return Trials.run(variant, Replications.of(replications), jobs, progress);
-        } finally {
-            progress.done();
-        }
+    private Map<String, String> asked() {
+        Map<String, String> asked = new LinkedHashMap<>();
+        asked.put("within", String.valueOf(within));
+        asked.put("trials", String.valueOf(trials));
+        return asked;
+    }
+
+    private void refuseWithoutTarget(Model model) {
+        check(
+                !new Calibration(model, within / 100).targets().isEmpty(),
+                "no place says a measured saturation flow; write one there, such as saturation: {NBT: 1720 pcu/h}");
     }
 
     private Sheet sheet(List<Outcome> outcomes) {

@@ -14,6 +14,7 @@ import org.ulicarro.files.GeoReference;
 import org.ulicarro.files.LoadedStudy;
 import org.ulicarro.files.Run;
 import org.ulicarro.files.RunFolder;
+import org.ulicarro.files.SearchFolder;
 import org.ulicarro.files.StudyFolder;
 import org.ulicarro.files.StudyProblem;
 import org.ulicarro.files.gmns.GmnsExport;
@@ -91,8 +92,7 @@ final class ExportCommand implements Callable<Integer> {
         PrintWriter out = spec.commandLine().getOut();
         if (form.csv != null || form.parquet != null) {
             Path folder = form.csv == null ? form.parquet : form.csv;
-            Path of = RunArgument.find(subject);
-            List<Path> files = form.csv == null ? RunFolder.exportParquet(of, folder) : RunFolder.exportCsv(of, folder);
+            List<Path> files = tables(folder);
             out.println("wrote " + files.size() + " tables to " + folder);
         } else if (form.geojson != null) {
             geojson();
@@ -107,6 +107,17 @@ final class ExportCommand implements Callable<Integer> {
             out.println("wrote " + form.timing);
         }
         return Exit.DONE;
+    }
+
+    private List<Path> tables(Path folder) throws IOException {
+        Path search = SearchSheet.find(subject);
+        if (search != null) {
+            return form.csv == null
+                    ? SearchFolder.exportParquet(search, folder)
+                    : SearchFolder.exportCsv(search, folder);
+        }
+        Path of = RunArgument.find(subject);
+        return form.csv == null ? RunFolder.exportParquet(of, folder) : RunFolder.exportCsv(of, folder);
     }
 
     private boolean isStudy() {

@@ -2,6 +2,7 @@ package org.ulicarro.cli;
 
 import java.io.IOException;
 import java.io.PrintWriter;
+import java.nio.file.Path;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Locale;
@@ -116,6 +117,10 @@ final class ResultsCommand implements Callable<Integer> {
         if (refusal != null) {
             throw new ParameterException(spec.commandLine(), refusal);
         }
+        Path search = SearchSheet.find(run);
+        if (search != null) {
+            return search(search, used);
+        }
         Run found = Run.in(RunArgument.find(run));
         RowSource source = new RowSource(found, filter, by != null || filter.asksForTimes());
         ComposedTable composed = table.composed();
@@ -134,6 +139,18 @@ final class ResultsCommand implements Callable<Integer> {
         } else {
             composed.print(asked, out);
         }
+        return Exit.DONE;
+    }
+
+    private int search(Path folder, Set<Choice> used) throws IOException {
+        if (!used.isEmpty()) {
+            throw new ParameterException(spec.commandLine(), "a search has trials, and no tables to choose from");
+        }
+        PrintWriter out = spec.commandLine().getOut();
+        if (!form.isForMachines()) {
+            SearchSheet.about(folder).forEach(out::println);
+        }
+        SearchSheet.trials(folder).print(form, out);
         return Exit.DONE;
     }
 

@@ -60,7 +60,8 @@ final class ShowCommand implements Callable<Integer> {
         ROUTES,
         CROSSINGS,
         DEVICES,
-        RUNS
+        RUNS,
+        SEARCHES
     }
 
     @Mixin
@@ -86,6 +87,10 @@ final class ShowCommand implements Callable<Integer> {
         What chosen = chosen();
         if (chosen == What.RUNS) {
             RunSheet.of(study.folder).print(form, spec.commandLine().getOut());
+            return Exit.DONE;
+        }
+        if (chosen == What.SEARCHES) {
+            SearchSheet.list(study.folder).print(form, spec.commandLine().getOut());
             return Exit.DONE;
         }
         LoadedStudy loaded = study.read(alternative.name);
@@ -122,7 +127,7 @@ final class ShowCommand implements Callable<Integer> {
             case ROUTES -> demand.routes();
             case CROSSINGS -> roads.crossings();
             case DEVICES -> roads.devices();
-            case RUNS -> throw new IllegalStateException("told already");
+            case RUNS, SEARCHES -> throw new IllegalStateException("told already");
         };
         sheet.print(form, out);
         if (!form.isForMachines()) {
@@ -177,7 +182,7 @@ final class ShowCommand implements Callable<Integer> {
                         "Seconds from the end of green of the group that it waits for; more while that one has not had its min-green.");
             case PLANS ->
                 List.of("", "Plans as they are written; 'draw --place PLACE --plan' shows them, 'rehearse' runs them.");
-            case POINTS, ROADS, CROSSINGS, DEVICES, RUNS, VOLUMES -> List.of();
+            case POINTS, ROADS, CROSSINGS, DEVICES, RUNS, SEARCHES, VOLUMES -> List.of();
         };
     }
 

@@ -1,12 +1,8 @@
 package org.ulicarro.files;
 
 import java.io.IOException;
-import java.nio.channels.FileChannel;
-import java.nio.channels.FileLock;
-import java.nio.channels.OverlappingFileLockException;
 import java.nio.file.Files;
 import java.nio.file.Path;
-import java.nio.file.StandardOpenOption;
 import java.sql.SQLException;
 import java.util.List;
 import org.ulicarro.core.run.ReplicationResult;
@@ -17,20 +13,17 @@ import org.ulicarro.core.run.ReplicationResult;
  */
 public final class RunInProgress implements AutoCloseable {
 
-    private static final String LOCK = "lock";
-
     private final Path part;
     private final RunRequest request;
-    private final FileChannel channel;
+    private final FolderLock lock;
     private final ResultDatabase database;
     private final int before; // replications that an earlier process kept
     private int count;
 
-    private RunInProgress(Path part, RunRequest request, FileChannel channel, ResultDatabase database)
-            throws SQLException {
+    private RunInProgress(Path part, RunRequest request, FolderLock lock, ResultDatabase database) throws SQLException {
         this.part = part;
         this.request = request;
-        this.channel = channel;
+        this.lock = lock;
         this.database = database;
         count = database.count();
         before = count;
@@ -38,9 +31,9 @@ public final class RunInProgress implements AutoCloseable {
 
     /** Begins a run in an empty folder. */
     public static RunInProgress begin(Path part, RunRequest request) throws IOException {
-        FileChannel channel = lock(part);
+        FolderLock lock = FolderLock.of(part);
         request.write(part);
-        return open(part, request, channel);
+        return open(part, request, lock);
     }
 
     /**
@@ -62,14 +55,14 @@ public final class RunInProgress implements AutoCloseable {
         if (!Files.exists(part.resolve(RunRequest.FILE))) {
             throw new IOException(part + " was interrupted before it began; remove it and run anew");
         }
-        return open(part, RunRequest.read(part), lock(part));
+        return open(part, RunRequest.read(part), FolderLock.of(part));
     }
 
-    private static RunInProgress open(Path part, RunRequest request, FileChannel channel) throws IOException {
+    private static RunInProgress open(Path part, RunRequest request, FolderLock lock) throws IOException {
         try {
-            return new RunInProgress(part, request, channel, ResultDatabase.open(part.resolve(RunFolder.RESULTS)));
+            return new RunInProgress(part, request, lock, ResultDatabase.open(part.resolve(RunFolder.RESULTS)));
         } catch (SQLException e) {
-            channel.close();
+            lock.close();
             throw unwritable(part, e);
         }
     }
@@ -79,21 +72,6 @@ public final class RunInProgress implements AutoCloseable {
         boolean full = String.valueOf(e.getMessage()).contains("SQLITE_FULL");
         return new IOException(
                 file + " cannot be written: " + (full ? "no space left on the disk" : e.getMessage()), e);
-    }
-
-    private static FileChannel lock(Path part) throws IOException {
-        FileChannel channel = FileChannel.open(part.resolve(LOCK), StandardOpenOption.CREATE, StandardOpenOption.WRITE);
-        FileLock held = null;
-        try {
-            held = channel.tryLock();
-        } catch (OverlappingFileLockException e) {
-            // another part of this process has it
-        }
-        if (held == null) {
-            channel.close();
-            throw new IOException(part + " is being made by another process");
-        }
-        return channel;
     }
 
     public Path part() {
@@ -147,7 +125,7 @@ public final class RunInProgress implements AutoCloseable {
         close();
         Run run = RunFolder.write(part, record, study, results, log);
         Files.deleteIfExists(part.resolve(RunRequest.FILE));
-        Files.deleteIfExists(part.resolve(LOCK));
+        FolderLock.clear(part);
         return run;
     }
 
@@ -159,7 +137,7 @@ public final class RunInProgress implements AutoCloseable {
         } catch (SQLException e) {
             throw unwritable(part, e);
         } finally {
-            channel.close();
+            lock.close();
         }
     }
 }

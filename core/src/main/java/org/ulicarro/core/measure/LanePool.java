@@ -12,6 +12,9 @@ import java.util.function.ToDoubleFunction;
  */
 public record LanePool(int headways, double saturationPcuh, double vc) {
 
+    /** From so many headways on, their mean is a saturation flow. */
+    public static final int ENOUGH = LaneMeasure.ENOUGH;
+
     /** The same lane in each replication. */
     public static LanePool of(List<LaneRow> rows) {
         int headways = rows.stream().mapToInt(LaneRow::headways).sum();

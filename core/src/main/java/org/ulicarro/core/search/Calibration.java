@@ -1,16 +1,19 @@
-package org.ulicarro.core.run;
+package org.ulicarro.core.search;
 
 import java.util.ArrayList;
 import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
-import org.ulicarro.core.analysis.TimeGapSearch;
+import org.ulicarro.core.measure.Instruments;
 import org.ulicarro.core.measure.LanePool;
 import org.ulicarro.core.measure.LaneRow;
 import org.ulicarro.core.measure.Statistic;
 import org.ulicarro.core.network.Junction;
 import org.ulicarro.core.network.Movement;
 import org.ulicarro.core.network.TurningPath;
+import org.ulicarro.core.run.Change;
+import org.ulicarro.core.run.Model;
+import org.ulicarro.core.run.ReplicationResult;
 import org.ulicarro.core.study.MovementInput;
 import org.ulicarro.core.study.NetworkInput;
 import org.ulicarro.core.study.Place;
@@ -57,14 +60,6 @@ public final class Calibration {
         public boolean isUnknown() {
             return Double.isNaN(reached.mean());
         }
-    }
-
-    /** Runs a variant. */
-    @FunctionalInterface
-    public interface Trial<X extends Exception> {
-
-        /** All replications of it. */
-        MeasuredResults run(Model variant) throws X;
     }
 
     private record Round(double[] shares, Statistic[] flows, double miss) {}
@@ -129,13 +124,19 @@ public final class Calibration {
         return targets;
     }
 
+    /** What is measured in a trial. */
+    public static Instruments instruments() {
+        return Instruments.of(LaneRow.class);
+    }
+
     /**
      * Searches.
      *
      * @param rounds at most so many trials
+     * @param tries with {@link #instruments()}
      * @return what became of each target: of the trial that came nearest to all of them
      */
-    public <X extends Exception> List<Outcome> search(int rounds, Trial<X> trial) throws X {
+    public List<Outcome> search(int rounds, Tries tries) throws InterruptedException {
         double[] shares = new double[targets.size()];
         TimeGapSearch[] searches = new TimeGapSearch[targets.size()];
         for (int t = 0; t < shares.length; t++) {
@@ -149,7 +150,7 @@ public final class Calibration {
         for (int round = 0; round < rounds; round++) {
             double[] tried = shares;
             Model variant = model.with(Change.network(all -> with(tried))).get();
-            Round now = round(shares, trial.run(variant));
+            Round now = round(shares, tries.run(change(shares), variant, this::figures));
             first = first == null ? now : first;
             best = best == null || now.miss < best.miss ? now : best;
             boolean moved = false;
@@ -179,47 +180,84 @@ public final class Calibration {
         return Math.abs(flow / targets.get(t).flow() - 1) <= within;
     }
 
-    private Round round(double[] shares, MeasuredResults results) {
+    private Round round(double[] shares, List<Map<String, Double>> each) {
         Statistic[] flows = new Statistic[targets.size()];
         double miss = 0;
         for (int t = 0; t < flows.length; t++) {
-            Movement movement = targets.get(t).movement();
-            flows[t] = flow(results, movement);
+            flows[t] = flow(each, t);
             double off = flows[t].mean() / targets.get(t).flow() - 1;
             miss += Double.isNaN(off) ? 0 : off * off;
         }
         return new Round(shares, flows, miss);
     }
 
+    /** What a trial changes, as a study writes it. */
+    private Map<String, String> change(double[] shares) {
+        Map<String, String> change = new LinkedHashMap<>();
+        for (int t = 0; t < shares.length; t++) {
+            Target target = targets.get(t);
+            change.put(
+                    "network.places." + target.place() + ".movements.\"" + target.key() + "\".time-gap",
+                    100 * shares[t] + " %");
+        }
+        return change;
+    }
+
+    private String name(int t) {
+        return targets.get(t).place() + " " + targets.get(t).movement().name();
+    }
+
+    /**
+     * Figures of one replication: saturation flow of each target; and for the pool of all replications, headways of each lane, their
+     * seconds and passenger car units, which begin with a dot since they are nothing to look at.
+     */
+    private Map<String, Double> figures(ReplicationResult result) {
+        Map<String, Double> figures = new LinkedHashMap<>();
+        for (int t = 0; t < targets.size(); t++) {
+            Movement movement = targets.get(t).movement();
+            List<LaneRow> lanes = result.rows(LaneRow.class).stream()
+                    .filter(l ->
+                            l.place().equals(movement.place()) && l.movements().contains(movement.id()))
+                    .toList();
+            boolean enough = lanes.stream().allMatch(l -> l.headways() >= SOME);
+            double flow = lanes.stream()
+                    .mapToDouble(l -> l.headwaysPcu() / l.headwaysS() * HOUR)
+                    .sum();
+            figures.put("saturation_pcu_per_h " + name(t), enough ? flow : Double.NaN);
+            for (int l = 0; l < lanes.size(); l++) {
+                figures.put(
+                        ".headways " + name(t) + " " + l, (double) lanes.get(l).headways());
+                figures.put(".seconds " + name(t) + " " + l, lanes.get(l).headwaysS());
+                figures.put(".pcu " + name(t) + " " + l, lanes.get(l).headwaysPcu());
+            }
+        }
+        return figures;
+    }
+
     /**
      * Saturation flow of a movement's lanes by the headways of all replications together, with the spread between those that have some. A
      * lane has too few in one replication where a bay beside it blocks it now and then.
      */
-    private static Statistic flow(MeasuredResults results, Movement movement) {
-        List<List<LaneRow>> each = results.replications().stream()
-                .map(r -> r.rows(LaneRow.class).stream()
-                        .filter(l -> l.place().equals(movement.place())
-                                && l.movements().contains(movement.id()))
-                        .toList())
-                .toList();
-        List<LaneRow> first = each.get(0);
-        double pooled = first.isEmpty() ? Double.NaN : 0;
-        for (LaneRow lane : first) {
-            pooled += LanePool.of(each.stream()
-                            .flatMap(List::stream)
-                            .filter(l -> l.link().equals(lane.link()) && l.lane() == lane.lane())
-                            .toList())
-                    .saturationPcuh();
+    private Statistic flow(List<Map<String, Double>> each, int t) {
+        int lanes = 0;
+        double pooled = 0;
+        while (each.get(0).containsKey(".headways " + name(t) + " " + lanes)) {
+            String lane = name(t) + " " + lanes++;
+            double headways = sum(each, ".headways " + lane);
+            pooled += headways < LanePool.ENOUGH
+                    ? Double.NaN
+                    : sum(each, ".pcu " + lane) / sum(each, ".seconds " + lane) * HOUR;
         }
-        Statistic s = Statistic.of(each.stream()
-                .mapToDouble(lanes -> lanes.stream().allMatch(l -> l.headways() >= SOME)
-                        ? lanes.stream()
-                                .mapToDouble(l -> l.headwaysPcu() / l.headwaysS() * HOUR)
-                                .sum()
-                        : Double.NaN)
-                .toArray());
-        double shift = pooled - s.mean();
-        return new Statistic(s.n(), pooled, s.sd(), s.min(), s.max(), s.lo() + shift, s.hi() + shift);
+        String figure = "saturation_pcu_per_h " + name(t);
+        Statistic s =
+                Statistic.of(each.stream().mapToDouble(one -> one.get(figure)).toArray());
+        double all = lanes == 0 ? Double.NaN : pooled;
+        double shift = all - s.mean();
+        return new Statistic(s.n(), all, s.sd(), s.min(), s.max(), s.lo() + shift, s.hi() + shift);
+    }
+
+    private static double sum(List<Map<String, Double>> each, String figure) {
+        return each.stream().mapToDouble(one -> one.get(figure)).sum();
     }
 
     /** The network with these time gaps. */

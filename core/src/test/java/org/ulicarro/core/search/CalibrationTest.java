@@ -1,4 +1,4 @@
-package org.ulicarro.core.run;
+package org.ulicarro.core.search;
 
 import static org.assertj.core.api.Assertions.assertThat;
 import static org.assertj.core.api.Assertions.within;
@@ -9,8 +9,11 @@ import org.junit.jupiter.api.Test;
 import org.junit.jupiter.params.ParameterizedTest;
 import org.junit.jupiter.params.provider.ValueSource;
 import org.ulicarro.core.Crossroads;
-import org.ulicarro.core.analysis.TimeGapSearch;
-import org.ulicarro.core.run.Calibration.Outcome;
+import org.ulicarro.core.run.LocalPool;
+import org.ulicarro.core.run.Model;
+import org.ulicarro.core.run.Replications;
+import org.ulicarro.core.run.TrialPool;
+import org.ulicarro.core.search.Calibration.Outcome;
 
 /** Queues that discharge as was measured. */
 class CalibrationTest {
@@ -23,8 +26,11 @@ class CalibrationTest {
 
     private static List<Outcome> search(Crossroads scene, int rounds) throws Exception {
         Model model = scene.model();
-        return new Calibration(model, 0.01)
-                .search(rounds, variant -> Trials.run(variant, Replications.of(2), 2, Progress.SILENT));
+        try (TrialPool pool = new LocalPool(2)) {
+            Tries tries =
+                    new Tries(pool, Replications.of(2), Calibration.instruments(), Journal.NONE, Tries.Listener.SILENT);
+            return new Calibration(model, 0.01).search(rounds, tries);
+        }
     }
 
     /** Each movement meets its own, slower than usual and quicker; the other one stays as it was. */

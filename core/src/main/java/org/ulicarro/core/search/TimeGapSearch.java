@@ -1,11 +1,11 @@
-package org.ulicarro.core.analysis;
+package org.ulicarro.core.search;
 
 /**
  * Searches the time gap at which a queue discharges with a measured saturation flow. The headway in a stream that discharges steadily is
  * {@code (length + standing distance) / speed + share · time gap}, so that it grows about evenly with the share; the slope is the usual time gap
  * at first, and what was seen between the last two trials from then on.
  */
-public final class TimeGapSearch {
+final class TimeGapSearch {
 
     /** The least share of the usual time gap that is tried. */
     public static final double LEAST = 0.3;
@@ -33,7 +33,7 @@ public final class TimeGapSearch {
      * @param lanes how many
      * @param timeGap usual time gap (s)
      */
-    public TimeGapSearch(double target, int lanes, double timeGap) {
+    TimeGapSearch(double target, int lanes, double timeGap) {
         this.target = 3600.0 * lanes / target;
         this.lanes = lanes;
         slope = timeGap;
@@ -46,7 +46,7 @@ public final class TimeGapSearch {
      * @param flow saturation flow that came of it (pcu/h)
      * @return a share between {@link #LEAST} and {@link #MOST}
      */
-    public double next(double share, double flow) {
+    double next(double share, double flow) {
         double headway = 3600.0 * lanes / flow;
         if (!Double.isNaN(lastShare) && Math.abs(share - lastShare) > 0.01) {
             double seen = (headway - lastHeadway) / (share - lastShare);
