@@ -8,7 +8,7 @@ public final class SignalDelay {
     /**
      * Webster's delay per vehicle (s), all three terms: c(1-λ)²/2(1-λx) + x²/2q(1-x) - 0.65 (c/q²)^(1/3) x^(2+5λ).
      *
-     * <p>Source: F. V. Webster, <i>Traffic Signal Settings</i>, Road Research Technical Paper 39, HMSO 1958. Holds for 0 < x < 1.
+     * <p>Source: F. V. Webster, <i>Traffic Signal Settings</i>, Road Research Technical Paper 39, HMSO 1958. Holds for 0 &lt; x &lt; 1.
      *
      * @param cycle c (s)
      * @param green λ, effective green as a share of the cycle
