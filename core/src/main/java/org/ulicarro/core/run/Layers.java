@@ -23,11 +23,12 @@ import org.ulicarro.core.study.Period;
 import org.ulicarro.core.study.Study;
 import org.ulicarro.core.study.StudyRules;
 import org.ulicarro.core.study.VehicleType;
+import org.ulicarro.core.traffic.Behaviour;
 import org.ulicarro.core.traffic.LaneTable;
 
 /**
  * What a model is made of, one upon the other: network, with the room that it has for turns and its longest trip without traffic (s), then
- * signals and demand. Each remembers what it was made from and what was found
+ * signals, demand and how drivers behave. Each remembers what it was made from and what was found
  * wrong in that, so that a variant takes over the layers whose sources it has not changed, faults and all.
  */
 record Layers(
@@ -35,9 +36,10 @@ record Layers(
         Layer<Boolean> room,
         Layer<Double> trips,
         Layer<SignalSystem> signals,
-        Layer<DemandPlan> demand) {
+        Layer<DemandPlan> demand,
+        Layer<Behaviour> behaviour) {
 
-    static final Layers NONE = new Layers(null, null, null, null, null);
+    static final Layers NONE = new Layers(null, null, null, null, null, null);
 
     /**
      * One of them.
@@ -125,8 +127,19 @@ record Layers(
                 && net.made() == like.network()
                 && control.made().letsGoLike(like.table().signals());
         LaneTable table = sameTable ? like.table() : new LaneTable(net.made(), control.made());
+        Layer<Behaviour> drivers = Layer.of(
+                behaviour,
+                List.of(
+                        table,
+                        study.network(),
+                        study.drivers(),
+                        study.vehicles(),
+                        study.demand().types(),
+                        study.step()),
+                found -> Behaviour.of(study, table));
         return new Compiled<>(
-                Optional.of(new Model(inputs, periodId, new Layers(net, turning, longest, control, people), table)),
+                Optional.of(new Model(
+                        inputs, periodId, new Layers(net, turning, longest, control, people, drivers), table)),
                 faults);
     }
 

@@ -5,6 +5,7 @@ import org.ulicarro.core.network.Network;
 import org.ulicarro.core.signal.SignalSystem;
 import org.ulicarro.core.study.Period;
 import org.ulicarro.core.study.Study;
+import org.ulicarro.core.traffic.Behaviour;
 import org.ulicarro.core.traffic.LaneTable;
 
 /**
@@ -76,6 +77,11 @@ public final class Model {
     /** Control. */
     public SignalSystem signals() {
         return layers.signals().made();
+    }
+
+    /** How drivers behave on this network. */
+    public Behaviour behaviour() {
+        return layers.behaviour().made();
     }
 
     /** Who wants to travel. */

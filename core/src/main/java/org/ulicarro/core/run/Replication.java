@@ -97,7 +97,13 @@ public final class Replication implements AutoCloseable {
         departures = model.demand().departures(number);
         walks = model.demand().walks(number);
         traffic = new Traffic(
-                model.study(), model.table(), model.signals(), departures, walks, Clock.ticks(window.start()), threads);
+                model.behaviour(),
+                model.table(),
+                model.signals(),
+                departures,
+                walks,
+                Clock.ticks(window.start()),
+                threads);
         measures = instruments.fit(
                 model.network(), model.signals(), model.study().network().corridors(), new Intervals(window));
         measures.attach(traffic);

@@ -1,58 +1,27 @@
 package org.ulicarro.core.traffic;
 
-import java.util.Arrays;
-import org.ulicarro.core.base.Clock;
-import org.ulicarro.core.network.Marking;
-import org.ulicarro.core.study.Closure;
-import org.ulicarro.core.study.Study;
-
 /** Closed stretches of lanes and when they are closed: road works, breakdowns, an incident. Which are closed follows from the clock. */
 final class Blocks {
 
-    private static final int[] NONE = {};
-
     private final int[][] onLane; // lane -> its blocks
-    private double[] from = {}; // m
-    private double[] to = {}; // m
-    private int[] begins = {}; // tick
-    private int[] ends = {}; // tick
-    private boolean[] closed = {};
+    private final double[] from; // m
+    private final double[] to; // m
+    private final int[] begins; // tick
+    private final int[] ends; // tick
+    private final boolean[] closed;
     private final int[] closedOn; // lane -> blocks that are closed now
     private boolean some; // whether anything is closed anywhere
     private int nextChange; // tick at which the next one opens or closes
 
-    Blocks(Study study, LaneTable table) {
-        onLane = new int[table.lanes][];
-        closedOn = new int[table.lanes];
-        Arrays.fill(onLane, NONE);
-        nextChange = Integer.MAX_VALUE;
-        for (Marking marking : table.network.markings()) {
-            if (marking.kind() == Marking.Kind.CLOSURE) {
-                Closure closure = study.network().closures().get(marking.id());
-                add(
-                        marking.lane(),
-                        marking.from(),
-                        marking.to(),
-                        closure.from() == null ? 0 : Clock.ticks(closure.from()),
-                        closure.to() == null ? Integer.MAX_VALUE : Clock.ticks(closure.to()));
-                nextChange = 0;
-            }
-        }
-    }
-
-    private void add(int lane, double start, double end, int beginTick, int endTick) {
-        int block = from.length;
-        from = Arrays.copyOf(from, block + 1);
-        to = Arrays.copyOf(to, block + 1);
-        begins = Arrays.copyOf(begins, block + 1);
-        ends = Arrays.copyOf(ends, block + 1);
-        closed = Arrays.copyOf(closed, block + 1);
-        from[block] = start;
-        to[block] = end;
-        begins[block] = beginTick;
-        ends[block] = endTick;
-        onLane[lane] = Arrays.copyOf(onLane[lane], onLane[lane].length + 1);
-        onLane[lane][onLane[lane].length - 1] = block;
+    Blocks(ClosureTable table) {
+        onLane = table.onLane;
+        from = table.from;
+        to = table.to;
+        begins = table.begins;
+        ends = table.ends;
+        closed = new boolean[from.length];
+        closedOn = new int[onLane.length];
+        restart();
     }
 
     /** Forgets what was closed; the next {@link #at} finds it anew. */

@@ -6,9 +6,6 @@ import org.ulicarro.core.base.Draws;
 import org.ulicarro.core.base.Quantity;
 import org.ulicarro.core.demand.Departures;
 import org.ulicarro.core.network.Marking;
-import org.ulicarro.core.study.Gate;
-import org.ulicarro.core.study.Study;
-import org.ulicarro.core.study.VehicleType;
 
 /**
  * Gates that hold each vehicle for a service time. A gate over several lanes is a booth in each of them. Writes only the row that it is
@@ -18,8 +15,6 @@ public final class Gates {
 
     /** Nobody. */
     public static final int NOBODY = -1;
-
-    private static final int[] NONE = {};
 
     /** Draws of a vehicle for its service times begin here, after those for stops. */
     private static final int FIRST_DRAW = 500_000;
@@ -36,7 +31,7 @@ public final class Gates {
     private final Fleet f;
     private final Ledger ledger;
     private final Departures departures;
-    private final Draft draft;
+    private final GateTable table;
     private final int[][] onLane; // lane -> its booths, in the order in which one comes to them
 
     // what happened in this step, booth by booth
@@ -44,45 +39,13 @@ public final class Gates {
     private final double[] waited; // s that it lost on the way to the booth since it came onto this lane
     private final double[] serves; // s that its service takes
 
-    /** Booths as the study and the network have them. */
-    private static final class Draft {
-        private final List<Marking> booths;
-        private final Quantity[][] service; // booth -> type -> s
-
-        Draft(Study study, LaneTable table) {
-            booths = table.network.markings().stream()
-                    .filter(m -> m.kind() == Marking.Kind.GATE)
-                    .toList();
-            service = new Quantity[booths.size()][];
-            for (int b = 0; b < service.length; b++) {
-                Gate gate = study.network().gates().get(booths.get(b).id());
-                service[b] = new Quantity[VehicleType.values().length];
-                for (VehicleType type : VehicleType.values()) {
-                    service[b][type.ordinal()] = gate.byType().getOrDefault(type, gate.service());
-                }
-            }
-        }
-    }
-
-    Gates(Study study, LaneTable table, Fleet fleet, Ledger ledger, Departures departures) {
+    Gates(GateTable table, Fleet fleet, Ledger ledger, Departures departures) {
         f = fleet;
         this.ledger = ledger;
         this.departures = departures;
-        draft = new Draft(study, table);
-        int booths = draft.booths.size();
-        onLane = new int[table.lanes][];
-        Arrays.fill(onLane, NONE);
-        for (int b = 0; b < booths; b++) {
-            int lane = draft.booths.get(b).lane();
-            int[] there = Arrays.copyOf(onLane[lane], onLane[lane].length + 1);
-            int place = there.length - 1;
-            while (place > 0 && at(there[place - 1]) > at(b)) {
-                there[place] = there[place - 1];
-                place--;
-            }
-            there[place] = b;
-            onLane[lane] = there;
-        }
+        this.table = table;
+        onLane = table.onLane;
+        int booths = table.booths.size();
         began = new int[booths];
         waited = new double[booths];
         serves = new double[booths];
@@ -90,7 +53,7 @@ public final class Gates {
     }
 
     private double at(int booth) {
-        return draft.booths.get(booth).from();
+        return table.at(booth);
     }
 
     /** Forgets what happened in the step before. */
@@ -142,7 +105,7 @@ public final class Gates {
     }
 
     private void begin(int v, int booth) {
-        Quantity time = draft.service[booth][f.type[v]];
+        Quantity time = table.service[booth][f.type[v]];
         double drawn = Draws.normalWithinTwo(departures.key()[f.id[v]], FIRST_DRAW + booth, time.mean(), time.spread());
         f.service[v] = (float) Math.max(SHORTEST, drawn);
         began[booth] = f.id[v];
@@ -156,7 +119,7 @@ public final class Gates {
 
     /** All booths: gates in the order of the study, of each its lanes from the left. */
     public List<Marking> booths() {
-        return draft.booths;
+        return table.booths;
     }
 
     /** The vehicle whose service began at a booth in the last step, or {@link #NOBODY}. */

@@ -4,7 +4,6 @@ import org.ulicarro.core.base.Clock;
 import org.ulicarro.core.demand.Departures;
 import org.ulicarro.core.demand.Walks;
 import org.ulicarro.core.signal.Aspects;
-import org.ulicarro.core.study.Study;
 
 /** What the stages of one replication share. */
 final class Parts {
@@ -30,21 +29,21 @@ final class Parts {
     final int ticksPerStep;
     final double dt;
 
-    Parts(Study study, LaneTable table, Departures departures, Walks walks) {
+    Parts(Behaviour behaviour, LaneTable table, Departures departures, Walks walks) {
         this.table = table;
         this.departures = departures;
-        ticksPerStep = Clock.ticks(study.step());
+        ticksPerStep = behaviour.ticksPerStep;
         dt = Clock.seconds(ticksPerStep);
-        rules = new LaneRules(study, table);
+        rules = behaviour.rules;
         queues = new LaneQueues(table);
         events = new TrafficEvents(fleet);
         aspects = new Aspects(table.signals.groups().size());
         routes = new Routes(departures);
         wayfinding = new Wayfinding(table, rules, fleet, routes, departures);
         occupancy = new Occupancy(table, queues, fleet);
-        blocks = new Blocks(study, table);
+        blocks = new Blocks(behaviour.closures);
         walkers = new Walkers(this, walks);
-        gates = new Gates(study, table, fleet, ledger, departures);
+        gates = new Gates(behaviour.gates, fleet, ledger, departures);
         standstills = new StandstillWatch(this);
         halts = new Halts(fleet, departures, wayfinding, occupancy);
     }

@@ -82,16 +82,17 @@ public final class Traffic implements Stateful, AutoCloseable {
      * @param threads how many, the caller's own among them
      */
     public Traffic(Study study, LaneTable table, Departures departures, Walks walks, int startTick, int threads) {
-        this(study, table, table.signals, departures, walks, startTick, threads);
+        this(Behaviour.of(study, table), table, table.signals, departures, walks, startTick, threads);
     }
 
     /**
-     * The same under other control of the same groups.
+     * The same with what a model has compiled, under other control of the same groups.
      *
+     * @param behaviour of the drivers on that table
      * @param signals lets go as that of the table does, at other times
      */
     public Traffic(
-            Study study,
+            Behaviour behaviour,
             LaneTable table,
             SignalSystem signals,
             Departures departures,
@@ -101,11 +102,11 @@ public final class Traffic implements Stateful, AutoCloseable {
         this.table = table;
         this.departures = departures;
         tick = startTick;
-        parts = new Parts(study, table, departures, walks);
+        parts = new Parts(behaviour, table, departures, walks);
         fleet = parts.fleet;
         ledger = parts.ledger;
         events = parts.events;
-        entries = new Entries(parts, new Traits(study));
+        entries = new Entries(parts, behaviour.traits);
         laneChanges = new LaneChanges(parts);
         motion = new Motion(parts);
         queueMarks = new QueueMarks(parts);

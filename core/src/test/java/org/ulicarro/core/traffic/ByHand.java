@@ -23,8 +23,8 @@ public final class ByHand {
     private int tick;
 
     public ByHand(Model model, double start) {
-        parts = new Parts(model.study(), model.table(), model.demand().departures(1), Walks.nobody());
-        entries = new Entries(parts, new Traits(model.study()));
+        parts = new Parts(model.behaviour(), model.table(), model.demand().departures(1), Walks.nobody());
+        entries = new Entries(parts, model.behaviour().traits);
         view = new TrafficView(parts, entries, new Control(model.signals(), parts.aspects));
         marks = new QueueMarks(parts);
         tick = Clock.ticks(start);

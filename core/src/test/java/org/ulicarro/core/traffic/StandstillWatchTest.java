@@ -13,7 +13,10 @@ class StandstillWatchTest {
     private static Parts standing(int... waitsFor) {
         Model model = new Street().model();
         Parts parts = new Parts(
-                model.study(), model.table(), model.demand().departures(1), org.ulicarro.core.demand.Walks.nobody());
+                model.behaviour(),
+                model.table(),
+                model.demand().departures(1),
+                org.ulicarro.core.demand.Walks.nobody());
         for (int i = 0; i < waitsFor.length; i++) {
             int row = parts.fleet.take();
             parts.fleet.id[row] = i;

@@ -1,0 +1,30 @@
+package org.ulicarro.core.traffic;
+
+import org.ulicarro.core.base.Clock;
+import org.ulicarro.core.study.Study;
+
+/**
+ * How drivers behave, and what the road asks of them beyond its lanes and signals: time gaps and zones lane by lane, who may use which lane,
+ * closures, gates. Compiled once for a model and the same for all of its replications; immutable.
+ */
+public final class Behaviour {
+
+    final LaneRules rules;
+    final Traits traits;
+    final ClosureTable closures;
+    final GateTable gates;
+    final int ticksPerStep;
+
+    private Behaviour(Study study, LaneTable table) {
+        rules = new LaneRules(study, table);
+        traits = new Traits(study);
+        closures = new ClosureTable(study, table);
+        gates = new GateTable(study, table);
+        ticksPerStep = Clock.ticks(study.step());
+    }
+
+    /** That of a study's drivers on its network. */
+    public static Behaviour of(Study study, LaneTable table) {
+        return new Behaviour(study, table);
+    }
+}
