@@ -43,6 +43,8 @@ class ArchitectureTest {
                 .definedBy(core + "run..")
                 .layer("timing")
                 .definedBy(core + "timing..")
+                .layer("search")
+                .definedBy(core + "search..")
                 .whereLayer("base")
                 .mayNotAccessAnyLayer()
                 .whereLayer("study")
@@ -62,9 +64,51 @@ class ArchitectureTest {
                 .whereLayer("tracks")
                 .mayOnlyAccessLayers("base", "study", "network", "demand", "signal", "traffic")
                 .whereLayer("run")
+                .mayOnlyAccessLayers(
+                        "base", "study", "network", "demand", "signal", "traffic", "analysis", "measure", "tracks")
+                .whereLayer("search")
+                .mayOnlyAccessLayers("base", "study", "network", "measure", "run")
+                .whereLayer("search")
                 .mayNotBeAccessedByAnyLayer()
                 .whereLayer("timing")
+                .mayOnlyAccessLayers("base", "study", "network", "demand", "signal", "analysis")
+                .whereLayer("timing")
                 .mayNotBeAccessedByAnyLayer()
+                .check(all);
+    }
+
+    /** Kinds of control know what they share, not each other; only the one that chooses knows them. */
+    @Test
+    void kindsOfControlStandBesideEachOther() {
+        String signal = "org.ulicarro.core.signal.";
+        layeredArchitecture()
+                .consideringOnlyDependenciesInLayers()
+                .layer("shared")
+                .definedBy("org.ulicarro.core.signal", signal + "events..")
+                .layer("fixed")
+                .definedBy(signal + "fixed..")
+                .layer("ring")
+                .definedBy(signal + "ring..")
+                .layer("stage")
+                .definedBy(signal + "stage..")
+                .layer("meter")
+                .definedBy(signal + "meter..")
+                .layer("external")
+                .definedBy(signal + "external..")
+                .layer("compile")
+                .definedBy(signal + "compile..")
+                .whereLayer("shared")
+                .mayNotAccessAnyLayer()
+                .whereLayer("fixed")
+                .mayOnlyAccessLayers("shared")
+                .whereLayer("ring")
+                .mayOnlyAccessLayers("shared")
+                .whereLayer("stage")
+                .mayOnlyAccessLayers("shared")
+                .whereLayer("meter")
+                .mayOnlyAccessLayers("shared")
+                .whereLayer("external")
+                .mayOnlyAccessLayers("shared", "fixed") // a plan by the clock takes over when nobody answers
                 .check(all);
     }
 
