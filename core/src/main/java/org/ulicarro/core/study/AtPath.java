@@ -7,7 +7,6 @@ import java.util.ArrayList;
 import java.util.Arrays;
 import java.util.LinkedHashMap;
 import java.util.List;
-import java.util.Locale;
 import java.util.Map;
 import java.util.regex.Matcher;
 import java.util.regex.Pattern;
@@ -72,7 +71,7 @@ public final class AtPath {
         try {
             for (int i = 0; i < components.length; i++) {
                 values[i] = components[i].getAccessor().invoke(record);
-                if (key(components[i]).equals(part)) {
+                if (Written.key(components[i]).equals(part)) {
                     values[i] = with(values[i], rest, value, path);
                     found = true;
                 }
@@ -89,13 +88,5 @@ public final class AtPath {
         } catch (ReflectiveOperationException e) {
             throw new IllegalStateException("records of a study are public", e);
         }
-    }
-
-    /** As a study writes it. */
-    private static String key(RecordComponent component) {
-        Key written = component.getAccessor().getAnnotation(Key.class);
-        return written != null
-                ? written.value()
-                : component.getName().replaceAll("([A-Z])", "-$1").toLowerCase(Locale.ROOT);
     }
 }

@@ -34,7 +34,7 @@ public record Study(
         @About("The files that belong to the study, beside study.yaml.")
         List<String> files,
 
-        @About("Driver behaviour by class of road.") Map<RoadClass, Drivers> drivers,
+        @About("Driver behaviour by class of road.") DriversInput drivers,
 
         @About("Properties of vehicle types that differ from the built-in ones.")
         Map<VehicleType, VehicleInput> vehicles,
@@ -111,7 +111,7 @@ public record Study(
 
     public Study {
         files = files == null ? List.of() : List.copyOf(files);
-        drivers = InOrder.map(drivers);
+        drivers = drivers == null ? DriversInput.USUAL : drivers;
         vehicles = InOrder.map(vehicles);
         periods = InOrder.map(periods);
         signals = InOrder.map(signals);

@@ -24,6 +24,7 @@ public final class StudyRules {
         new NetworkRules(study, faults).check();
         NotHeeded.warn(study, faults);
         new Unlikely(study, faults).warn();
+        study.drivers().allRoads().check("/drivers/all-roads", faults);
         study.signals().keySet().forEach(rules::checkController);
     }
 

@@ -19,7 +19,11 @@ final class Unlikely {
     void warn() {
         study.vehicles().forEach((type, own) -> vehicle(Fault.child("/vehicles", Written.of(type)), own));
         study.demand().types().forEach((id, type) -> vehicle(Fault.child("/demand/types", id), type.changes()));
-        study.drivers().forEach((roadClass, own) -> drivers(Fault.child("/drivers", Written.of(roadClass)), own));
+        for (RoadClass roadClass : RoadClass.values()) {
+            drivers(
+                    Fault.child("/drivers", Written.of(roadClass)),
+                    study.drivers().of(roadClass));
+        }
     }
 
     private void vehicle(String at, VehicleInput own) {

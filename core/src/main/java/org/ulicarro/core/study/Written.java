@@ -11,4 +11,12 @@ public interface Written {
                 ? written.text()
                 : constant.name().toLowerCase(java.util.Locale.ROOT).replace('_', '-');
     }
+
+    /** The key of a component in files: its {@link Key}, or its name in kebab-case. */
+    static String key(java.lang.reflect.RecordComponent component) {
+        Key written = component.getAccessor().getAnnotation(Key.class);
+        return written != null
+                ? written.value()
+                : component.getName().replaceAll("([A-Z])", "-$1").toLowerCase(java.util.Locale.ROOT);
+    }
 }

@@ -1,5 +1,7 @@
 package org.ulicarro.core.traffic;
 
+import org.ulicarro.core.study.DriverNumbers;
+
 /** What each step costs a vehicle, against the same vehicle alone: delay of any kind, delay by control, standing, stops. */
 final class Accounts {
 
@@ -13,7 +15,10 @@ final class Accounts {
     private final Ledger ledger;
     private final double dt; // s
 
-    Accounts(Fleet fleet, Ledger ledger, double dt) {
+    private final double curveDeceleration;
+
+    Accounts(DriverNumbers numbers, Fleet fleet, Ledger ledger, double dt) {
+        curveDeceleration = numbers.curveDeceleration();
         f = fleet;
         this.ledger = ledger;
         this.dt = dt;
@@ -77,14 +82,14 @@ final class Accounts {
     /** Whether a vehicle alone would have begun to brake for the slower stretch ahead. */
     private boolean slowsHere(int v, double full) {
         double slow = f.slowTo[v];
-        return slow * slow + 2 * Pedals.CURVE_DECELERATION * (f.slowAt[v] - f.pos[v]) < full;
+        return slow * slow + 2 * curveDeceleration * (f.slowAt[v] - f.pos[v]) < full;
     }
 
     /** Time for a stretch near a curve, if the vehicle were alone: it brakes for the curve and picks up speed after it. */
     private double timeAlone(int v, double moved, double wantSquared) {
         double distance = Math.max(0, f.slowAt[v] - (f.pos[v] - moved));
         double slow = f.slowTo[v];
-        double allowed = Math.min(wantSquared, slow * slow + 2 * Pedals.CURVE_DECELERATION * distance);
+        double allowed = Math.min(wantSquared, slow * slow + 2 * curveDeceleration * distance);
         double alone = Math.min(ledger.aloneSquared[v], allowed);
         double share = Math.min(1, alone / wantSquared);
         double reached = Math.min(allowed, alone + 2 * f.desiredAcceleration[v] * (1 - share * share) * moved);

@@ -4,23 +4,13 @@ import org.ulicarro.core.base.Draws;
 import org.ulicarro.core.demand.Departures;
 import org.ulicarro.core.signal.Aspects;
 import org.ulicarro.core.signal.SignalSystem;
+import org.ulicarro.core.study.DriverNumbers;
 
 /** What somebody at a crossing sees of the vehicles that come to it. Reads only. */
 final class Approaching {
 
-    /** Vehicles further away than this are none of a walker's business (m). */
-    private static final double SEEN_WITHIN = 90;
-
-    /** Nobody steps before a vehicle that would have to brake harder than this (m/s²), or at once (s). */
-    private static final double CAN_BRAKE = 3.0;
-
-    private static final double REACTION = 0.5;
-
     /** Distance to a body at the front and at the rear (m). */
     private static final double ROOM = 0.3;
-
-    /** Who has no priority wants this much time beyond what the way takes (s). */
-    private static final double MARGIN = 1.0;
 
     private static final double MOVES = 0.5;
     private static final double STANDS = 0.1;
@@ -36,7 +26,17 @@ final class Approaching {
     private final Aspects aspects;
     private final Departures departures;
 
+    private final double walkerSees;
+    private final double walkerTrusts;
+    private final double walkerReaction;
+    private final double walkerMargin;
+
     Approaching(Parts parts) {
+        DriverNumbers numbers = parts.numbers;
+        walkerSees = numbers.walkerSees();
+        walkerTrusts = numbers.walkerTrusts();
+        walkerReaction = numbers.walkerReaction();
+        walkerMargin = numbers.walkerMargin();
         table = parts.table;
         foot = parts.table.foot;
         queues = parts.queues;
@@ -77,7 +77,7 @@ final class Approaching {
         for (int k = 0; k < queues.count[lane]; k++) {
             int u = queues.at(lane, k);
             double distance = foot.from[strip] - (f.pos[u] - back);
-            if (distance > SEEN_WITHIN) {
+            if (distance > walkerSees) {
                 return true;
             }
             if (FootTable.sizeOf(f.length[u]) != size) {
@@ -93,7 +93,7 @@ final class Approaching {
         }
         int[] sources = table.sources[lane];
         for (int i = 0; i < sources.length; i++) {
-            if (foot.from[strip] + back > SEEN_WITHIN) {
+            if (foot.from[strip] + back > walkerSees) {
                 return true;
             }
             boolean leaves = table.path[sources[i]]
@@ -112,7 +112,7 @@ final class Approaching {
         for (int k = 0; k < queues.count[lane]; k++) {
             int u = queues.at(lane, k);
             double distance = foot.from[strip] - (f.pos[u] - back);
-            if (distance > SEEN_WITHIN || f.next[u] == path && isHeld(u, path)) {
+            if (distance > walkerSees || f.next[u] == path && isHeld(u, path)) {
                 return true;
             }
             if (f.next[u] == path
@@ -141,14 +141,14 @@ final class Approaching {
         if (speed < STANDS) {
             return true; // before a vehicle that stands anyway one goes, whoever has priority
         }
-        boolean canStop = distance > speed * REACTION + speed * speed / (2 * CAN_BRAKE) + ROOM;
+        boolean canStop = distance > speed * walkerReaction + speed * speed / (2 * walkerTrusts) + ROOM;
         if (priority && canStop && yields(foot, departures, f.id[u], foot.crossing[strip])) {
             return true;
         }
         double arrives =
                 (Math.sqrt(speed * speed + 2 * f.desiredAcceleration[u] * distance) - speed) / f.desiredAcceleration[u];
         arrives = Math.max(arrives, distance / Math.max(speed, f.desiredSpeed[u]));
-        if (arrives > out + MARGIN) {
+        if (arrives > out + walkerMargin) {
             return true;
         }
         double over = distance + foot.to[strip] - foot.from[strip] + f.length[u];

@@ -3,24 +3,13 @@ package org.ulicarro.core.traffic;
 import org.ulicarro.core.signal.Aspect;
 import org.ulicarro.core.signal.Aspects;
 import org.ulicarro.core.signal.SignalSystem;
+import org.ulicarro.core.study.DriverNumbers;
 
 /** What a junction asks of a driver: signals, gaps, ways that cross or come together, room behind it, and people on crossings. */
 abstract class AtJunctions extends Pedals {
 
-    /** Where somebody has taken a gap in front of them, drivers with priority brake only when this much is needed (m/s²). */
-    private static final double YIELD_TO_COMMITTED = 4.0;
-
-    /** Time a driver needs to see yellow and to act on it (s). */
-    private static final double YELLOW_REACTION = 1.0;
-
     /** Where two ways come together at an angle, corners reach further than fronts and rears (m). */
     private static final double BESIDE = 1.0;
-
-    /** Drivers who could only pass this long after yellow has ended try harder to stop (s). */
-    private static final double LATE_AT_MOST = 0.3;
-
-    /** How hard they brake then (m/s²). */
-    private static final double TOO_LATE_LIMIT = 4.5;
 
     final LaneTable table;
     final LaneQueues queues;
@@ -29,8 +18,22 @@ abstract class AtJunctions extends Pedals {
     private final BesideLong beside;
     private final RoundaboutRoom ringRoom;
 
+    private final double yieldToCommitted;
+    private final double yellowReaction;
+    private final double lateAtMost;
+    private final double lateDeceleration;
+    private final double beforeLine;
+    private final double beforeCrossing;
+
     AtJunctions(Parts parts) {
         super(parts);
+        DriverNumbers numbers = parts.numbers;
+        yieldToCommitted = numbers.yieldToCommitted();
+        yellowReaction = numbers.yellowReaction();
+        lateAtMost = numbers.lateAtMost();
+        lateDeceleration = numbers.lateDeceleration();
+        beforeLine = numbers.beforeLine();
+        beforeCrossing = numbers.beforeCrossing();
         table = parts.table;
         queues = parts.queues;
         aspects = parts.aspects;
@@ -67,7 +70,7 @@ abstract class AtJunctions extends Pedals {
                 f.decision[v] = Fleet.UNDECIDED;
             } else if (stopsFor(v, aspect, toEnd) && !(first && f.goes(v) && table.gaps.onRed[path])) {
                 f.holds[v] = 1;
-                stopAt(v, toEnd, BEFORE_LINE, SIGNAL, -1);
+                stopAt(v, toEnd, beforeLine, SIGNAL, -1);
                 return;
             }
         }
@@ -86,7 +89,7 @@ abstract class AtJunctions extends Pedals {
         if (asked && (ring ? !occupancy.isStuck(v) : f.blocks[v] == 0)) {
             int last = ring ? ringRoom.missing(v, path) : occupancy.noRoomBehind(v, path);
             if (last >= 0) {
-                stopAt(v, toEnd, BEFORE_LINE, KEEP_CLEAR, f.id[last]);
+                stopAt(v, toEnd, beforeLine, KEEP_CLEAR, f.id[last]);
                 blame(last);
             }
         }
@@ -100,9 +103,9 @@ abstract class AtJunctions extends Pedals {
     private boolean stopsFor(int v, Aspect aspect, double toEnd) {
         double speed = f.speed[v];
         if (aspect == Aspect.YELLOW && f.decision[v] == Fleet.UNDECIDED) {
-            double room = toEnd - speed * YELLOW_REACTION;
-            boolean inTime = toEnd <= speed * (table.yellow[f.next[v]] + LATE_AT_MOST);
-            double limit = inTime ? f.yellowLimit[v] : Math.max(f.yellowLimit[v], TOO_LATE_LIMIT);
+            double room = toEnd - speed * yellowReaction;
+            boolean inTime = toEnd <= speed * (table.yellow[f.next[v]] + lateAtMost);
+            double limit = inTime ? f.yellowLimit[v] : Math.max(f.yellowLimit[v], lateDeceleration);
             boolean canStop = room > 0 && speed * speed / (2 * room) <= limit;
             f.decision[v] = canStop ? Fleet.STOPS : Fleet.GOES;
         }
@@ -157,7 +160,7 @@ abstract class AtJunctions extends Pedals {
             }
             int blocker = first ? occupancy.takenBy(path, c) : occupancy.blockedBy(v, path, c, at);
             if (blocker >= 0 && waitsOutside(blocker, v, path, c, at, distance)) {
-                stopAt(v, -at, BEFORE_LINE, CROSSING, f.id[blocker]);
+                stopAt(v, -at, beforeLine, CROSSING, f.id[blocker]);
                 blame(blocker);
             } else if (blocker >= 0) {
                 giveWayTo(blocker, v, path, c, distance);
@@ -192,7 +195,7 @@ abstract class AtJunctions extends Pedals {
     private void giveWayTo(int blocker, int v, int path, int c, double distance) {
         if (table.rank[path][c] == LaneTable.GOES_FIRST) {
             // the bound of safe following with this braking: late, firm, and enough whatever the step
-            double wanted = Following.safeWith(YIELD_TO_COMMITTED, f.speed[v], distance, 0, dt);
+            double wanted = Following.safeWith(yieldToCommitted, f.speed[v], distance, 0, dt);
             restrain(v, Math.max(wanted, -Following.HARDEST), CROSSING, f.id[blocker], distance, true);
         } else if (occupancy.isGoneInTime(blocker, v, path, c, distance)) {
             // drives on, so that it is there when the way is free, as long as it could still stop
@@ -276,10 +279,10 @@ abstract class AtJunctions extends Pedals {
         if (courtesy.look(v, lane, position, horizon)) {
             double before = accel;
             if (courtesy.stop < horizon) {
-                stopAt(v, courtesy.stop, Courtesy.STAND_OFF, WALKERS, -1);
+                stopAt(v, courtesy.stop, beforeCrossing, WALKERS, -1);
                 crossingPlace = accel < before ? courtesy.stopPlace : crossingPlace;
             } else if (courtesy.bound < horizon) {
-                double wanted = Following.safeWith(YIELD_TO_COMMITTED, f.speed[v], courtesy.bound, 0, dt);
+                double wanted = Following.safeWith(yieldToCommitted, f.speed[v], courtesy.bound, 0, dt);
                 restrain(v, Math.max(wanted, -Following.HARDEST), WALKERS, -1, courtesy.bound, true);
                 crossingPlace = accel < before ? courtesy.boundPlace : crossingPlace;
             }

@@ -1,6 +1,7 @@
 package org.ulicarro.core.traffic;
 
 import org.ulicarro.core.base.Clock;
+import org.ulicarro.core.study.DriverNumbers;
 import org.ulicarro.core.study.Study;
 
 /**
@@ -9,6 +10,7 @@ import org.ulicarro.core.study.Study;
  */
 public final class Behaviour {
 
+    final DriverNumbers numbers;
     final LaneRules rules;
     final Traits traits;
     final ClosureTable closures;
@@ -16,6 +18,7 @@ public final class Behaviour {
     final int ticksPerStep;
 
     private Behaviour(Study study, LaneTable table) {
+        numbers = study.drivers().allRoads();
         rules = new LaneRules(study, table);
         traits = new Traits(study);
         closures = new ClosureTable(study, table);

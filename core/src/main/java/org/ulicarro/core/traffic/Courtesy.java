@@ -1,17 +1,10 @@
 package org.ulicarro.core.traffic;
 
 import org.ulicarro.core.demand.Departures;
+import org.ulicarro.core.study.DriverNumbers;
 
 /** What drivers do about people on crossings ahead of them. Reads only; keeps what it found about the vehicle in hand. */
 final class Courtesy {
-
-    /** Drivers leave this much before somebody steps into their way, and after it has left (s). */
-    private static final double BEFORE = 1.5;
-
-    private static final double AFTER = 0.8;
-
-    /** Distance to the crossing at which drivers stop (m). */
-    static final double STAND_OFF = 0.7;
 
     private static final double NOTHING = Double.POSITIVE_INFINITY;
 
@@ -25,7 +18,15 @@ final class Courtesy {
     int stopPlace; // the controlled place that the crossing at 'stop' belongs to, or Ledger.NOBODY
     int boundPlace; // likewise for 'bound'
 
+    private final double beforeWalker;
+    private final double afterWalker;
+    private final double beforeCrossing;
+
     Courtesy(Parts parts) {
+        DriverNumbers numbers = parts.numbers;
+        beforeWalker = numbers.beforeWalker();
+        afterWalker = numbers.afterWalker();
+        beforeCrossing = numbers.beforeCrossing();
         table = parts.table;
         foot = parts.table.foot;
         f = parts.fleet;
@@ -70,7 +71,8 @@ final class Courtesy {
         if (foot.from[strip] < waitAt && waitAt - f.length[v] < foot.to[strip] && !f.goes(v)) {
             clears = NOTHING; // it would wait for its gap with its rear on the crossing
         }
-        boolean comfortable = speed * speed <= 2 * f.comfortableDeceleration[v] * Math.max(0, distance - STAND_OFF);
+        boolean comfortable =
+                speed * speed <= 2 * f.comfortableDeceleration[v] * Math.max(0, distance - beforeCrossing);
         for (int i = 0; i < walkers.activeCount[c]; i++) {
             int w = walkers.at(c, i);
             double out = walkers.out(c, w, strip, size);
@@ -79,12 +81,12 @@ final class Courtesy {
             }
             double in = walkers.in(c, w, strip, size);
             if (walkers.isOn(c, w, strip, size)) {
-                if (arrives > out + AFTER) {
+                if (arrives > out + afterWalker) {
                     bound = Math.min(bound, distance);
                 } else {
                     stop = Math.min(stop, distance);
                 }
-            } else if (comfortable && arrives < out + AFTER && clears > in - BEFORE && asks(v, c, w)) {
+            } else if (comfortable && arrives < out + afterWalker && clears > in - beforeWalker && asks(v, c, w)) {
                 stop = Math.min(stop, distance);
             }
         }
@@ -106,7 +108,7 @@ final class Courtesy {
         int[] strips = foot.ofLane[path];
         for (int i = 0; i < strips.length; i++) {
             int s = strips[i];
-            boolean standsClear = foot.from[s] - STAND_OFF - foot.clearFrom[s] >= f.length[v];
+            boolean standsClear = foot.from[s] - beforeCrossing - foot.clearFrom[s] >= f.length[v];
             if (foot.from[s] > at && !standsClear && look(v, path, at, Double.POSITIVE_INFINITY) && stop < NOTHING) {
                 return false;
             }

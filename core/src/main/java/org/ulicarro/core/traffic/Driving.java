@@ -1,44 +1,12 @@
 package org.ulicarro.core.traffic;
 
+import org.ulicarro.core.study.DriverNumbers;
+
 /**
  * Stage 5: what every driver does with the pedals in this step. Lane by lane, from the front; a vehicle reads where others stood
  * at the end of the last step and writes only its own acceleration and its own decisions.
  */
 final class Driving extends AtJunctions {
-
-    /**
-     * Time over which drivers let a gap that a change of lanes has cut short grow again (s), from none of it. Without it the one
-     * behind brakes hard for what a human takes calmly: J. A. Laval, L. Leclercq, <i>Microscopic modeling of the relaxation phenomenon
-     * using a macroscopic lane-changing model</i>, Transportation Research B 42, 2008.
-     */
-    private static final double EASES_OVER = 20;
-
-    /**
-     * By how much time gaps on motorways are larger after long standing, and how fast drivers come to that (s). The reason why a queue
-     * discharges less than flowed before it: M. Treiber, D. Helbing, <i>Memory effects in microscopic traffic models and wide scattering
-     * in flow-density data</i>, Physical Review E 68, 2003.
-     */
-    private static final double WEARY = 0.6;
-
-    private static final double WEARIES_OVER = 240;
-
-    /** Distance to a closed stretch at which drivers come to rest (m). */
-    private static final double BEFORE_BLOCK = 4.0;
-
-    /** Distance to a gate at which drivers come to rest (m). */
-    private static final double BEFORE_GATE = 0.8;
-
-    /** Share of gravity that drivers do not make up for by pressing harder when they speed up on a grade. */
-    private static final double UPHILL_SHARE = 0.8;
-
-    /** Before a line where one waits for gaps, drivers nearer than this watch for them (m). */
-    private static final double WATCHES_WITHIN = 12;
-
-    /** Who moves up to such a line, where it has to stop anyway, keeps this share of its usual gap to the one that goes. */
-    private static final double CLOSES_UP = 0.4;
-
-    /** A time gap of a movement's own holds from this far before its line, about as far as its queue speeds up (m). */
-    private static final double TUNED_WITHIN = 150;
 
     private final LaneRules rules;
     private final HeldBy heldBy;
@@ -59,8 +27,28 @@ final class Driving extends AtJunctions {
     private double grade;
     private double end;
 
+    private final double easesOver;
+    private final double weary;
+    private final double weariesOver;
+    private final double beforeClosure;
+    private final double beforeGate;
+    private final double uphillLoss;
+    private final double watchesWithin;
+    private final double closesUp;
+    private final double ownGapWithin;
+
     Driving(Parts parts) {
         super(parts);
+        DriverNumbers numbers = parts.numbers;
+        easesOver = numbers.easesOver();
+        weary = numbers.weary();
+        weariesOver = numbers.weariesOver();
+        beforeClosure = numbers.beforeClosure();
+        beforeGate = numbers.beforeGate();
+        uphillLoss = numbers.uphillLoss();
+        watchesWithin = numbers.watchesWithin();
+        closesUp = numbers.closesUp();
+        ownGapWithin = numbers.ownGapWithin();
         rules = parts.rules;
         heldBy = new HeldBy(parts);
         wayfinding = parts.wayfinding;
@@ -101,13 +89,13 @@ final class Driving extends AtJunctions {
             return rules.timeGap[lane];
         }
         int next = f.next[v];
-        return next >= 0 && end - f.pos[v] < TUNED_WITHIN ? rules.timeGap[next] : 1;
+        return next >= 0 && end - f.pos[v] < ownGapWithin ? rules.timeGap[next] : 1;
     }
 
     /** One driver's decision; the leader is the vehicle ahead on the same lane, or -1. */
     private void decide(int lane, int v, int leader) {
         accel = Double.POSITIVE_INFINITY;
-        closeUp = leader < 0 && watchesForGaps(v) ? CLOSES_UP : 1;
+        closeUp = leader < 0 && watchesForGaps(v) ? closesUp : 1;
         gapShare = tuned ? localGap(lane, v) : 1;
         byControl = false;
         byVehicle = -1;
@@ -118,7 +106,7 @@ final class Driving extends AtJunctions {
         double speed = f.speed[v];
         double desiredSpeed = f.desiredSpeed[v];
         if (f.ease[v] < 1) {
-            f.ease[v] = (float) Math.min(1, f.ease[v] + dt / EASES_OVER);
+            f.ease[v] = (float) Math.min(1, f.ease[v] + dt / easesOver);
         } else if (motorway && (speed < 0.95 * desiredSpeed || f.ease[v] > 1.001f)) {
             growWeary(v);
         }
@@ -174,7 +162,7 @@ final class Driving extends AtJunctions {
             heedPower(v, speed, grade);
         }
         if (grade > 0 && accel > 0) {
-            double left = 1 - LaneRules.GRAVITY * grade * UPHILL_SHARE / f.desiredAcceleration[v];
+            double left = 1 - LaneRules.GRAVITY * grade * uphillLoss / f.desiredAcceleration[v];
             accel *= left < 0.2 ? 0.2 : left;
         }
         f.restraint[v] = restraint;
@@ -200,8 +188,8 @@ final class Driving extends AtJunctions {
     /** Who has been driving in slow traffic for a while keeps larger gaps, also for some time after it. */
     private void growWeary(int v) {
         double share = f.speed[v] / f.desiredSpeed[v];
-        double tends = 1 + WEARY * (share < 1 ? 1 - share : 0);
-        f.ease[v] = (float) Math.max(1, f.ease[v] + (tends - f.ease[v]) * dt / WEARIES_OVER);
+        double tends = 1 + weary * (share < 1 ? 1 - share : 0);
+        f.ease[v] = (float) Math.max(1, f.ease[v] + (tends - f.ease[v]) * dt / weariesOver);
     }
 
     /** The first of a lane looks along its way as far as braking needs. */
@@ -219,12 +207,12 @@ final class Driving extends AtJunctions {
             if (blocks.any(at)) {
                 double block = offset + blocks.ahead(at, 0) - f.pos[v];
                 if (block < horizon) {
-                    stopAt(v, block, BEFORE_BLOCK, CLOSURE, -1);
+                    stopAt(v, block, beforeClosure, CLOSURE, -1);
                 }
             }
             double booth = offset + gates.first(at) - f.pos[v];
             if (booth < horizon) {
-                stopAt(v, booth, BEFORE_GATE, GATE, -1);
+                stopAt(v, booth, beforeGate, GATE, -1);
             }
             if (queues.count[at] > 0) {
                 follow(v, queues.last(at), offset);
@@ -300,7 +288,7 @@ final class Driving extends AtJunctions {
     private void stopAtBlock(int v, int lane) {
         double distance = blocks.ahead(lane, f.pos[v]) - f.pos[v];
         if (distance < sight(v)) {
-            stopLate(v, distance, BEFORE_BLOCK, CLOSURE, -1);
+            stopLate(v, distance, beforeClosure, CLOSURE, -1);
         }
     }
 
@@ -327,7 +315,7 @@ final class Driving extends AtJunctions {
     /** Those behind the first one at a line where one waits for gaps watch for the same gap. */
     private boolean watchesForGaps(int v) {
         int path = f.next[v];
-        return path >= 0 && table.path[path] && table.atLine[path] && end - f.pos[v] < WATCHES_WITHIN;
+        return path >= 0 && table.path[path] && table.atLine[path] && end - f.pos[v] < watchesWithin;
     }
 
     /** A standing driver moves off only after a reaction time; who watches for a gap is ready. */

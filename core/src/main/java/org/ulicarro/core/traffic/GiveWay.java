@@ -9,6 +9,7 @@ import org.ulicarro.core.base.SavedArrays;
 import org.ulicarro.core.base.Stateful;
 import org.ulicarro.core.signal.Aspect;
 import org.ulicarro.core.signal.Aspects;
+import org.ulicarro.core.study.DriverNumbers;
 
 /**
  * Stage 4: who takes a gap now. For each path that yields, the first vehicle that has not taken one yet looks at everybody who
@@ -22,18 +23,6 @@ final class GiveWay implements Stateful {
 
     /** Below this a vehicle has come to its stop at a sign (m/s). */
     private static final double STANDS = 0.3;
-
-    /** Who stands further from the line has not stopped at it yet (m). */
-    private static final double STOPS_WITHIN = 3.0;
-
-    /** From this wait on, drivers take shorter gaps (s): the default headways hold for those who wait little. */
-    private static final double PATIENT_FOR = 20;
-
-    /** Time over which their critical gap falls to its least (s). */
-    private static final double LOSES_PATIENCE_OVER = 60;
-
-    /** How much of it they give up in the end; of the order found by A. Polus, S. Lazar, M. Livneh (Journal of Transportation Engineering 129, 2003). */
-    private static final double GIVES_UP = 0.2;
 
     /** Longer vehicles are heavy ones, which need larger gaps (m). */
     private static final double HEAVY_FROM = 7.5;
@@ -55,7 +44,17 @@ final class GiveWay implements Stateful {
     private final double[]
             lastWent; // lane -> when the last one to take a gap from it came or comes to its waiting place
 
+    private final double patientFor;
+    private final double losesPatienceOver;
+    private final double givesUp;
+    private final double stopsWithin;
+
     GiveWay(Parts parts) {
+        DriverNumbers numbers = parts.numbers;
+        patientFor = numbers.patientFor();
+        losesPatienceOver = numbers.losesPatienceOver();
+        givesUp = numbers.givesUp();
+        stopsWithin = numbers.stopsWithin();
         table = parts.table;
         gaps = table.gaps;
         queues = parts.queues;
@@ -203,8 +202,8 @@ final class GiveWay implements Stateful {
         if (f.stoodSince[v] < 0) {
             return 1;
         }
-        double impatient = (now - f.stoodSince[v] * 0.1 - PATIENT_FOR) / LOSES_PATIENCE_OVER;
-        return 1 - GIVES_UP * Math.max(0, Math.min(1, impatient));
+        double impatient = (now - f.stoodSince[v] * 0.1 - patientFor) / losesPatienceOver;
+        return 1 - givesUp * Math.max(0, Math.min(1, impatient));
     }
 
     /** Whether a vehicle comes to the waiting place no sooner after the one before than drivers follow each other. */
@@ -235,7 +234,7 @@ final class GiveWay implements Stateful {
 
     /** Notes when a vehicle comes to its full stop at the line. */
     private boolean hasStopped(int v, double at, double now) {
-        if (Double.isNaN(f.since[v]) && f.speed[v] < STANDS && at > -STOPS_WITHIN) {
+        if (Double.isNaN(f.since[v]) && f.speed[v] < STANDS && at > -stopsWithin) {
             f.since[v] = now;
         }
         return !Double.isNaN(f.since[v]);

@@ -4,6 +4,7 @@ import java.util.List;
 import org.ulicarro.core.network.LinkCost;
 import org.ulicarro.core.network.Movement;
 import org.ulicarro.core.network.Router;
+import org.ulicarro.core.study.DriverNumbers;
 
 /**
  * Stage 3b: makes the changes of lanes that drivers wish for, in a fixed order, each gap looked at again. Those who must change and
@@ -13,20 +14,8 @@ import org.ulicarro.core.network.Router;
  */
 final class LaneChanges {
 
-    /** How long moving over takes (s). */
-    private static final double DURATION = 3.0;
-
     /** With this much of it left, the body has left the old lane (s). */
     static final double CLEAR_OF_OLD_LANE = 0.9;
-
-    /** Drivers see somebody who needs room this far ahead (m). */
-    private static final double SEES_NEED = 45;
-
-    /** Who has let one in lets nobody else in for a while (s). */
-    private static final double ONE_AT_A_TIME = 5;
-
-    /** Who stands nearer to the end of a lane waits there for room (m). */
-    private static final double WAITS_WITHIN = 12;
 
     private final LaneTable table;
     private final LaneRules rules;
@@ -42,7 +31,17 @@ final class LaneChanges {
     private final Router router;
     int missedTurns;
 
+    private final double changeDuration;
+    private final double seesNeed;
+    private final double letsInEvery;
+    private final double waitsWithin;
+
     LaneChanges(Parts parts) {
+        DriverNumbers numbers = parts.numbers;
+        changeDuration = numbers.changeDuration();
+        seesNeed = numbers.seesNeed();
+        letsInEvery = numbers.letsInEvery();
+        waitsWithin = numbers.waitsWithin();
         table = parts.table;
         rules = parts.rules;
         queues = parts.queues;
@@ -127,7 +126,7 @@ final class LaneChanges {
         queues.addGuest(old, v, 0);
         f.changedFrom[v] = old;
         f.rare[v] |= Fleet.MOVES_OVER;
-        f.changeLeft[v] = (float) DURATION;
+        f.changeLeft[v] = (float) changeDuration;
         f.changedAt[v] = tick;
         f.lane[v] = target;
         f.since[v] = Double.NaN;
@@ -144,8 +143,8 @@ final class LaneChanges {
         }
         if (place < queues.count[target]) {
             int u = queues.at(target, place);
-            boolean sees = f.pos[v] - f.length[v] - f.pos[u] < SEES_NEED;
-            boolean justDid = tick - f.letInAt[u] < ONE_AT_A_TIME * 10;
+            boolean sees = f.pos[v] - f.length[v] - f.pos[u] < seesNeed;
+            boolean justDid = tick - f.letInAt[u] < letsInEvery * 10;
             if (sees && !justDid && f.lets[u] == 1) {
                 f.rare[u] |= Fleet.LEAVES_ROOM;
                 f.roomFor[u] = v; // of several the nearest ahead of it, who comes last in this order
@@ -162,7 +161,7 @@ final class LaneChanges {
         int lane = f.lane[v];
         boolean atEnd = f.next[v] == Fleet.WRONG_LANE
                 && f.speed[v] < 0.5
-                && table.end[lane] - f.pos[v] < WAITS_WITHIN
+                && table.end[lane] - f.pos[v] < waitsWithin
                 && queues.at(lane, 0) == v;
         if (!atEnd) {
             return;

@@ -68,7 +68,7 @@ final class LaneRules {
         Network network = table.network;
         for (int lane = 0; lane < table.lanes; lane++) {
             Link link = network.links().get(table.link[lane]);
-            Drivers drivers = study.drivers().get(link.roadClass());
+            Drivers drivers = study.drivers().of(link.roadClass());
             grade[lane] = link.grade();
             motorway[lane] = link.roadClass() == RoadClass.MOTORWAY;
             keepOuter[lane] = drivers != null && Boolean.TRUE.equals(drivers.keepOuter());
@@ -88,7 +88,7 @@ final class LaneRules {
 
     /** Share of drivers on a class of road who leave room for those who must change lanes. */
     static double cooperation(Study study, RoadClass roadClass) {
-        Drivers drivers = study.drivers().get(roadClass);
+        Drivers drivers = study.drivers().of(roadClass);
         return drivers == null || drivers.cooperation() == null ? COOPERATION : drivers.cooperation();
     }
 

@@ -40,7 +40,7 @@ final class Motion {
         standstills = parts.standstills;
         wayfinding = parts.wayfinding;
         events = parts.events;
-        accounts = new Accounts(parts.fleet, parts.ledger, parts.dt);
+        accounts = new Accounts(parts.numbers, parts.fleet, parts.ledger, parts.dt);
         dt = parts.dt;
     }
 

@@ -4,12 +4,14 @@ import org.ulicarro.core.base.Clock;
 import org.ulicarro.core.demand.Departures;
 import org.ulicarro.core.demand.Walks;
 import org.ulicarro.core.signal.Aspects;
+import org.ulicarro.core.study.DriverNumbers;
 
 /** What the stages of one replication share. */
 final class Parts {
 
     final LaneTable table;
     final LaneRules rules;
+    final DriverNumbers numbers;
     final LaneQueues queues;
     final Fleet fleet = new Fleet();
     final Ledger ledger = new Ledger();
@@ -35,11 +37,12 @@ final class Parts {
         ticksPerStep = behaviour.ticksPerStep;
         dt = Clock.seconds(ticksPerStep);
         rules = behaviour.rules;
+        numbers = behaviour.numbers;
         queues = new LaneQueues(table);
         events = new TrafficEvents(fleet);
         aspects = new Aspects(table.signals.groups().size());
         routes = new Routes(departures);
-        wayfinding = new Wayfinding(table, rules, fleet, routes, departures);
+        wayfinding = new Wayfinding(numbers, table, rules, fleet, routes, departures);
         occupancy = new Occupancy(table, queues, fleet);
         blocks = new Blocks(behaviour.closures);
         walkers = new Walkers(this, walks);

@@ -1,5 +1,7 @@
 package org.ulicarro.core.traffic;
 
+import org.ulicarro.core.study.DriverNumbers;
+
 /**
  * What bounds the acceleration of the vehicle in hand, one thing to heed at a time: the strictest found so far is kept, with what it was
  * and who is behind it. {@link Driving} says which of them a driver has to heed.
@@ -9,17 +11,11 @@ abstract class Pedals {
     /** Faster than the one ahead by this, nobody keeps a time gap of the queue's own any more (m/s). */
     private static final double CLOSES_IN = 0.3;
 
-    /** Distance to a stop line at which drivers come to rest (m). */
-    static final double BEFORE_LINE = 1.0;
-
     /** Share of the comfortable deceleration with which drivers leave room for somebody else. */
     private static final double FRIENDLY = 0.7;
 
     /** Share of the comfortable deceleration from which drivers brake for the end of a lane that they still hope to leave. */
     static final double LATE = 0.7;
-
-    /** Comfortable deceleration ahead of a curve or a lower limit (m/s²). */
-    static final double CURVE_DECELERATION = 1.8;
 
     /** Where one waits for a gap, one comes to rest this far before it (m). */
     private static final double WAITING_PLACE = 0.3;
@@ -61,7 +57,13 @@ abstract class Pedals {
     byte restraint;
     int restrainedBy; // number among the departures, or -1
 
+    private final double curveDeceleration;
+    private final double beforeLine;
+
     Pedals(Parts parts) {
+        DriverNumbers numbers = parts.numbers;
+        curveDeceleration = numbers.curveDeceleration();
+        beforeLine = numbers.beforeLine();
         f = parts.fleet;
         occupancy = parts.occupancy;
         witness = parts.witness;
@@ -201,7 +203,7 @@ abstract class Pedals {
         double there = f.slowTo[v];
         double excess = speed * speed - there * there;
         double room = 2 * (distance < 0.5 ? 0.5 : distance);
-        if (excess >= CURVE_DECELERATION * room) {
+        if (excess >= curveDeceleration * room) {
             double wanted = -Math.min(excess / room, f.comfortableDeceleration[v]);
             if (v == witness.row) {
                 witness.slower(distance, there, wanted);
@@ -227,7 +229,7 @@ abstract class Pedals {
     final void keepRoomToChange(int v, double toEnd) {
         int target = f.target[v];
         int behind = target == LaneTable.NONE || f.speed[v] > 0 ? -1 : occupancy.firstBehind(target, f.pos[v]);
-        stopLate(v, toEnd, BEFORE_LINE, LANE, behind < 0 ? -1 : f.id[behind]);
+        stopLate(v, toEnd, beforeLine, LANE, behind < 0 ? -1 : f.id[behind]);
         int leader = target == LaneTable.NONE ? -1 : occupancy.firstAhead(target, f.pos[v]);
         if (leader >= 0) {
             double gap = f.pos[leader] - f.length[leader] - f.pos[v];

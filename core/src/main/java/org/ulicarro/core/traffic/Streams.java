@@ -2,6 +2,7 @@ package org.ulicarro.core.traffic;
 
 import org.ulicarro.core.signal.Aspects;
 import org.ulicarro.core.signal.SignalSystem;
+import org.ulicarro.core.study.DriverNumbers;
 
 /**
  * What those who go first leave to one who looks for a gap: it must have cleared each stretch it shares with them before the next one
@@ -10,20 +11,8 @@ import org.ulicarro.core.signal.SignalSystem;
  */
 final class Streams {
 
-    /** A gap must leave at least this much after the own rear has cleared (s). */
-    private static final double SPARE = 0.1;
-
-    /** The same before somebody who will follow in the same lane (s). */
-    private static final double SPARE_MERGING = 0.6;
-
     /** Rears that far on are ahead of those who come into the same lane (m). */
     private static final double MERGED = 1.0;
-
-    /** Longer ago than this, the last vehicle of a stream no longer counts as the front of a gap (s). */
-    private static final double SEEN_FOR = 0.8;
-
-    /** Streams are looked at this far back from where they begin, over the lanes before it (m). */
-    private static final double LOOKS_BACK = 60;
 
     /** On its own lane nobody is looked at further back than this (m). */
     private static final double FAR = 200;
@@ -35,7 +24,19 @@ final class Streams {
     private final Wayfinding wayfinding;
     private final Occupancy occupancy;
 
+    private final double spareMerging;
+    private final double spare;
+    private final double seenFor;
+    private final double looksBack;
+    private final double curveDeceleration;
+
     Streams(Parts parts) {
+        DriverNumbers numbers = parts.numbers;
+        spareMerging = numbers.spareMerging();
+        spare = numbers.spare();
+        seenFor = numbers.seenFor();
+        looksBack = numbers.looksBack();
+        curveDeceleration = numbers.curveDeceleration();
         table = parts.table;
         queues = parts.queues;
         f = parts.fleet;
@@ -64,7 +65,7 @@ final class Streams {
     private boolean leave(int v, int path, double at, double from, double upTo, double critical, boolean red) {
         double[] starts = table.zoneStart[path];
         byte[] rank = table.rank[path];
-        double since = SEEN_FOR;
+        double since = seenFor;
         for (int c = 0; c < starts.length; c++) {
             if ((red || rank[c] == LaneTable.YIELDS) && starts[c] > from && starts[c] < upTo) {
                 since = Math.min(since, sinceLastPassed(table.meets[path][c], table.otherStart[path][c]));
@@ -87,7 +88,7 @@ final class Streams {
         boolean merges = table.merges[path][c];
         double clear = merges ? table.zoneStart[path][c] + MERGED : table.zoneEnd[path][c];
         double clears = secondsThroughCurve(v, at, clear + f.length[v] - at, table.limit[path]);
-        double needed = Math.max(headway, clears + (merges ? SPARE_MERGING : SPARE));
+        double needed = Math.max(headway, clears + (merges ? spareMerging : spare));
         int other = table.meets[path][c];
         for (int g = 0; g < queues.guestCount[other]; g++) {
             int u = queues.guest(other, g);
@@ -126,7 +127,7 @@ final class Streams {
                 break;
             }
         }
-        return table.end[from] >= LOOKS_BACK || upstreamLetsPass(v, from, other, path, c, arrives, needed);
+        return table.end[from] >= looksBack || upstreamLetsPass(v, from, other, path, c, arrives, needed);
     }
 
     /** The same for those who are about to come onto a short lane: round a ring they are near soon. */
@@ -142,7 +143,7 @@ final class Streams {
                 }
             }
             int lane = table.from[before];
-            boolean far = back >= LOOKS_BACK;
+            boolean far = back >= looksBack;
             for (int k = 0; k < queues.count[lane] && !far; k++) {
                 int u = queues.at(lane, k);
                 if (f.next[u] != before || stillWaits(u, before) || !mayPassLine(u, before)) {
@@ -160,7 +161,7 @@ final class Streams {
                                 needed)) {
                     return deny(v, u);
                 }
-                far = back + table.end[lane] - f.pos[u] > LOOKS_BACK;
+                far = back + table.end[lane] - f.pos[u] > looksBack;
             }
         }
         return true;
@@ -215,7 +216,7 @@ final class Streams {
 
     /** Seconds since the last vehicle of a stream came to a point of its path, as far back as its rear can be seen (s). */
     private double sinceLastPassed(int path, double point) {
-        double least = SEEN_FOR;
+        double least = seenFor;
         for (int k = 0; k < queues.count[path]; k++) {
             int u = queues.at(path, k);
             if (f.pos[u] > point) {
@@ -272,7 +273,7 @@ final class Streams {
         if (at >= 0 || speed <= curve) {
             return seconds(v, metres, curve);
         }
-        double braking = (speed * speed - curve * curve) / (2 * Pedals.CURVE_DECELERATION);
+        double braking = (speed * speed - curve * curve) / (2 * curveDeceleration);
         double cruising = Math.max(0, -at - braking) / speed;
         double slowing = 2 * Math.min(-at, braking) / (speed + curve);
         return cruising + slowing + Math.max(0, metres + at) / curve;

@@ -2,6 +2,7 @@ package org.ulicarro.core.traffic;
 
 import org.ulicarro.core.base.Draws;
 import org.ulicarro.core.base.Quantity;
+import org.ulicarro.core.study.DriverNumbers;
 import org.ulicarro.core.study.Drivers;
 import org.ulicarro.core.study.Kinds;
 import org.ulicarro.core.study.RoadClass;
@@ -19,25 +20,6 @@ import org.ulicarro.core.study.Written;
  */
 final class Traits {
 
-    /** Spread of a property between drivers of one type, as a share of its mean. */
-    private static final double SPREAD = 0.1;
-
-    /**
-     * Deceleration up to which drivers stop at yellow, mean and standard deviation (m/s²). The form is that of the field: a share of
-     * stops that rises with the time to the line (C. V. Zegeer, R. C. Deen, <i>Green-extension systems at high-speed
-     * intersections</i>, ITE Journal 48, 1978). With 1 s to react, at 50 km/h,
-     * that gives about the paper's one in ten who stop 2.5 s from the line, and nine in ten 5.5 s from it; see docs/fidelity.md.
-     */
-    private static final double YELLOW_LIMIT = 3.1;
-
-    private static final double YELLOW_LIMIT_SD = 1.3;
-
-    /**
-     * Spread of critical gaps and follow-up times between drivers, as a share of their means; that of critical gaps in the field is 0.1 to
-     * 0.3 (W. Brilon, R. Koenig, R. J. Troutbeck, <i>Useful estimation procedures for critical gaps</i>, Transportation Research A 33, 1999).
-     */
-    private static final double CAUTION_SPREAD = 0.15;
-
     private static final double BLOCKING = 0.02;
 
     private static final Quantity URBAN_GAP = new Quantity(1.0, 0.2);
@@ -47,6 +29,7 @@ final class Traits {
     private static final Quantity REACTION = new Quantity(0.9, 0.2);
     private static final Quantity STANDING_SPACING = new Quantity(7.3, 0);
 
+    private final DriverNumbers numbers;
     private final Quantity[] gapTime = new Quantity[RoadClass.values().length];
     private final Quantity[] reaction = new Quantity[RoadClass.values().length];
     private final double[] space = new double[RoadClass.values().length];
@@ -55,9 +38,10 @@ final class Traits {
     private final double[] blocking = new double[RoadClass.values().length];
 
     Traits(Study study) {
+        numbers = study.drivers().allRoads();
         double car = Kinds.of(study).one(Written.of(VehicleType.CAR)).vehicle().length();
         for (RoadClass roadClass : RoadClass.values()) {
-            Drivers written = study.drivers().get(roadClass);
+            Drivers written = study.drivers().of(roadClass);
             int i = roadClass.ordinal();
             Quantity usualGap = roadClass == RoadClass.URBAN ? URBAN_GAP : MOTORWAY_GAP;
             Quantity usualReaction = roadClass == RoadClass.URBAN ? REACTION : MOTORWAY_REACTION;
@@ -83,10 +67,10 @@ final class Traits {
         f.gapTime[row] = least(0.3, share * draw(key, 2, gapTime[c]));
         f.desiredAcceleration[row] = least(0.3, acceleration[c] * draw(key, 3, vehicle.acceleration()));
         f.comfortableDeceleration[row] = least(0.5, draw(key, 4, vehicle.deceleration()));
-        f.space[row] = Draws.normalWithinTwo(key, 5, space[c], SPREAD * space[c]);
+        f.space[row] = Draws.normalWithinTwo(key, 5, space[c], numbers.spacingSpread() * space[c]);
         f.reaction[row] = (float) least(0, draw(key, 6, reaction[c]));
-        f.yellowLimit[row] = (float) Draws.normalWithinTwo(key, 7, YELLOW_LIMIT, YELLOW_LIMIT_SD);
-        f.caution[row] = (float) Draws.normalWithinTwo(key, 8, 1, CAUTION_SPREAD);
+        f.yellowLimit[row] = (float) draw(key, 7, numbers.yellowDeceleration());
+        f.caution[row] = (float) Draws.normalWithinTwo(key, 8, 1, numbers.cautionSpread());
         f.top[row] = (float) least(1, draw(key, 9, vehicle.topSpeed()));
         f.power[row] = (float) draw(key, 10, vehicle.power());
         f.lets[row] = (byte) (Draws.uniform(key, 11) < cooperation[c] ? 1 : 0);

@@ -10,6 +10,7 @@ import org.ulicarro.core.demand.Walks;
 import org.ulicarro.core.signal.Aspect;
 import org.ulicarro.core.signal.Aspects;
 import org.ulicarro.core.signal.SignalSystem;
+import org.ulicarro.core.study.DriverNumbers;
 
 /**
  * People on crossings. They come to a kerb, wait until they may go, and walk at their own speed. What vehicles cover of the crossing is
@@ -31,9 +32,6 @@ public final class Walkers implements Stateful {
     /** Who has stood on the road that long before a vehicle that stands there as well turns back (ticks). */
     private static final int TURNS_BACK_AFTER = 80;
 
-    /** So far ahead people look before they set off (s). */
-    private static final double LOOKS_AHEAD = 3;
-
     private final Walks walks;
     private final FootTable foot;
     private final Aspects aspects;
@@ -51,7 +49,11 @@ public final class Walkers implements Stateful {
     private final int[][] active; // crossing -> who is there, in order of arrival
     final int[] activeCount;
 
+    private final double walkerLooksAhead;
+
     Walkers(Parts parts, Walks walks) {
+        DriverNumbers numbers = parts.numbers;
+        walkerLooksAhead = numbers.walkerLooksAhead();
         this.walks = walks;
         foot = parts.table.foot;
         aspects = parts.aspects;
@@ -208,7 +210,7 @@ public final class Walkers implements Stateful {
                 double begins = begins(c, w, s, size);
                 boolean beyond = at[w] < refuge && after < refuge && begins > refuge;
                 double in = in(c, w, s, size);
-                boolean soon = setsOff && (in < LOOKS_AHEAD || !priority);
+                boolean soon = setsOff && (in < walkerLooksAhead || !priority);
                 boolean matters = begins >= at[w] && !beyond && (foot.cluster[s] == entered || soon);
                 if (matters && !approaching.leave(s, size, in, out(c, w, s, size), priority)) {
                     return false;

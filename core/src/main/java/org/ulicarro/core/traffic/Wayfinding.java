@@ -3,15 +3,13 @@ package org.ulicarro.core.traffic;
 import org.ulicarro.core.demand.Departures;
 import org.ulicarro.core.demand.ServiceLine;
 import org.ulicarro.core.network.StopPlace;
+import org.ulicarro.core.study.DriverNumbers;
 
 /**
  * What a driver plans when coming onto a lane: by which path to go on, how many lanes to move over and by when, and which slower
  * stretch ahead binds first. Writes only the row of the vehicle it is asked for.
  */
 final class Wayfinding {
-
-    /** Over links shorter than this drivers think of the movement after the next (m). */
-    private static final double THINKS_AHEAD = 400;
 
     private static final int LINKS_AHEAD = 3;
 
@@ -20,16 +18,26 @@ final class Wayfinding {
 
     private static final double WAY_IS_LOST = 4;
 
-    /** In curves drivers differ less than on the straight: the tyres and the coffee are the same for all. */
-    private static final double CURVE_SPREAD = 0.5;
-
     private final LaneTable table;
     private final LaneRules rules;
     private final Fleet f;
     private final Routes routes;
     private final Departures departures;
 
-    Wayfinding(LaneTable table, LaneRules rules, Fleet fleet, Routes routes, Departures departures) {
+    private final double thinksAhead;
+    private final double curveSpread;
+    private final double curveDeceleration;
+
+    Wayfinding(
+            DriverNumbers numbers,
+            LaneTable table,
+            LaneRules rules,
+            Fleet fleet,
+            Routes routes,
+            Departures departures) {
+        thinksAhead = numbers.thinksAhead();
+        curveSpread = numbers.curveSpread();
+        curveDeceleration = numbers.curveDeceleration();
         this.table = table;
         this.rules = rules;
         f = fleet;
@@ -141,7 +149,7 @@ final class Wayfinding {
     /** Changes of lanes that a lane costs on the short links after it, weighted by how little room there is for them. */
     double changesAfter(int v, int lane) {
         int movement = movementOf(v, f.cursor[v]);
-        return movement == LaneTable.NONE ? 0 : changesAfter(v, lane, f.cursor[v], THINKS_AHEAD, LINKS_AHEAD);
+        return movement == LaneTable.NONE ? 0 : changesAfter(v, lane, f.cursor[v], thinksAhead, LINKS_AHEAD);
     }
 
     private double changesAfter(int v, int lane, int cursor, double reach, int links) {
@@ -155,7 +163,7 @@ final class Wayfinding {
             return 0;
         }
         int movement = movementOf(v, cursor + 1);
-        double weight = 1 - length / THINKS_AHEAD;
+        double weight = 1 - length / thinksAhead;
         if (movement == LaneTable.NONE) {
             return table.ends[there] ? weight : 0;
         }
@@ -188,7 +196,7 @@ final class Wayfinding {
         double offset = table.end[lane];
         int cursor = f.cursor[v] + (table.path[lane] ? 1 : 0);
         int at = f.next[v];
-        double reach = offset + desiredSpeed * desiredSpeed / (2 * Pedals.CURVE_DECELERATION);
+        double reach = offset + desiredSpeed * desiredSpeed / (2 * curveDeceleration);
         while (at >= 0 && offset < reach) {
             least = heed(v, offset, desiredSpeedOn(v, at, rules.limitAt(at, 0)), least);
             for (int z = 0; z < rules.zones(at); z++) {
@@ -205,7 +213,7 @@ final class Wayfinding {
     }
 
     private double heed(int v, double at, double speed, double least) {
-        double bound = speed * speed + 2 * Pedals.CURVE_DECELERATION * at;
+        double bound = speed * speed + 2 * curveDeceleration * at;
         if (speed < f.desiredSpeed[v] && bound < least) {
             f.slowAt[v] = at;
             f.slowTo[v] = speed;
@@ -216,7 +224,7 @@ final class Wayfinding {
 
     /** The desired speed of a vehicle at a limit on a lane (m/s): what its driver, the vehicle and the grade allow. */
     double desiredSpeedOn(int v, int lane, double limit) {
-        double factor = table.curved[lane] ? 1 + CURVE_SPREAD * (f.factor[v] - 1) : f.factor[v];
+        double factor = table.curved[lane] ? 1 + curveSpread * (f.factor[v] - 1) : f.factor[v];
         double desiredSpeed = Math.min(limit * factor, f.top[v]);
         boolean climbs = f.power[v] > 0 && rules.grade[lane] > 0.005;
         return climbs

@@ -1,6 +1,7 @@
 package org.ulicarro.core.traffic;
 
 import org.ulicarro.core.network.StopPlace;
+import org.ulicarro.core.study.DriverNumbers;
 
 /**
  * Stage 3a: which lane each driver would change into now, and why. Needs come first: the way, the end of the lane, a closure, a lane
@@ -11,29 +12,8 @@ import org.ulicarro.core.network.StopPlace;
  */
 final class Wishes {
 
-    /** Closed lanes are announced or seen this far ahead (m). */
-    private static final double SEES_CLOSURE = 300;
-
     /** Seconds between two looks at whether another lane is better. */
     private static final double LOOKS_EVERY = 1.0;
-
-    /** Nobody changes for gain again before this (s). */
-    private static final double CALM_FOR = 8;
-
-    /** Least gain that is worth a change (m/s²). */
-    private static final double WORTHWHILE = 0.2;
-
-    /** What speaks for the lane next to the kerb where drivers keep to it (m/s²). */
-    private static final double KEEP_OUTER_BIAS = 0.3;
-
-    /** Drivers who keep to the outer lane do so when they can follow their wish there this long (s). */
-    private static final double FREE_FOR = 8;
-
-    /** Acceleration that a lane costs for each change more on the short links after it (m/s²). */
-    private static final double LATER_CHANGE = 1.0;
-
-    /** Gain is sought below this share of the desired speed. */
-    private static final double HINDERED = 0.96;
 
     private final LaneTable table;
     private final LaneRules rules;
@@ -46,7 +26,23 @@ final class Wishes {
     private final int looks; // steps between two looks less one, all bits set
     private final int ticksPerStep;
 
+    private final double seesClosure;
+    private final double calmFor;
+    private final double worthwhile;
+    private final double keepOuterBias;
+    private final double freeFor;
+    private final double laterChange;
+    private final double hinderedBelow;
+
     Wishes(Parts parts, Gaps gaps) {
+        DriverNumbers numbers = parts.numbers;
+        seesClosure = numbers.seesClosure();
+        calmFor = numbers.calmFor();
+        worthwhile = numbers.worthwhile();
+        keepOuterBias = numbers.keepOuterBias();
+        freeFor = numbers.freeFor();
+        laterChange = numbers.laterChange();
+        hinderedBelow = numbers.hinderedBelow();
         table = parts.table;
         rules = parts.rules;
         queues = parts.queues;
@@ -100,7 +96,7 @@ final class Wishes {
     private void need(int v, int lane, int tick) {
         if (blocks.any(lane)) {
             double block = blocks.ahead(lane, f.pos[v]);
-            if (block - f.pos[v] < SEES_CLOSURE) {
+            if (block - f.pos[v] < seesClosure) {
                 leaveClosed(v, lane, block, tick);
                 return;
             }
@@ -180,11 +176,11 @@ final class Wishes {
 
     private void gain(int v, int lane, int k, int tick) {
         boolean byOthers = f.restraint[v] == VEHICLE || f.restraint[v] == ROOM;
-        boolean hindered = byOthers && f.speed[v] < HINDERED * f.desiredSpeed[v];
+        boolean hindered = byOthers && f.speed[v] < hinderedBelow * f.desiredSpeed[v];
         boolean outward = rules.keepOuter[lane] && table.right[lane] != LaneTable.NONE;
         // who keeps others up moves over for them, if politely asked
         boolean pressed = k + 1 < queues.count[lane] && isPressedBy(queues.at(lane, k + 1), v);
-        if (!hindered && !outward && !pressed || tick - f.changedAt[v] < CALM_FOR * 10) {
+        if (!hindered && !outward && !pressed || tick - f.changedAt[v] < calmFor * 10) {
             return;
         }
         if ((f.rare[v] & Fleet.CALLS) != 0 && wayfinding.stopHere(v) != null) {
@@ -203,12 +199,12 @@ final class Wishes {
             boolean keeps = false;
             if (rules.keepOuter[lane]) {
                 keeps = side > 0 && isFreeThere(v, target);
-                worth += side < 0 ? -KEEP_OUTER_BIAS : keeps ? 2 * KEEP_OUTER_BIAS : 0;
+                worth += side < 0 ? -keepOuterBias : keeps ? 2 * keepOuterBias : 0;
             }
             // whether the way leads on from there is looked at last, since that is what takes longest to find out
-            if (worth > WORTHWHILE && worth > best && isFit(v, lane, target, tick)) {
-                worth -= LATER_CHANGE * (wayfinding.changesAfter(v, target) - wayfinding.changesAfter(v, lane));
-                if (worth > WORTHWHILE && worth > best) {
+            if (worth > worthwhile && worth > best && isFit(v, lane, target, tick)) {
+                worth -= laterChange * (wayfinding.changesAfter(v, target) - wayfinding.changesAfter(v, lane));
+                if (worth > worthwhile && worth > best) {
                     best = worth;
                     f.target[v] = target;
                     f.motive[v] = (byte) (keeps && !hindered ? Motive.KEEP_OUTER : Motive.GAIN).ordinal();
@@ -228,7 +224,7 @@ final class Wishes {
         double pos = f.pos[v];
         if (pos - f.length[v] < table.start[target]
                 || !rules.mayUse(target, f.type[v], tick)
-                || blocks.any(target) && blocks.ahead(target, pos - f.length[v]) - pos < SEES_CLOSURE) {
+                || blocks.any(target) && blocks.ahead(target, pos - f.length[v]) - pos < seesClosure) {
             return false;
         }
         int movement = wayfinding.movementOf(v, f.cursor[v]);
@@ -261,7 +257,7 @@ final class Wishes {
         int ahead = occupancy.firstAhead(target, f.pos[v]);
         return ahead < 0
                 || f.speed[ahead] >= 0.98 * f.desiredSpeed[v]
-                || f.pos[ahead] - f.length[ahead] - f.pos[v] > FREE_FOR * f.desiredSpeed[v];
+                || f.pos[ahead] - f.length[ahead] - f.pos[v] > freeFor * f.desiredSpeed[v];
     }
 
     private static final byte ROOM = (byte) Restraint.ROOM.ordinal();

@@ -14,7 +14,7 @@ class AccountsTest {
 
     private final Fleet fleet = new Fleet();
     private final Ledger ledger = new Ledger();
-    private final Accounts accounts = new Accounts(fleet, ledger, 1);
+    private final Accounts accounts = new Accounts(org.ulicarro.core.study.DriverNumbers.USUAL, fleet, ledger, 1);
     private int car;
 
     @BeforeEach

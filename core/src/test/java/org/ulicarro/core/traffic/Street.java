@@ -11,6 +11,7 @@ import org.ulicarro.core.study.Count;
 import org.ulicarro.core.study.DemandInput;
 import org.ulicarro.core.study.Direction;
 import org.ulicarro.core.study.Drivers;
+import org.ulicarro.core.study.DriversInput;
 import org.ulicarro.core.study.LinkName;
 import org.ulicarro.core.study.NetworkInput;
 import org.ulicarro.core.study.Period;
@@ -92,7 +93,7 @@ final class Street {
                 1,
                 7,
                 null,
-                drivers,
+                DriversInput.of(drivers),
                 vehicles,
                 network,
                 DemandInput.of(mix, services, null, null),

@@ -8,6 +8,7 @@ import org.junit.jupiter.api.Test;
 import org.ulicarro.core.Crossroads;
 import org.ulicarro.core.base.Quantity;
 import org.ulicarro.core.study.Drivers;
+import org.ulicarro.core.study.DriversInput;
 import org.ulicarro.core.study.RoadClass;
 import org.ulicarro.core.study.Study;
 import org.ulicarro.core.study.VehicleKind;
@@ -29,7 +30,7 @@ class TraitsTest {
                 s.replications(),
                 s.seed(),
                 s.files(),
-                drivers,
+                drivers == null ? null : DriversInput.of(drivers),
                 null,
                 s.network(),
                 s.demand(),
