@@ -1,5 +1,6 @@
 package org.ulicarro.core.base;
 
+import java.util.Collection;
 import java.util.List;
 
 /**
@@ -34,8 +35,33 @@ public record Fault(Severity severity, String pointer, Kind kind, List<Object> v
         }
     }
 
+    /** Kinds that stand anywhere in a study. */
+    public enum Common implements Kind {
+
+        /** A name that nothing has: of what (a noun), the name, and a list of those that there are. */
+        UNKNOWN_NAME {
+            @Override
+            public String words(List<Object> values) {
+                List<String> known =
+                        ((List<?>) values.get(2)).stream().map(String::valueOf).toList();
+                String name = String.valueOf(values.get(1));
+                return "there is no " + values.get(0) + " '" + name + "'." + Names.suggestion(name, known);
+            }
+        }
+    }
+
     public Fault {
         values = List.copyOf(values);
+    }
+
+    /**
+     * A name that nothing has.
+     *
+     * @param what it ought to be the name of: {@code plan}
+     * @param known names that there are
+     */
+    public static Fault unknown(String pointer, String what, String name, Collection<String> known) {
+        return new Fault(Severity.ERROR, pointer, Common.UNKNOWN_NAME, List.of(what, name, List.copyOf(known)));
     }
 
     public static Fault error(String pointer, String message) {

@@ -6,7 +6,6 @@ import java.util.List;
 import java.util.Locale;
 import java.util.Map;
 import org.ulicarro.core.base.Fault;
-import org.ulicarro.core.base.Names;
 import org.ulicarro.core.study.ClearanceInput;
 
 /** How long after the end of one group's green another one may begin, where the study gives it. */
@@ -39,7 +38,7 @@ public final class Clearances {
             }
             for (String id : ids) {
                 if (!groups.contains(id)) {
-                    faults.add(Fault.error(here, "there is no group '" + id + "'." + Names.suggestion(id, groups)));
+                    faults.add(Fault.unknown(here, "group", id, groups));
                 }
             }
         });

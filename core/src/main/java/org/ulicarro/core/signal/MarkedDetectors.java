@@ -3,7 +3,6 @@ package org.ulicarro.core.signal;
 import java.util.ArrayList;
 import java.util.List;
 import org.ulicarro.core.base.Fault;
-import org.ulicarro.core.base.Names;
 import org.ulicarro.core.network.Marking;
 import org.ulicarro.core.network.Network;
 
@@ -31,11 +30,11 @@ public final class MarkedDetectors {
             Marking marking =
                     known.stream().filter(m -> m.id().equals(id)).findFirst().orElse(null);
             if (marking == null) {
-                faults.add(Fault.error(
+                faults.add(Fault.unknown(
                         pointer + "/" + i,
-                        "there is no detector '" + id + "'."
-                                + Names.suggestion(
-                                        id, known.stream().map(Marking::id).toList())));
+                        "detector",
+                        id,
+                        known.stream().map(Marking::id).toList()));
                 continue;
             }
             found.add(draft.detector(new DetectorPlace(

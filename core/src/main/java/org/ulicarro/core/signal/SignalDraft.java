@@ -10,7 +10,6 @@ import java.util.Set;
 import java.util.TreeMap;
 import org.ulicarro.core.base.Clock;
 import org.ulicarro.core.base.Fault;
-import org.ulicarro.core.base.Names;
 import org.ulicarro.core.network.EntryRule;
 import org.ulicarro.core.network.Intergreens;
 import org.ulicarro.core.network.Junction;
@@ -293,8 +292,7 @@ public final class SignalDraft {
         List<String> plans = new ArrayList<>(new LinkedHashSet<>(written.values()));
         for (String plan : plans) {
             if (!known.contains(plan)) {
-                faults.add(Fault.error(
-                        pointer + "/schedule", "there is no plan '" + plan + "'." + Names.suggestion(plan, known)));
+                faults.add(Fault.unknown(pointer + "/schedule", "plan", plan, known));
             }
         }
         if (plans.isEmpty() && chosen(known) != null) {

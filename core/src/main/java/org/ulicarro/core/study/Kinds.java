@@ -112,9 +112,7 @@ public final class Kinds {
         types.forEach((id, type) -> type.shares().forEach((member, share) -> {
             String pointer = Fault.child(Fault.child("/demand/types", id) + "/shares", member);
             if (!single.contains(member)) {
-                faults.add(Fault.error(
-                        pointer,
-                        "there is no single type of vehicle '" + member + "'." + Names.suggestion(member, single)));
+                faults.add(Fault.unknown(pointer, "single type of vehicle", member, single));
             } else if (!(share > 0)) {
                 faults.add(Fault.error(pointer, "a share of a type must be above 0 %"));
             }

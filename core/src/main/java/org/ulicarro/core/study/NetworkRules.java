@@ -4,7 +4,6 @@ import java.util.ArrayList;
 import java.util.LinkedHashMap;
 import java.util.LinkedHashSet;
 import java.util.List;
-import java.util.Locale;
 import java.util.Map;
 import java.util.Set;
 import org.ulicarro.core.base.Fault;
@@ -30,9 +29,7 @@ final class NetworkRules {
 
     void check() {
         if (network.roads().isEmpty()) {
-            error(
-                    "/network",
-                    "a network needs places and roads between them; write 'places' and 'roads', or name 'tables'");
+            report(StudyFault.NO_NETWORK, "/network");
         }
         network.roads()
                 .forEach((id, road) -> new java.util.LinkedHashSet<>(road.between())
@@ -47,7 +44,7 @@ final class NetworkRules {
             checkLink(pointer, d.road());
             checkLength(pointer, d.length(), 0.5, 200);
             if (d.at() != null && d.beforeEnd() != null) {
-                error(pointer, "detector '%s' has both 'at' and 'before-end'; keep the one you measured", id);
+                report(StudyFault.TWO_POSITIONS, pointer, id);
             }
         });
         network.stops().forEach((id, s) -> {
@@ -63,7 +60,11 @@ final class NetworkRules {
         network.parking().forEach((id, p) -> checkLink(child("parking", id), p.road()));
         network.crossings().forEach((id, c) -> {
             if (!network.roads().containsKey(c.road())) {
-                error(child("crossings", id) + "/road", "'%s' is no road.%s", c.road(), nearestRoad(c.road()));
+                report(
+                        StudyFault.CROSSING_OF_NO_ROAD,
+                        child("crossings", id) + "/road",
+                        c.road(),
+                        nearestRoad(c.road()));
             }
             checkLength(child("crossings", id), c.width(), 1, 20);
         });
@@ -75,9 +76,9 @@ final class NetworkRules {
         for (int end = 0; end < 2; end++) {
             String place = road.between().get(end);
             if (!network.places().containsKey(place)) {
-                error(
+                report(
+                        StudyFault.ROAD_END_UNKNOWN,
                         pointer + "/between/" + end,
-                        "road '%s' %s at '%s', which is no place.%s",
                         id,
                         end == 0 ? "starts" : "ends",
                         place,
@@ -85,27 +86,27 @@ final class NetworkRules {
             }
         }
         if (road.from().equals(road.to())) {
-            error(pointer + "/between", "road '%s' leads from '%s' to itself", id, road.from());
+            report(StudyFault.ROAD_TO_ITSELF, pointer + "/between", id, road.from());
         } else if (hasNoLength(road)) {
-            error(pointer + "/between", "road '%s' has no length: its two places are at the same point", id);
+            report(StudyFault.ROAD_WITHOUT_LENGTH, pointer + "/between", id);
         }
         if (road.ahead() == null && road.back() == null) {
-            error(pointer, "road '%s' has lanes in neither direction; write ahead: {lanes: 1}", id);
+            report(StudyFault.ROAD_WITHOUT_LANES, pointer, id);
         }
         if (!(road.speed() >= 1 && road.speed() <= 70)) {
-            error(pointer + "/speed", "a speed limit must be between 4 km/h and 250 km/h");
+            report(StudyFault.SPEED_LIMIT, pointer + "/speed");
         }
         if (!(Math.abs(road.grade()) <= 0.25)) {
-            error(pointer + "/grade", "a grade must be between -25 %% and 25 %%");
+            report(StudyFault.GRADE, pointer + "/grade");
         }
         if (!(road.median() >= 0 && road.median() <= 100)) {
-            error(pointer + "/median", "a median must be 0 m to 100 m wide");
+            report(StudyFault.MEDIAN, pointer + "/median");
         }
         for (String place : road.meetsAt().keySet()) {
             if (!road.between().contains(place)) {
-                error(
+                report(
+                        StudyFault.MEETS_ELSEWHERE,
                         Fault.child(pointer + "/meets-at", place),
-                        "road '%s' does not reach '%s'; it lies between %s",
                         id,
                         place,
                         String.join(" and ", road.between()));
@@ -135,7 +136,7 @@ final class NetworkRules {
             return;
         }
         if (d.lanes() < 1 || d.allLanes() > MOST_LANES) {
-            error(pointer + "/lanes", "lanes must be 1 to %d, bays included", MOST_LANES);
+            report(StudyFault.LANE_COUNT, pointer + "/lanes", MOST_LANES);
         }
         checkLength(pointer + "/width", d.width(), 2, 6);
         d.widths().forEach((lane, width) -> {
@@ -147,10 +148,7 @@ final class NetworkRules {
             checkLane(pointer + "/lane-use", lane, d);
             checkTimes(here, use.from(), use.to());
             if (use.only().isEmpty()) {
-                error(
-                        here + "/only",
-                        "nobody may use lane %s; name the types that may, or close it by 'closures'",
-                        lane);
+                report(StudyFault.LANE_FOR_NOBODY, here + "/only", lane);
             }
         });
         checkShort(pointer, "bays", d.bays());
@@ -160,29 +158,21 @@ final class NetworkRules {
             boolean bay = !(left ? d.bays().left() : d.bays().right()).isEmpty();
             boolean end = !(left ? d.ends().left() : d.ends().right()).isEmpty();
             if (bay && end) {
-                error(
-                        pointer + "/ends/" + side,
-                        "a lane ends and a bay begins on the %s side of the same road; put a place without control between them"
-                                + " and make it two roads",
-                        side);
+                report(StudyFault.ENDS_AND_BAY, pointer + "/ends/" + side, side);
             }
         }
         int turns = d.turns().size();
         if (turns > 0 && turns != d.lanesAtEnd()) {
-            error(
-                    pointer + "/turns",
-                    "%d arrows for %d lanes (bays included); give one for each lane from the left",
-                    turns,
-                    d.lanesAtEnd());
+            report(StudyFault.ARROW_COUNT, pointer + "/turns", turns, d.lanesAtEnd());
         }
         checkRamp(pointer + "/joins", d.joins());
         checkRamp(pointer + "/leaves", d.leaves());
         for (int i = 0; i < d.noChanging().size(); i++) {
             Direction.NoChanging n = d.noChanging().get(i);
             if (n.rightOf() != null && (n.rightOf() < 1 || n.rightOf() >= d.allLanes())) {
-                error(
+                report(
+                        StudyFault.NO_LANE_RIGHT,
                         pointer + "/no-changing/" + i + "/right-of",
-                        "there is no line right of lane %d; this road has %d lanes",
                         n.rightOf(),
                         d.allLanes());
             }
@@ -196,18 +186,14 @@ final class NetworkRules {
                     1,
                     100_000);
             if (!(speed >= 1 && speed <= 70)) {
-                error(pointer + "/speed-zones/" + i + "/speed", "a speed limit must be between 4 km/h and 250 km/h");
+                report(StudyFault.SPEED_LIMIT, pointer + "/speed-zones/" + i + "/speed");
             }
         }
     }
 
     private void checkLane(String pointer, String lane, Direction d) {
         if (Integer.parseInt(lane) > d.allLanes()) {
-            error(
-                    Fault.child(pointer, lane),
-                    "there is no lane %s; this road has %d, bays included",
-                    lane,
-                    d.allLanes());
+            report(StudyFault.LANE_UNKNOWN, Fault.child(pointer, lane), lane, d.allLanes());
         }
     }
 
@@ -216,9 +202,7 @@ final class NetworkRules {
             List<Direction.Bay> ones = side.equals("left") ? bays.left() : bays.right();
             for (int i = 0; i < ones.size(); i++) {
                 if (!(ones.get(i).fullWidth() >= 5) || !(ones.get(i).taper() >= 1)) {
-                    error(
-                            pointer + "/" + key + "/" + side + "/" + i,
-                            "such a lane needs at least 5 m of full width and 1 m of taper");
+                    report(StudyFault.BAY_TOO_SHORT, pointer + "/" + key + "/" + side + "/" + i);
                 }
             }
         }
@@ -226,7 +210,7 @@ final class NetworkRules {
 
     private void checkRamp(String pointer, Direction.Ramp ramp) {
         if (ramp != null && (!(ramp.parallel() >= 20) || !(ramp.taper() >= 5))) {
-            error(pointer, "a ramp's lane needs at least 20 m beside the main road and 5 m of taper");
+            report(StudyFault.RAMP_TOO_SHORT, pointer);
         }
     }
 
@@ -234,13 +218,13 @@ final class NetworkRules {
         String pointer = child("places", id);
         List<String> roads = roadsAt.getOrDefault(id, List.of());
         if (roads.isEmpty()) {
-            warn(pointer, "no road leads to place '%s'; nothing happens there", id);
+            report(StudyFault.PLACE_UNREACHED, pointer, id);
         }
         if (roads.size() > MOST_LEGS) {
-            error(pointer, "%d roads meet at '%s'; a place has at most %d legs", roads.size(), id, MOST_LEGS);
+            report(StudyFault.TOO_MANY_LEGS, pointer, roads.size(), id, MOST_LEGS);
         }
         if (place.control() == Control.SIGNAL && !study.signals().containsKey(id)) {
-            error(pointer + "/control", "place '%s' has a signal, but 'signals' has no controller for it", id);
+            report(StudyFault.SIGNAL_WITHOUT_CONTROL, pointer + "/control", id);
         }
         checkRoads(id, pointer + "/legs", List.copyOf(place.legs().keySet()), roads, true);
         checkRoads(id, pointer + "/crossings", List.copyOf(place.crossings().keySet()), roads, true);
@@ -250,55 +234,49 @@ final class NetworkRules {
                 || place.control() == Control.YIELD
                 || place.control() == Control.SIGNAL; // the rest has the signal then
         if (!place.minor().isEmpty() && !byLeg) {
-            error(
-                    pointer + "/minor",
-                    "'minor' says which legs stop or yield, but the control of '%s' is %s",
-                    id,
-                    Written.of(place.control()));
+            report(StudyFault.MINOR_WITHOUT_SIGN, pointer + "/minor", id, Written.of(place.control()));
         }
         boolean round = place.control() == Control.ROUNDABOUT;
         notFor(round, pointer, "outer-diameter", place.outerDiameter() != null, id);
         notFor(round, pointer, "lanes", place.lanes() != null, id);
         notFor(round, pointer, "ring", !place.ring().isEmpty(), id);
         if (place.cornerRadius() != null && !(place.cornerRadius() >= 0 && place.cornerRadius() <= 100)) {
-            error(pointer + "/corner-radius", "a corner's radius must be 0 m to 100 m");
+            report(StudyFault.CORNER_RADIUS, pointer + "/corner-radius");
         }
         place.setback().forEach((road, metres) -> {
             if (!(metres >= 0 && metres <= 200)) {
-                error(Fault.child(pointer + "/setback", road), "a stop line stands 0 m to 200 m from its place");
+                report(StudyFault.SETBACK, Fault.child(pointer + "/setback", road));
             }
         });
         place.crossings()
                 .forEach((road, c) -> checkLength(Fault.child(pointer + "/crossings", road), c.width(), 1, 20));
         place.ring().forEach((arc, lanes) -> {
             if (lanes < 1 || lanes > 3) {
-                error(Fault.child(pointer + "/ring", arc), "a ring has 1 to 3 lanes");
+                report(StudyFault.RING_LANES, Fault.child(pointer + "/ring", arc));
             }
         });
         place.movements().forEach((movement, own) -> {
             String here = Fault.child(pointer + "/movements", movement);
             if (own.radius() != null && !(own.radius() >= 3 && own.radius() <= 1000)) {
-                error(here + "/radius", "a radius must be 3 m to 1000 m");
+                report(StudyFault.RADIUS, here + "/radius");
             }
             if (own.speed() != null && !(own.speed() >= 1 && own.speed() <= 70)) {
-                error(here + "/speed", "a speed must be between 4 km/h and 250 km/h");
+                report(StudyFault.SPEED, here + "/speed");
             }
             if (own.timeGap() != null && !(own.timeGap() >= 0.3 && own.timeGap() <= 3)) {
-                error(here + "/time-gap", "a time gap must be 30 %% to 300 %% of the usual one");
+                report(StudyFault.TIME_GAP, here + "/time-gap");
             }
         });
         place.saturation().forEach((movement, flow) -> {
             if (!(flow * 3600 >= 300 && flow * 3600 <= 12_000)) {
-                error(
-                        Fault.child(pointer + "/saturation", movement),
-                        "a saturation flow must be 300 to 12000 pcu/h, all lanes together");
+                report(StudyFault.SATURATION, Fault.child(pointer + "/saturation", movement));
             }
         });
     }
 
     private void notFor(boolean round, String pointer, String key, boolean given, String id) {
         if (given && !round) {
-            error(pointer + "/" + key, "'%s' is for roundabouts only; write control: roundabout at '%s'", key, id);
+            report(StudyFault.ONLY_ROUNDABOUTS, pointer + "/" + key, key, id);
         }
     }
 
@@ -310,9 +288,9 @@ final class NetworkRules {
                 continue; // said at the road: it ends nowhere
             }
             if (!known.contains(name)) {
-                error(
+                report(
+                        StudyFault.NO_ROAD_AT_PLACE,
                         map ? Fault.child(pointer, name) : pointer + "/" + i,
-                        "'%s' is no road at place '%s'.%s",
                         name,
                         id,
                         Names.suggestion(name, known));
@@ -325,11 +303,7 @@ final class NetworkRules {
         network.places().forEach((id, place) -> {
             String before = seen.putIfAbsent(place.at(), id);
             if (before != null) {
-                error(
-                        child("places", id) + "/at",
-                        "places '%s' and '%s' are at the same point; make them one place, or move one",
-                        before,
-                        id);
+                report(StudyFault.SAME_POINT, child("places", id) + "/at", before, id);
             }
         });
     }
@@ -337,14 +311,14 @@ final class NetworkRules {
     private void checkCorridor(String id, NetworkInput.Corridor corridor) {
         String pointer = child("corridors", id) + "/via";
         if (corridor.via().size() < 2) {
-            error(pointer, "corridor '%s' needs at least two places", id);
+            report(StudyFault.CORRIDOR_TOO_SHORT, pointer, id);
         }
         for (int i = 0; i < corridor.via().size(); i++) {
             String place = corridor.via().get(i);
             if (!network.places().containsKey(place)) {
-                error(
+                report(
+                        StudyFault.NO_PLACE,
                         pointer + "/" + i,
-                        "'%s' is no place.%s",
                         place,
                         Names.suggestion(place, network.places().keySet()));
             } else if (i > 0 && network.places().containsKey(corridor.via().get(i - 1))) {
@@ -352,12 +326,7 @@ final class NetworkRules {
                 boolean joined = roadsAt.getOrDefault(place, List.of()).stream()
                         .anyMatch(road -> network.roads().get(road).between().contains(before));
                 if (!joined) {
-                    error(
-                            pointer + "/" + i,
-                            "no road joins '%s' and '%s', which corridor '%s' follows",
-                            before,
-                            place,
-                            id);
+                    report(StudyFault.CORRIDOR_BROKEN, pointer + "/" + i, before, place, id);
                 }
             }
         }
@@ -366,11 +335,11 @@ final class NetworkRules {
     private void checkLink(String pointer, LinkName name) {
         Road road = network.roads().get(name.road());
         if (road == null) {
-            error(pointer + "/road", "'%s' is no road.%s", name.road(), nearestRoad(name.road()));
+            report(StudyFault.NO_ROAD, pointer + "/road", name.road(), nearestRoad(name.road()));
         } else if (road.direction(name.ahead()) == null) {
-            error(
+            report(
+                    StudyFault.ROAD_WITHOUT_DIRECTION,
                     pointer + "/road",
-                    "road '%s' has no lanes %s; write '%s %s'",
                     name.road(),
                     name.ahead() ? "ahead" : "back",
                     name.road(),
@@ -384,13 +353,13 @@ final class NetworkRules {
 
     private void checkTimes(String pointer, Double from, Double to) {
         if (from != null && to != null && !(to > from)) {
-            error(pointer + "/to", "it ends before it begins");
+            report(StudyFault.ENDS_BEFORE_IT_BEGINS, pointer + "/to");
         }
     }
 
     private void checkLength(String pointer, double length, double least, double most) {
         if (!(length >= least && length <= most)) {
-            error(pointer, "this must be %s to %s", metres(least), metres(most));
+            report(StudyFault.OUTSIDE_BOUNDS, pointer, metres(least), metres(most));
         }
     }
 
@@ -405,12 +374,10 @@ final class NetworkRules {
         }
         boolean point = origin.lat() != null && origin.lon() != null;
         if (!point && origin.places().size() < 2) {
-            error(
-                    "/network/origin",
-                    "an origin needs lat and lon of the plan's [0, 0], or the coordinates of two places under 'places'");
+            report(StudyFault.ORIGIN_MISSING, "/network/origin");
         }
         if (point && !origin.places().isEmpty()) {
-            error("/network/origin", "give either lat and lon, or the coordinates of places, not both");
+            report(StudyFault.ORIGIN_TWICE, "/network/origin");
         }
         if (point) {
             checkLatLon("/network/origin", origin.lat(), origin.lon());
@@ -418,9 +385,9 @@ final class NetworkRules {
         origin.places().forEach((place, at) -> {
             String pointer = Fault.child("/network/origin/places", place);
             if (!network.places().containsKey(place)) {
-                error(
+                report(
+                        StudyFault.NO_PLACE,
                         pointer,
-                        "'%s' is no place.%s",
                         place,
                         Names.suggestion(place, network.places().keySet()));
             }
@@ -430,7 +397,7 @@ final class NetworkRules {
 
     private void checkLatLon(String pointer, double lat, double lon) {
         if (!(Math.abs(lat) <= 85) || !(Math.abs(lon) <= 180)) {
-            error(pointer, "latitude must be -85 to 85 and longitude -180 to 180 degrees");
+            report(StudyFault.LATITUDE, pointer);
         }
     }
 
@@ -438,11 +405,7 @@ final class NetworkRules {
         return Fault.child("/network/" + map, id);
     }
 
-    private void error(String pointer, String form, Object... values) {
-        faults.add(Fault.error(pointer, String.format(Locale.ROOT, form, values)));
-    }
-
-    private void warn(String pointer, String form, Object... values) {
-        faults.add(Fault.warning(pointer, String.format(Locale.ROOT, form, values)));
+    private void report(StudyFault kind, String pointer, Object... values) {
+        faults.add(kind.at(pointer, values));
     }
 }

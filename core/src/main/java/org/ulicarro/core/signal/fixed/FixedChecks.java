@@ -2,7 +2,6 @@ package org.ulicarro.core.signal.fixed;
 
 import java.util.List;
 import org.ulicarro.core.base.Fault;
-import org.ulicarro.core.base.Names;
 import org.ulicarro.core.network.Junction;
 import org.ulicarro.core.signal.Clearances;
 import org.ulicarro.core.signal.SignalDraft;
@@ -33,10 +32,11 @@ final class FixedChecks {
         String here = Fault.child(pointer + "/plans", plan.id()) + "/greens";
         plan.greens().keySet().stream()
                 .filter(group -> !control.groups().containsKey(group))
-                .forEach(group -> faults.add(Fault.error(
+                .forEach(group -> faults.add(Fault.unknown(
                         Fault.child(here, group),
-                        "there is no group '" + group + "'."
-                                + Names.suggestion(group, control.groups().keySet()))));
+                        "group",
+                        group,
+                        control.groups().keySet())));
         List<String> ids = List.copyOf(control.groups().keySet());
         boolean sound = groupsHold;
         for (String id : ids) {

@@ -137,7 +137,7 @@ final class RingExtras {
                 }
             }
         }
-        error(pointer, "there is no detector '" + id + "'." + Names.suggestion(id, known));
+        faults.add(Fault.unknown(pointer, "detector", id, known));
         return -1;
     }
 

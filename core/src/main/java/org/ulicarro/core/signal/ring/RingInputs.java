@@ -7,7 +7,6 @@ import java.util.Set;
 import java.util.TreeSet;
 import org.ulicarro.core.base.Clock;
 import org.ulicarro.core.base.Fault;
-import org.ulicarro.core.base.Names;
 import org.ulicarro.core.network.Junction;
 import org.ulicarro.core.network.Lane;
 import org.ulicarro.core.network.Marking;
@@ -54,9 +53,7 @@ final class RingInputs {
                         .filter(m -> m.kind() == Marking.Kind.DETECTOR)
                         .map(Marking::id)
                         .toList();
-                error(
-                        here + "/detector",
-                        "there is no detector '" + input.detector() + "'." + Names.suggestion(input.detector(), known));
+                faults.add(Fault.unknown(here + "/detector", "detector", input.detector(), known));
                 return;
             }
             wires.add(new Inputs.Wire(

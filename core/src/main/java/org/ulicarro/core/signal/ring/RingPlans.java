@@ -32,9 +32,7 @@ final class RingPlans {
             if (ids.contains(named.get(i))) {
                 found.add(ids.indexOf(named.get(i)));
             } else {
-                faults.add(Fault.error(
-                        pointer + "/" + i,
-                        "there is no phase '" + named.get(i) + "'." + Names.suggestion(named.get(i), ids)));
+                faults.add(Fault.unknown(pointer + "/" + i, "phase", named.get(i), ids));
             }
         }
         return found.stream().mapToInt(Integer::intValue).toArray();
@@ -140,7 +138,7 @@ final class RingPlans {
             if (id.equals("-")) {
                 slots.add(-1);
             } else if (!ids.contains(id)) {
-                error(pointer, "there is no phase '" + id + "'." + Names.suggestion(id, ids));
+                faults.add(Fault.unknown(pointer, "phase", id, ids));
             } else if (!seen.add(ids.indexOf(id))) {
                 error(pointer, "phase '" + id + "' stands in the rings twice");
             } else {

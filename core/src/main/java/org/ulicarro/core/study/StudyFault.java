@@ -1,0 +1,76 @@
+package org.ulicarro.core.study;
+
+import java.util.List;
+import java.util.Locale;
+import org.ulicarro.core.base.Fault;
+
+/** What can be wrong with the network that a study writes, before it is compiled. The words of each stand here and nowhere else. */
+public enum StudyFault implements Fault.Kind {
+    NO_NETWORK(
+            Fault.Severity.ERROR,
+            "a network needs places and roads between them; write 'places' and 'roads', or name 'tables'"),
+    TWO_POSITIONS(Fault.Severity.ERROR, "detector '%s' has both 'at' and 'before-end'; keep the one you measured"),
+    CROSSING_OF_NO_ROAD(Fault.Severity.ERROR, "'%s' is no road.%s"),
+    ROAD_END_UNKNOWN(Fault.Severity.ERROR, "road '%s' %s at '%s', which is no place.%s"),
+    ROAD_TO_ITSELF(Fault.Severity.ERROR, "road '%s' leads from '%s' to itself"),
+    ROAD_WITHOUT_LENGTH(Fault.Severity.ERROR, "road '%s' has no length: its two places are at the same point"),
+    ROAD_WITHOUT_LANES(Fault.Severity.ERROR, "road '%s' has lanes in neither direction; write ahead: {lanes: 1}"),
+    SPEED_LIMIT(Fault.Severity.ERROR, "a speed limit must be between 4 km/h and 250 km/h"),
+    GRADE(Fault.Severity.ERROR, "a grade must be between -25 %% and 25 %%"),
+    MEDIAN(Fault.Severity.ERROR, "a median must be 0 m to 100 m wide"),
+    MEETS_ELSEWHERE(Fault.Severity.ERROR, "road '%s' does not reach '%s'; it lies between %s"),
+    LANE_COUNT(Fault.Severity.ERROR, "lanes must be 1 to %d, bays included"),
+    LANE_FOR_NOBODY(Fault.Severity.ERROR, "nobody may use lane %s; name the types that may, or close it by 'closures'"),
+    ENDS_AND_BAY(
+            Fault.Severity.ERROR,
+            "a lane ends and a bay begins on the %s side of the same road; put a place without control between them and make it two roads"),
+    ARROW_COUNT(Fault.Severity.ERROR, "%d arrows for %d lanes (bays included); give one for each lane from the left"),
+    NO_LANE_RIGHT(Fault.Severity.ERROR, "there is no line right of lane %d; this road has %d lanes"),
+    LANE_UNKNOWN(Fault.Severity.ERROR, "there is no lane %s; this road has %d, bays included"),
+    BAY_TOO_SHORT(Fault.Severity.ERROR, "such a lane needs at least 5 m of full width and 1 m of taper"),
+    RAMP_TOO_SHORT(Fault.Severity.ERROR, "a ramp's lane needs at least 20 m beside the main road and 5 m of taper"),
+    PLACE_UNREACHED(Fault.Severity.WARNING, "no road leads to place '%s'; nothing happens there"),
+    TOO_MANY_LEGS(Fault.Severity.ERROR, "%d roads meet at '%s'; a place has at most %d legs"),
+    SIGNAL_WITHOUT_CONTROL(Fault.Severity.ERROR, "place '%s' has a signal, but 'signals' has no controller for it"),
+    MINOR_WITHOUT_SIGN(Fault.Severity.ERROR, "'minor' says which legs stop or yield, but the control of '%s' is %s"),
+    CORNER_RADIUS(Fault.Severity.ERROR, "a corner's radius must be 0 m to 100 m"),
+    SETBACK(Fault.Severity.ERROR, "a stop line stands 0 m to 200 m from its place"),
+    RING_LANES(Fault.Severity.ERROR, "a ring has 1 to 3 lanes"),
+    RADIUS(Fault.Severity.ERROR, "a radius must be 3 m to 1000 m"),
+    SPEED(Fault.Severity.ERROR, "a speed must be between 4 km/h and 250 km/h"),
+    TIME_GAP(Fault.Severity.ERROR, "a time gap must be 30 %% to 300 %% of the usual one"),
+    SATURATION(Fault.Severity.ERROR, "a saturation flow must be 300 to 12000 pcu/h, all lanes together"),
+    ONLY_ROUNDABOUTS(Fault.Severity.ERROR, "'%s' is for roundabouts only; write control: roundabout at '%s'"),
+    NO_ROAD_AT_PLACE(Fault.Severity.ERROR, "'%s' is no road at place '%s'.%s"),
+    SAME_POINT(Fault.Severity.ERROR, "places '%s' and '%s' are at the same point; make them one place, or move one"),
+    CORRIDOR_TOO_SHORT(Fault.Severity.ERROR, "corridor '%s' needs at least two places"),
+    NO_PLACE(Fault.Severity.ERROR, "'%s' is no place.%s"),
+    CORRIDOR_BROKEN(Fault.Severity.ERROR, "no road joins '%s' and '%s', which corridor '%s' follows"),
+    NO_ROAD(Fault.Severity.ERROR, "'%s' is no road.%s"),
+    ROAD_WITHOUT_DIRECTION(Fault.Severity.ERROR, "road '%s' has no lanes %s; write '%s %s'"),
+    ENDS_BEFORE_IT_BEGINS(Fault.Severity.ERROR, "it ends before it begins"),
+    OUTSIDE_BOUNDS(Fault.Severity.ERROR, "this must be %s to %s"),
+    ORIGIN_MISSING(
+            Fault.Severity.ERROR,
+            "an origin needs lat and lon of the plan's [0, 0], or the coordinates of two places under 'places'"),
+    ORIGIN_TWICE(Fault.Severity.ERROR, "give either lat and lon, or the coordinates of places, not both"),
+    LATITUDE(Fault.Severity.ERROR, "latitude must be -85 to 85 and longitude -180 to 180 degrees");
+
+    private final Fault.Severity severity;
+    private final String words;
+
+    StudyFault(Fault.Severity severity, String words) {
+        this.severity = severity;
+        this.words = words;
+    }
+
+    /** One of these at a place of the study, with values in the order of its words. */
+    Fault at(String pointer, Object... values) {
+        return new Fault(severity, pointer, this, List.of(values));
+    }
+
+    @Override
+    public String words(List<Object> values) {
+        return String.format(Locale.ROOT, words, values.toArray());
+    }
+}
