@@ -33,7 +33,7 @@ public final class Clearances {
             String here = Fault.child(pointer + "/clearance/needs", pair);
             String[] ids = pair.split(">", -1);
             if (ids.length != 2) {
-                faults.add(Fault.error(here, "'" + pair + "' is no pair of groups such as NB>EB"));
+                faults.add(SignalFault.PAIR_UNREADABLE.at(here, pair));
                 return;
             }
             for (String id : ids) {

@@ -29,9 +29,7 @@ final class FootGroups {
 
     void add(Junction junction, int index, Group group, String pointer) {
         if (!group.serves().isEmpty()) {
-            faults.add(Fault.error(
-                    pointer + "/crosses",
-                    "a group lets either vehicles or people go; give the people a group of their own"));
+            faults.add(SignalFault.PEOPLE_AND_VEHICLES.at(pointer + "/crosses"));
         }
         for (int i = 0; i < group.crosses().size(); i++) {
             String name = group.crosses().get(i);
@@ -41,9 +39,8 @@ final class FootGroups {
                         .filter(c -> junction.id().equals(c.place()))
                         .map(MarkedCrossing::road)
                         .toList();
-                faults.add(Fault.error(
-                        pointer + "/crosses/" + i,
-                        "'" + junction.id() + "' has no crossing of '" + name + "'." + Names.suggestion(name, known)));
+                faults.add(SignalFault.NO_CROSSING.at(
+                        pointer + "/crosses/" + i, junction.id(), name, Names.suggestion(name, known)));
                 continue;
             }
             for (int half = 0; half < 2; half++) {
@@ -51,8 +48,7 @@ final class FootGroups {
                     continue;
                 }
                 if (crossingGroups[crossing][half] != SignalSystem.NO_GROUP) {
-                    faults.add(Fault.error(
-                            pointer + "/crosses/" + i, "another group lets people over '" + name + "' already"));
+                    faults.add(SignalFault.CROSSING_TAKEN.at(pointer + "/crosses/" + i, name));
                     break;
                 }
                 crossingGroups[crossing][half] = index;

@@ -144,8 +144,7 @@ public final class SignalDraft {
             return;
         }
         if (group.serves().isEmpty()) {
-            faults.add(
-                    Fault.error(here, "group '" + id + "' serves nobody; give it serves: [EBT, …] or crosses: [road]"));
+            faults.add(SignalFault.GROUP_SERVES_NOBODY.at(here, id));
         }
         groups.add(new SignalSystem.GroupInfo(junction.id(), id, group.yellow(), false, overlaps));
         List<Movement> inGaps = new ArrayList<>();
@@ -162,27 +161,23 @@ public final class SignalDraft {
             if (movement != null
                     && junction.minor()
                             .contains(network.links().get(movement.fromLink()).road())) {
-                faults.add(Fault.error(
-                        here + "/serves/" + i,
-                        movement.name() + " comes from a leg that stops ('minor' at the place), so it has no signal"));
+                faults.add(SignalFault.LEG_STOPS.at(here + "/serves/" + i, movement.name()));
                 continue;
             }
             if (movement != null && !served.add(movement.index(), index, inGaps.contains(movement))) {
-                faults.add(Fault.error(
+                faults.add(SignalFault.SERVED_TWICE.at(
                         here + "/serves/" + i,
-                        "movement " + movement.name() + " is served by group '"
-                                + groups.get(served.groupOf(movement.index())).id() + "' already"));
+                        movement.name(),
+                        groups.get(served.groupOf(movement.index())).id()));
             }
         }
         for (Movement m : inGaps) {
             if (!all.contains(m)) {
-                faults.add(Fault.error(
-                        here + "/yields/" + inGaps.indexOf(m),
-                        "movement " + m.name() + " is not served by group '" + id + "'"));
+                faults.add(SignalFault.YIELDS_UNSERVED.at(here + "/yields/" + inGaps.indexOf(m), m.name(), id));
             }
         }
         if (!(group.yellow() >= 0 && group.yellow() <= 10) || !(group.red() >= 0 && group.red() <= 30)) {
-            faults.add(Fault.error(here, "yellow must be 0 s to 10 s and red 0 s to 30 s"));
+            faults.add(SignalFault.CLEARANCE_BOUNDS.at(here));
         }
     }
 
@@ -204,11 +199,7 @@ public final class SignalDraft {
         for (int movement : junction.movements()) {
             Movement m = network.movements().get(movement);
             if (served.groupOf(movement) == SignalSystem.NO_GROUP && m.rule() == EntryRule.SIGNAL) {
-                faults.add(Fault.error(
-                        pointer,
-                        "no group serves " + m.name() + " (" + m.id()
-                                + "), which has a lane; add it to a group's 'serves' or"
-                                + " take its arrow off the road"));
+                faults.add(SignalFault.MOVEMENT_UNSERVED.at(pointer, m.name(), m.id()));
             }
         }
     }
@@ -227,12 +218,7 @@ public final class SignalDraft {
                 if (held
                         && left.paths().stream()
                                 .anyMatch(p -> network.path(p.fromLane(), j).isPresent())) {
-                    faults.add(Fault.error(
-                            pointer,
-                            left.name() + " shares a lane with " + other.name()
-                                    + " but has another group: each would stand in"
-                                    + " the other's green. Give it a lane of its own, or one group with 'yields: ["
-                                    + left.name() + "]'"));
+                    faults.add(SignalFault.SHARED_LANE.at(pointer, left.name(), other.name(), left.name()));
                 }
             }
         }
@@ -298,10 +284,7 @@ public final class SignalDraft {
         if (plans.isEmpty() && chosen(known) != null) {
             plans.add(chosen(known));
         } else if (plans.isEmpty()) {
-            faults.add(Fault.error(
-                    pointer + "/plans",
-                    "there are " + known.size() + " plans, but none is called '" + period
-                            + "' like the period, and no schedule; name one so, or write schedule: {06:00: …}"));
+            faults.add(SignalFault.NO_PLAN_FOR_PERIOD.at(pointer + "/plans", known.size(), period));
         }
         return plans;
     }
@@ -323,8 +306,7 @@ public final class SignalDraft {
             try {
                 starts.put(Clock.ticks(TimeOfDay.parse(time).seconds()), running.indexOf(plan));
             } catch (IllegalArgumentException e) {
-                faults.add(Fault.error(
-                        Fault.child(pointer + "/schedule", time), "'" + time + "' is no time of day such as 06:30"));
+                faults.add(SignalFault.NO_TIME_OF_DAY.at(Fault.child(pointer + "/schedule", time), time));
             }
         });
         return starts.isEmpty()

@@ -15,6 +15,7 @@ import org.ulicarro.core.signal.Guard;
 import org.ulicarro.core.signal.GuardMaker;
 import org.ulicarro.core.signal.MarkedDetectors;
 import org.ulicarro.core.signal.SignalDraft;
+import org.ulicarro.core.signal.SignalFault;
 import org.ulicarro.core.signal.fixed.FixedCompiler;
 import org.ulicarro.core.study.ExternalControl;
 import org.ulicarro.core.study.ExternalInput;
@@ -42,10 +43,7 @@ public final class ExternalCompiler {
     public void add(Junction junction, ExternalControl control, String pointer) {
         ExternalInput input = control.external();
         if (control.groups().isEmpty() || input == null) {
-            faults.add(
-                    Fault.error(
-                            pointer,
-                            "external control needs groups: {EB: {serves: [EBT, …]}, …}, external: {fallback: pm} and that plan"));
+            faults.add(SignalFault.EXTERNAL_INCOMPLETE.at(pointer));
             return;
         }
         int before = faults.size();
@@ -56,16 +54,16 @@ public final class ExternalCompiler {
         draft.checkSharedLanes(junction, pointer + "/groups");
         boolean groupsHold = faults.size() == before;
         if (!(input.every() >= 0.1 && input.every() <= 60)) {
-            faults.add(Fault.error(pointer + "/external/every", "it is asked every 0.1 s to 60 s"));
+            faults.add(SignalFault.ASKING_BOUNDS.at(pointer + "/external/every"));
         }
         if (!(input.timeout() > 0 && input.timeout() <= 600)) {
-            faults.add(Fault.error(pointer + "/external/timeout", "an answer may take up to 10 min"));
+            faults.add(SignalFault.ANSWER_BOUNDS.at(pointer + "/external/timeout"));
         }
         if (!control.plans().containsKey(input.fallback())) {
-            faults.add(Fault.error(
+            faults.add(SignalFault.NO_FALLBACK.at(
                     pointer + "/external/fallback",
-                    "there is no plan '" + input.fallback() + "' to fall back on."
-                            + Names.suggestion(input.fallback(), control.plans().keySet())));
+                    input.fallback(),
+                    Names.suggestion(input.fallback(), control.plans().keySet())));
             return;
         }
         Clearances clearances = Clearances.of(

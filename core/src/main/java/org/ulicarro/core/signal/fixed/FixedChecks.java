@@ -5,6 +5,7 @@ import org.ulicarro.core.base.Fault;
 import org.ulicarro.core.network.Junction;
 import org.ulicarro.core.signal.Clearances;
 import org.ulicarro.core.signal.SignalDraft;
+import org.ulicarro.core.signal.SignalFault;
 import org.ulicarro.core.study.CycleRange;
 import org.ulicarro.core.study.FixedControl;
 import org.ulicarro.core.study.SignalController.Group;
@@ -52,7 +53,7 @@ final class FixedChecks {
     private boolean checkGreens(Group group, String id, FixedPlan plan, String pointer) {
         List<CycleRange> ranges = plan.greens().getOrDefault(id, List.of());
         if (ranges.isEmpty()) {
-            faults.add(Fault.error(pointer, "group '" + id + "' never gets green in plan '" + plan.id() + "'"));
+            faults.add(SignalFault.NEVER_GREEN.at(pointer, id, plan.id()));
             return false;
         }
         int before = faults.size();
@@ -61,24 +62,16 @@ final class FixedChecks {
             String here = Fault.child(pointer, id) + "/" + i;
             double seconds = range.seconds(plan.cycle());
             if (range.from() >= plan.cycle() || range.to() > plan.cycle()) {
-                faults.add(Fault.error(
-                        here, "green " + range + " lies outside the cycle of " + text(plan.cycle()) + " s"));
+                faults.add(SignalFault.GREEN_OUTSIDE_CYCLE.at(here, range, text(plan.cycle())));
             } else if (group.forPeople() && seconds < group.walk()) {
-                faults.add(Fault.error(
-                        here,
-                        "walk " + range + " of group '" + id + "' lasts " + text(seconds) + " s, its shortest walk is "
-                                + text(group.walk()) + " s"));
+                faults.add(SignalFault.WALK_TOO_SHORT.at(here, range, id, text(seconds), text(group.walk())));
             } else if (!group.forPeople() && seconds < group.minGreen()) {
-                faults.add(Fault.error(
-                        here,
-                        "green " + range + " of group '" + id + "' lasts " + text(seconds) + " s, its min-green is "
-                                + text(group.minGreen()) + " s: " + text(group.minGreen() - seconds)
-                                + " s are missing"));
+                faults.add(SignalFault.GREEN_TOO_SHORT.at(
+                        here, range, id, text(seconds), text(group.minGreen()), text(group.minGreen() - seconds)));
             }
             for (int j = 0; j < i; j++) {
                 if (overlap(range, 0, ranges.get(j), plan.cycle()) > 0) {
-                    faults.add(Fault.error(
-                            here, "greens " + ranges.get(j) + " and " + range + " of group '" + id + "' overlap"));
+                    faults.add(SignalFault.GREENS_OVERLAP.at(here, ranges.get(j), range, id));
                 }
             }
         }
@@ -100,10 +93,7 @@ final class FixedChecks {
         }
         String names = pair[0] + " and " + pair[1];
         if (a == b) {
-            faults.add(Fault.error(
-                    pointer,
-                    "group '" + ids.get(a) + "' serves " + names
-                            + ", whose paths cross; let one of them yield or give it a" + " group of its own"));
+            faults.add(SignalFault.GROUP_CROSSES_ITSELF.at(pointer, ids.get(a), names));
             return;
         }
         for (int[] order : new int[][] {{a, b}, {b, a}}) {
@@ -121,10 +111,8 @@ final class FixedChecks {
                     double clearance = clearances.between(ends, begins, after + allRed);
                     double early = overlap(end, clearance, starting.get(i), plan.cycle());
                     if (together > 0 && order[0] == a) {
-                        faults.add(Fault.error(
-                                here,
-                                "groups '" + ids.get(a) + "' and '" + ids.get(b) + "' have green together for "
-                                        + text(together) + " s, but " + names + " may never go together"));
+                        faults.add(
+                                SignalFault.CONFLICTING_GREENS.at(here, ids.get(a), ids.get(b), text(together), names));
                     } else if (together <= 0 && early > 0) {
                         faults.add(clearances.fault(
                                 here,

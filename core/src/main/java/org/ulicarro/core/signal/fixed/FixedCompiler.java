@@ -17,6 +17,7 @@ import org.ulicarro.core.signal.Guard;
 import org.ulicarro.core.signal.GuardMaker;
 import org.ulicarro.core.signal.Schedule;
 import org.ulicarro.core.signal.SignalDraft;
+import org.ulicarro.core.signal.SignalFault;
 import org.ulicarro.core.signal.SpanOrder;
 import org.ulicarro.core.signal.Transition;
 import org.ulicarro.core.study.CycleRange;
@@ -43,7 +44,7 @@ public final class FixedCompiler {
      */
     public void add(Junction junction, FixedControl control, String pointer) {
         if (control.groups().isEmpty()) {
-            faults.add(Fault.error(pointer, "a fixed controller needs groups: {EB: {serves: [EBT, …]}, …}"));
+            faults.add(SignalFault.FIXED_WITHOUT_GROUPS.at(pointer));
         }
         int firstGroup = draft.nextGroup();
         List<String> ids = List.copyOf(control.groups().keySet());

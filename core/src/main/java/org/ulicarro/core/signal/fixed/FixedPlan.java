@@ -6,6 +6,7 @@ import java.util.List;
 import java.util.Map;
 import org.ulicarro.core.base.Fault;
 import org.ulicarro.core.base.Names;
+import org.ulicarro.core.signal.SignalFault;
 import org.ulicarro.core.study.CycleRange;
 import org.ulicarro.core.study.FixedControl;
 import org.ulicarro.core.study.FixedControl.Plan;
@@ -47,7 +48,7 @@ record FixedPlan(String id, double cycle, double offset, Map<String, List<CycleR
             plan.greens().forEach(greens::putIfAbsent);
         }
         if (cycle == null || !(cycle >= 10 && cycle <= 600)) {
-            faults.add(Fault.error(here, "plan '" + id + "' needs a cycle of 10 s to 600 s"));
+            faults.add(SignalFault.CYCLE_BOUNDS.at(here, id));
             return null;
         }
         return new FixedPlan(id, cycle, offset == null ? 0 : offset, greens);

@@ -17,6 +17,7 @@ import org.ulicarro.core.signal.Guard;
 import org.ulicarro.core.signal.MarkedDetectors;
 import org.ulicarro.core.signal.Schedule;
 import org.ulicarro.core.signal.SignalDraft;
+import org.ulicarro.core.signal.SignalFault;
 import org.ulicarro.core.study.MeterControl;
 import org.ulicarro.core.study.MeterInput;
 import org.ulicarro.core.study.TimeOfDay;
@@ -56,15 +57,13 @@ public final class MeterCompiler {
         MeterInput input = control.meter();
         String here = pointer + "/meter";
         if (input == null) {
-            faults.add(Fault.error(pointer, "a meter needs meter: {rate: 600 veh/h}, or rates by time, or feedback"));
+            faults.add(SignalFault.METER_INCOMPLETE.at(pointer));
             return;
         }
         int before = faults.size();
         if (junction.movements().size() != 1) {
-            faults.add(Fault.error(
-                    pointer,
-                    "a meter stands where one road goes on as another, one way; '" + junction.id() + "' has "
-                            + junction.movements().size() + " movements"));
+            faults.add(SignalFault.METER_PLACE.at(
+                    pointer, junction.id(), junction.movements().size()));
             return;
         }
         Movement movement =
@@ -116,20 +115,18 @@ public final class MeterCompiler {
         int ways =
                 (input.rate() != null ? 1 : 0) + (input.rates().isEmpty() ? 0 : 1) + (input.feedback() != null ? 1 : 0);
         if (ways != 1) {
-            faults.add(Fault.error(
-                    here,
-                    "give one of rate, rates and feedback; " + (ways == 0 ? "none is" : "several are") + " written"));
+            faults.add(SignalFault.METER_RATES.at(here, (ways == 0 ? "none is" : "several are")));
         }
         boolean limited = input.limits().size() == 2
                 && input.limits().get(0) < input.limits().get(1);
         if (!input.limits().isEmpty() && !limited) {
-            faults.add(Fault.error(here + "/limits", "limits are two rates, the least first: [240 veh/h, 900 veh/h]"));
+            faults.add(SignalFault.METER_LIMITS.at(here + "/limits"));
         }
         if (input.perGreen() < 1 || input.perGreen() > 9) {
-            faults.add(Fault.error(here + "/per-green", "one green is for 1 to 9 vehicles"));
+            faults.add(SignalFault.METER_PER_GREEN.at(here + "/per-green"));
         }
         if (input.from() != null && input.to() != null && input.from() >= input.to()) {
-            faults.add(Fault.error(here + "/to", "it ends metering before it begins"));
+            faults.add(SignalFault.METER_TIMES.at(here + "/to"));
         }
         MeterInput.Feedback feedback = input.feedback();
         MeterInput.QueueOverride override = input.queueOverride();
@@ -138,10 +135,8 @@ public final class MeterCompiler {
         double most = limited ? input.limits().get(1) : MOST / 3600 * waits.length;
         rates.forEach((tick, rate) -> {
             if (!(rate > 0) || rate > 1800.0 / 3600 * waits.length) {
-                faults.add(Fault.error(
-                        here,
-                        "a meter with " + (waits.length == 1 ? "one lane" : waits.length + " lanes")
-                                + " lets go more than 0 and at most " + 1800 * waits.length + " veh/h"));
+                faults.add(SignalFault.METER_RATE_BOUNDS.at(
+                        here, (waits.length == 1 ? "one lane" : waits.length + " lanes"), 1800 * waits.length));
             }
         });
         return new MeterProgram(
@@ -180,8 +175,7 @@ public final class MeterCompiler {
             try {
                 rates.put(Clock.ticks(TimeOfDay.parse(time).seconds()), rate);
             } catch (IllegalArgumentException e) {
-                faults.add(Fault.error(
-                        Fault.child(here + "/rates", time), "'" + time + "' is no time of day such as 06:30"));
+                faults.add(SignalFault.NO_TIME_OF_DAY.at(Fault.child(here + "/rates", time), time));
             }
         });
         return rates;

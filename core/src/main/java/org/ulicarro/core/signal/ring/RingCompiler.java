@@ -17,6 +17,7 @@ import org.ulicarro.core.signal.GuardMaker;
 import org.ulicarro.core.signal.Schedule;
 import org.ulicarro.core.signal.Served;
 import org.ulicarro.core.signal.SignalDraft;
+import org.ulicarro.core.signal.SignalFault;
 import org.ulicarro.core.signal.SpanOrder;
 import org.ulicarro.core.study.ActuatedControl;
 import org.ulicarro.core.study.PhaseInput;
@@ -50,7 +51,7 @@ public final class RingCompiler {
     public void add(Junction junction, ActuatedControl control, String pointer) {
         ids = List.copyOf(control.phases().keySet());
         if (ids.isEmpty()) {
-            error(pointer, "an actuated controller needs phases: {2: {serves: [EBT, …]}, …}");
+            faults.add(SignalFault.ACTUATED_WITHOUT_PHASES.at(pointer));
             return;
         }
         int before = faults.size();
@@ -166,7 +167,7 @@ public final class RingCompiler {
 
     private void addGroups(Junction junction, String id, PhaseInput phase, String pointer) {
         if (phase.vehicles() == null && phase.people() == null) {
-            error(pointer, "phase '" + id + "' serves nobody; give it serves: [EBT, …] or crosses: [road]");
+            faults.add(SignalFault.PHASE_SERVES_NOBODY.at(pointer, id));
             return;
         }
         if (phase.vehicles() != null) {
@@ -182,21 +183,17 @@ public final class RingCompiler {
 
     private void checkTimes(String id, PhaseInput phase, String pointer) {
         if (!(phase.minGreen() >= 1) || !(phase.maxGreen() >= phase.minGreen())) {
-            error(
-                    pointer + "/max-green",
-                    "phase '" + id + "' needs a min-green of at least 1 s and a max-green not below it");
+            faults.add(SignalFault.PHASE_GREENS.at(pointer + "/max-green", id));
         }
         if (!(phase.passage() >= 0) || !(phase.walkLead() >= 0) || !(phase.walk() >= 0)) {
-            error(pointer, "times of phase '" + id + "' cannot be negative");
+            faults.add(SignalFault.PHASE_TIMES.at(pointer, id));
         }
         if (phase.walkLead() > phase.walk() && !phase.crosses().isEmpty()) {
-            error(
-                    pointer + "/walk-lead",
-                    "people lead by more than their walk; make the walk longer, or the lead shorter");
+            faults.add(SignalFault.WALK_LEAD.at(pointer + "/walk-lead"));
         }
         boolean recalled = phase.recall().contains(PhaseInput.Recall.PEOPLE);
         if (recalled && phase.crosses().isEmpty()) {
-            error(pointer + "/recall", "phase '" + id + "' lets no people go; give it crosses: [road]");
+            faults.add(SignalFault.PHASE_WITHOUT_PEOPLE.at(pointer + "/recall", id));
         }
     }
 
@@ -272,11 +269,7 @@ public final class RingCompiler {
         forPairs(plan, (a, b) -> {
             String[] pair = draft.neverTogether(junction, a, b);
             if (pair != null) {
-                error(
-                        pointer + "/rings",
-                        "phases '" + name(a) + "' and '" + name(b) + "' may have green together, but " + pair[0]
-                                + " and " + pair[1]
-                                + " conflict; put a barrier between them, or let one of them yield");
+                faults.add(SignalFault.CONFLICTING_PHASES.at(pointer + "/rings", name(a), name(b), pair[0], pair[1]));
             }
         });
     }
@@ -370,9 +363,5 @@ public final class RingCompiler {
                 }
             }
         }
-    }
-
-    private void error(String pointer, String message) {
-        faults.add(Fault.error(pointer, message));
     }
 }

@@ -12,6 +12,7 @@ import org.ulicarro.core.network.Network;
 import org.ulicarro.core.signal.DetectorPlace;
 import org.ulicarro.core.signal.Schedule;
 import org.ulicarro.core.signal.SignalDraft;
+import org.ulicarro.core.signal.SignalFault;
 import org.ulicarro.core.study.ActuatedControl;
 import org.ulicarro.core.study.DetectorFailure;
 import org.ulicarro.core.study.OverlapInput;
@@ -42,12 +43,12 @@ final class RingExtras {
         control.overlaps().forEach((id, input) -> {
             String here = Fault.child(pointer + "/overlaps", id);
             if (ids.contains(id)) {
-                error(here, "'" + id + "' is a phase already; overlaps have letters");
+                faults.add(SignalFault.OVERLAP_NAME.at(here, id));
             }
             int group = draft.nextGroup();
             draft.addGroup(junction, id, group(input), true, here);
             if (input.during().isEmpty()) {
-                error(here + "/while", "overlap '" + id + "' has green with no phase: while: [4, 5]");
+                faults.add(SignalFault.OVERLAP_WITHOUT_PHASE.at(here + "/while", id));
             }
             overlaps.add(new Overlap(
                     id,
@@ -119,9 +120,8 @@ final class RingExtras {
         for (int i = 0; i < control.failures().size(); i++) {
             String detector = control.failures().get(i).detector();
             if (!asked.contains(detector)) {
-                error(
-                        pointer + "/failures/" + i + "/detector",
-                        "this controller asks no detector '" + detector + "'." + Names.suggestion(detector, asked));
+                faults.add(SignalFault.DETECTOR_NOT_ASKED.at(
+                        pointer + "/failures/" + i + "/detector", detector, Names.suggestion(detector, asked)));
             }
         }
     }
@@ -143,9 +143,5 @@ final class RingExtras {
 
     private int[] phasesOf(List<String> named, String pointer) {
         return RingPlans.phasesOf(ids, named, pointer, faults);
-    }
-
-    private void error(String pointer, String message) {
-        faults.add(Fault.error(pointer, message));
     }
 }

@@ -2,12 +2,12 @@ package org.ulicarro.core.signal.ring;
 
 import java.util.ArrayList;
 import java.util.List;
-import java.util.Locale;
 import java.util.Set;
 import java.util.TreeSet;
 import org.ulicarro.core.base.Clock;
 import org.ulicarro.core.base.Fault;
 import org.ulicarro.core.base.Names;
+import org.ulicarro.core.signal.SignalFault;
 import org.ulicarro.core.signal.Transition;
 import org.ulicarro.core.study.ActuatedControl;
 import org.ulicarro.core.study.ActuatedControl.Plan;
@@ -74,9 +74,7 @@ final class RingPlans {
         for (Phase phase : phases) {
             Double most = plan.maxGreen().get(phase.id());
             if (most != null && Clock.ticks(most) < phase.minGreen()) {
-                error(
-                        Fault.child(pointer + "/max-green", phase.id()),
-                        "phase '" + phase.id() + "' has a min-green longer than this");
+                faults.add(SignalFault.MAX_BELOW_MIN.at(Fault.child(pointer + "/max-green", phase.id()), phase.id()));
             }
             Phase.Recall recall = plan.recall().containsKey(phase.id())
                     ? RingCompiler.recall(plan.recall().get(phase.id()))
@@ -105,7 +103,7 @@ final class RingPlans {
 
     private int[][][] rings(Plan plan, String pointer) {
         if (plan.rings().isEmpty()) {
-            error(pointer, "say in which order the phases go: rings: [\"1 2 | 3 4\", \"5 6 | 7 8\"]");
+            faults.add(SignalFault.NO_RINGS.at(pointer));
             return null;
         }
         int before = faults.size();
@@ -115,9 +113,7 @@ final class RingPlans {
         for (int r = 0; r < rings.length; r++) {
             String[] parts = plan.rings().get(r).split("\\|", -1);
             if (parts.length != groups) {
-                error(
-                        pointer + "/" + r,
-                        "this ring has " + (parts.length - 1) + " barriers, the first one " + (groups - 1));
+                faults.add(SignalFault.BARRIERS_DIFFER.at(pointer + "/" + r, (parts.length - 1), (groups - 1)));
                 return null;
             }
             for (int g = 0; g < groups; g++) {
@@ -126,7 +122,7 @@ final class RingPlans {
         }
         for (int p = 0; p < ids.size() && faults.size() == before; p++) {
             if (!seen.contains(p)) {
-                error(pointer, "phase '" + ids.get(p) + "' stands in no ring, so it would never get green");
+                faults.add(SignalFault.PHASE_IN_NO_RING.at(pointer, ids.get(p)));
             }
         }
         return faults.size() == before ? rings : null;
@@ -140,7 +136,7 @@ final class RingPlans {
             } else if (!ids.contains(id)) {
                 faults.add(Fault.unknown(pointer, "phase", id, ids));
             } else if (!seen.add(ids.indexOf(id))) {
-                error(pointer, "phase '" + id + "' stands in the rings twice");
+                faults.add(SignalFault.PHASE_TWICE.at(pointer, id));
             } else {
                 slots.add(ids.indexOf(id));
             }
@@ -153,7 +149,7 @@ final class RingPlans {
         boolean mayExceed = plan.walkOverSplit() == Plan.WalkOverSplit.ALLOW;
         int before = faults.size();
         if (plan.cycle() == null || !(plan.cycle() >= 10 && plan.cycle() <= 600)) {
-            error(pointer, "a coordinated plan needs a cycle of 10 s to 600 s; or write free: true");
+            faults.add(SignalFault.COORDINATED_CYCLE.at(pointer));
             return null;
         }
         boolean[] coordinated = new boolean[phases.size()];
@@ -161,14 +157,14 @@ final class RingPlans {
             coordinated[p] = true;
         }
         if (plan.coordinated().isEmpty()) {
-            error(pointer, "say which phases come round with the cycle: coordinated: [2, 6]");
+            faults.add(SignalFault.NO_COORDINATED.at(pointer));
         }
         phasesOf(ids, List.copyOf(plan.splits().keySet()), pointer + "/splits", faults);
         int[] splits = new int[phases.size()];
         for (int p = 0; p < splits.length; p++) {
             Double split = plan.splits().get(ids.get(p));
             if (split == null) {
-                error(pointer + "/splits", "phase '" + ids.get(p) + "' has no split");
+                faults.add(SignalFault.NO_SPLIT.at(pointer + "/splits", ids.get(p)));
                 continue;
             }
             splits[p] = Clock.ticks(split);
@@ -205,17 +201,14 @@ final class RingPlans {
         double people = mayExceed ? 0 : Clock.seconds(phase.peopleNeed());
         double needs = Math.max(min + Clock.seconds(phase.walkLead()), people);
         if (green < needs - 1e-9) {
-            error(
+            faults.add(SignalFault.SPLIT_TOO_SHORT.at(
                     pointer,
-                    String.format(
-                            Locale.ROOT,
-                            "a split of %.1f s leaves phase '%s' %.1f s of green, but %s takes %.1f s: %.1f s are missing",
-                            split,
-                            phase.id(),
-                            green,
-                            people > min ? "walk and clearance" : "its min-green",
-                            needs,
-                            needs - green));
+                    split,
+                    phase.id(),
+                    green,
+                    people > min ? "walk and clearance" : "its min-green",
+                    needs,
+                    needs - green));
         }
     }
 
@@ -226,31 +219,25 @@ final class RingPlans {
             for (int r = 1; r < rings.length; r++) {
                 int other = Splits.sum(rings[r][g], splits);
                 if (other != first && rings[r][g].length > 0 && rings[0][g].length > 0) {
-                    error(
+                    faults.add(SignalFault.RINGS_DIFFER.at(
                             pointer,
-                            String.format(
-                                    Locale.ROOT,
-                                    "rings differ by %.1f s in group %d between barriers: ring 1 has %.1f s, ring %d %.1f s",
-                                    Math.abs(Clock.seconds(other - first)),
-                                    g + 1,
-                                    Clock.seconds(first),
-                                    r + 1,
-                                    Clock.seconds(other)));
+                            Math.abs(Clock.seconds(other - first)),
+                            g + 1,
+                            Clock.seconds(first),
+                            r + 1,
+                            Clock.seconds(other)));
                 }
                 first = Math.max(first, other);
             }
             sum += first;
         }
         if (sum != cycle) {
-            error(
+            faults.add(SignalFault.SPLITS_AND_CYCLE.at(
                     pointer,
-                    String.format(
-                            Locale.ROOT,
-                            "the splits of a ring are %.1f s together, the cycle is %.1f s: %.1f s %s",
-                            Clock.seconds(sum),
-                            Clock.seconds(cycle),
-                            Math.abs(Clock.seconds(cycle - sum)),
-                            sum < cycle ? "are missing" : "too much"));
+                    Clock.seconds(sum),
+                    Clock.seconds(cycle),
+                    Math.abs(Clock.seconds(cycle - sum)),
+                    sum < cycle ? "are missing" : "too much"));
         }
     }
 
@@ -263,12 +250,12 @@ final class RingPlans {
                 for (int p : ring[g]) {
                     here += p >= 0 && coordinated[p] ? 1 : 0;
                     if (p >= 0 && coordinated[p] && g != home) {
-                        error(pointer, "coordinated phases must lie between the same two barriers");
+                        faults.add(SignalFault.COORDINATED_BARRIERS.at(pointer));
                     }
                 }
             }
             if (here > 1) {
-                error(pointer, "a ring can have one coordinated phase only");
+                faults.add(SignalFault.COORDINATED_TWICE.at(pointer));
             }
         }
     }

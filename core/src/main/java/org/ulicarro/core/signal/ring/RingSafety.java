@@ -4,6 +4,7 @@ import java.util.LinkedHashSet;
 import java.util.List;
 import java.util.Set;
 import org.ulicarro.core.base.Fault;
+import org.ulicarro.core.signal.SignalFault;
 import org.ulicarro.core.study.ActuatedControl;
 
 /** What a plan of phases must heed beyond conflicts: traps of turns in gaps, phases that a pre-emption can hold together. */
@@ -40,13 +41,12 @@ final class RingSafety {
                     boolean follows = group[i + 1] >= 0;
                     boolean trap = host >= 0 && follows && turnsInGaps(control, host) && hasOther(plan, host);
                     if (trap && traps.add(List.of(host, group[i + 1]))) { // once for all plans with the same order
-                        faults.add(Fault.warning(
+                        faults.add(SignalFault.LEFT_TURN_TRAP.at(
                                 pointer + "/rings",
-                                "phase '" + ids.get(group[i + 1]) + "' follows '" + ids.get(host)
-                                        + "' before the barrier: turns that go in gaps during '" + ids.get(host)
-                                        + "' lose their green while the opposing phase keeps it (left-turn trap); let"
-                                        + " '" + ids.get(group[i + 1]) + "' lead, or give these turns only their own"
-                                        + " phase"));
+                                ids.get(group[i + 1]),
+                                ids.get(host),
+                                ids.get(host),
+                                ids.get(group[i + 1])));
                     }
                 }
             }
@@ -75,10 +75,7 @@ final class RingSafety {
         for (int p : wanted) {
             for (int q : wanted) {
                 if (p < q && (ringOf[p] == ringOf[q] || groupOf[p] != groupOf[q])) {
-                    faults.add(Fault.error(
-                            pointer + "/rings",
-                            "pre-emption '" + id + "' wants phases '" + ids.get(p) + "' and '" + ids.get(q)
-                                    + "' together, but they are in one ring or on two sides of a barrier"));
+                    faults.add(SignalFault.PREEMPTION_APART.at(pointer + "/rings", id, ids.get(p), ids.get(q)));
                 }
             }
         }

@@ -19,6 +19,7 @@ import org.ulicarro.core.signal.DetectorPlace;
 import org.ulicarro.core.signal.Guard;
 import org.ulicarro.core.signal.GuardMaker;
 import org.ulicarro.core.signal.SignalDraft;
+import org.ulicarro.core.signal.SignalFault;
 import org.ulicarro.core.signal.StageWay;
 import org.ulicarro.core.study.SignalController.Group;
 import org.ulicarro.core.study.StageControl;
@@ -56,8 +57,7 @@ public final class StageCompiler {
     public void add(Junction junction, StageControl control, String here) {
         pointer = here;
         if (control.groups().isEmpty() || control.script() == null) {
-            faults.add(
-                    Fault.error(here, "a controller by stages needs groups: {EB: {serves: [EBT, …]}, …} and a script"));
+            faults.add(SignalFault.STAGES_INCOMPLETE.at(here));
             return;
         }
         int before = faults.size();

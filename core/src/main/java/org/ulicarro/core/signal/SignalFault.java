@@ -1,0 +1,110 @@
+package org.ulicarro.core.signal;
+
+import java.util.List;
+import java.util.Locale;
+import org.ulicarro.core.base.Fault;
+
+/** What can be wrong with signals, or should be known of them. The words of each stand here and nowhere else. */
+public enum SignalFault implements Fault.Kind {
+    PAIR_UNREADABLE(Fault.Severity.ERROR, "'%s' is no pair of groups such as NB>EB"),
+    PEOPLE_AND_VEHICLES(
+            Fault.Severity.ERROR, "a group lets either vehicles or people go; give the people a group of their own"),
+    NO_CROSSING(Fault.Severity.ERROR, "'%s' has no crossing of '%s'.%s"),
+    CROSSING_TAKEN(Fault.Severity.ERROR, "another group lets people over '%s' already"),
+    GROUP_SERVES_NOBODY(Fault.Severity.ERROR, "group '%s' serves nobody; give it serves: [EBT, …] or crosses: [road]"),
+    LEG_STOPS(Fault.Severity.ERROR, "%s comes from a leg that stops ('minor' at the place), so it has no signal"),
+    SERVED_TWICE(Fault.Severity.ERROR, "movement %s is served by group '%s' already"),
+    YIELDS_UNSERVED(Fault.Severity.ERROR, "movement %s is not served by group '%s'"),
+    CLEARANCE_BOUNDS(Fault.Severity.ERROR, "yellow must be 0 s to 10 s and red 0 s to 30 s"),
+    MOVEMENT_UNSERVED(
+            Fault.Severity.ERROR,
+            "no group serves %s (%s), which has a lane; add it to a group's 'serves' or take its arrow off the road"),
+    SHARED_LANE(
+            Fault.Severity.ERROR,
+            "%s shares a lane with %s but has another group: each would stand in the other's green. Give it a lane of its own, or one group with 'yields: [%s]'"),
+    NO_PLAN_FOR_PERIOD(
+            Fault.Severity.ERROR,
+            "there are %s plans, but none is called '%s' like the period, and no schedule; name one so, or write schedule: {06:00: …}"),
+    NO_TIME_OF_DAY(Fault.Severity.ERROR, "'%s' is no time of day such as 06:30"),
+    EXTERNAL_INCOMPLETE(
+            Fault.Severity.ERROR,
+            "external control needs groups: {EB: {serves: [EBT, …]}, …}, external: {fallback: pm} and that plan"),
+    ASKING_BOUNDS(Fault.Severity.ERROR, "it is asked every 0.1 s to 60 s"),
+    ANSWER_BOUNDS(Fault.Severity.ERROR, "an answer may take up to 10 min"),
+    NO_FALLBACK(Fault.Severity.ERROR, "there is no plan '%s' to fall back on.%s"),
+    NEVER_GREEN(Fault.Severity.ERROR, "group '%s' never gets green in plan '%s'"),
+    GREEN_OUTSIDE_CYCLE(Fault.Severity.ERROR, "green %s lies outside the cycle of %s s"),
+    WALK_TOO_SHORT(Fault.Severity.ERROR, "walk %s of group '%s' lasts %s s, its shortest walk is %s s"),
+    GREEN_TOO_SHORT(Fault.Severity.ERROR, "green %s of group '%s' lasts %s s, its min-green is %s s: %s s are missing"),
+    GREENS_OVERLAP(Fault.Severity.ERROR, "greens %s and %s of group '%s' overlap"),
+    GROUP_CROSSES_ITSELF(
+            Fault.Severity.ERROR,
+            "group '%s' serves %s, whose paths cross; let one of them yield or give it a group of its own"),
+    CONFLICTING_GREENS(
+            Fault.Severity.ERROR, "groups '%s' and '%s' have green together for %s s, but %s may never go together"),
+    FIXED_WITHOUT_GROUPS(Fault.Severity.ERROR, "a fixed controller needs groups: {EB: {serves: [EBT, …]}, …}"),
+    CYCLE_BOUNDS(Fault.Severity.ERROR, "plan '%s' needs a cycle of 10 s to 600 s"),
+    METER_INCOMPLETE(Fault.Severity.ERROR, "a meter needs meter: {rate: 600 veh/h}, or rates by time, or feedback"),
+    METER_PLACE(
+            Fault.Severity.ERROR, "a meter stands where one road goes on as another, one way; '%s' has %s movements"),
+    METER_RATES(Fault.Severity.ERROR, "give one of rate, rates and feedback; %s written"),
+    METER_LIMITS(Fault.Severity.ERROR, "limits are two rates, the least first: [240 veh/h, 900 veh/h]"),
+    METER_PER_GREEN(Fault.Severity.ERROR, "one green is for 1 to 9 vehicles"),
+    METER_TIMES(Fault.Severity.ERROR, "it ends metering before it begins"),
+    METER_RATE_BOUNDS(Fault.Severity.ERROR, "a meter with %s lets go more than 0 and at most %s veh/h"),
+    ACTUATED_WITHOUT_PHASES(Fault.Severity.ERROR, "an actuated controller needs phases: {2: {serves: [EBT, …]}, …}"),
+    PHASE_SERVES_NOBODY(Fault.Severity.ERROR, "phase '%s' serves nobody; give it serves: [EBT, …] or crosses: [road]"),
+    PHASE_GREENS(Fault.Severity.ERROR, "phase '%s' needs a min-green of at least 1 s and a max-green not below it"),
+    PHASE_TIMES(Fault.Severity.ERROR, "times of phase '%s' cannot be negative"),
+    WALK_LEAD(Fault.Severity.ERROR, "people lead by more than their walk; make the walk longer, or the lead shorter"),
+    PHASE_WITHOUT_PEOPLE(Fault.Severity.ERROR, "phase '%s' lets no people go; give it crosses: [road]"),
+    CONFLICTING_PHASES(
+            Fault.Severity.ERROR,
+            "phases '%s' and '%s' may have green together, but %s and %s conflict; put a barrier between them, or let one of them yield"),
+    OVERLAP_NAME(Fault.Severity.ERROR, "'%s' is a phase already; overlaps have letters"),
+    OVERLAP_WITHOUT_PHASE(Fault.Severity.ERROR, "overlap '%s' has green with no phase: while: [4, 5]"),
+    DETECTOR_NOT_ASKED(Fault.Severity.ERROR, "this controller asks no detector '%s'.%s"),
+    MAX_BELOW_MIN(Fault.Severity.ERROR, "phase '%s' has a min-green longer than this"),
+    NO_RINGS(Fault.Severity.ERROR, "say in which order the phases go: rings: [\"1 2 | 3 4\", \"5 6 | 7 8\"]"),
+    BARRIERS_DIFFER(Fault.Severity.ERROR, "this ring has %s barriers, the first one %s"),
+    PHASE_IN_NO_RING(Fault.Severity.ERROR, "phase '%s' stands in no ring, so it would never get green"),
+    PHASE_TWICE(Fault.Severity.ERROR, "phase '%s' stands in the rings twice"),
+    COORDINATED_CYCLE(Fault.Severity.ERROR, "a coordinated plan needs a cycle of 10 s to 600 s; or write free: true"),
+    NO_COORDINATED(Fault.Severity.ERROR, "say which phases come round with the cycle: coordinated: [2, 6]"),
+    NO_SPLIT(Fault.Severity.ERROR, "phase '%s' has no split"),
+    SPLIT_TOO_SHORT(
+            Fault.Severity.ERROR,
+            "a split of %.1f s leaves phase '%s' %.1f s of green, but %s takes %.1f s: %.1f s are missing"),
+    RINGS_DIFFER(
+            Fault.Severity.ERROR,
+            "rings differ by %.1f s in group %d between barriers: ring 1 has %.1f s, ring %d %.1f s"),
+    SPLITS_AND_CYCLE(Fault.Severity.ERROR, "the splits of a ring are %.1f s together, the cycle is %.1f s: %.1f s %s"),
+    COORDINATED_BARRIERS(Fault.Severity.ERROR, "coordinated phases must lie between the same two barriers"),
+    COORDINATED_TWICE(Fault.Severity.ERROR, "a ring can have one coordinated phase only"),
+    LEFT_TURN_TRAP(
+            Fault.Severity.WARNING,
+            "phase '%s' follows '%s' before the barrier: turns that go in gaps during '%s' lose their green while the opposing phase keeps it (left-turn trap); let '%s' lead, or give these turns only their own phase"),
+    PREEMPTION_APART(
+            Fault.Severity.ERROR,
+            "pre-emption '%s' wants phases '%s' and '%s' together, but they are in one ring or on two sides of a barrier"),
+    STAGES_INCOMPLETE(
+            Fault.Severity.ERROR, "a controller by stages needs groups: {EB: {serves: [EBT, …]}, …} and a script");
+
+    private final Fault.Severity severity;
+    private final String words;
+
+    SignalFault(Fault.Severity severity, String words) {
+        this.severity = severity;
+        this.words = words;
+    }
+
+    /** One of these at a place of the study, with values in the order of its words. */
+    public Fault at(String pointer, Object... values) {
+        return new Fault(severity, pointer, this, List.of(values));
+    }
+
+    @Override
+    public String words(List<Object> values) {
+        return String.format(Locale.ROOT, words, values.toArray());
+    }
+}
