@@ -5,7 +5,6 @@ import java.util.ArrayList;
 import java.util.Deque;
 import java.util.LinkedHashSet;
 import java.util.List;
-import java.util.Locale;
 import java.util.Set;
 import org.ulicarro.core.base.Fault;
 import org.ulicarro.core.base.Names;
@@ -78,19 +77,15 @@ final class Balancing {
             double left = one.difference() - one.absorbed();
             boolean large = Math.abs(left) > balance.tolerance() * Math.max(one.leaves(), one.arrives());
             if (large && Math.abs(left) >= FEW) {
-                faults.add(Fault.warning(
+                faults.add(DemandFault.COUNTS_DIFFER.at(
                         "/demand/volumes",
-                        String.format(
-                                Locale.ROOT,
-                                "%.0f vehicles leave '%s' for '%s', which counts %.0f (%+.0f, GEH %.1f); routes keep the shares of the"
-                                        + " second place, not its total. %s",
-                                one.leaves(),
-                                one.from(),
-                                one.to(),
-                                one.arrives(),
-                                one.difference(),
-                                one.geh(),
-                                advice)));
+                        one.leaves(),
+                        one.from(),
+                        one.to(),
+                        one.arrives(),
+                        one.difference(),
+                        one.geh(),
+                        advice));
             }
         }
     }
@@ -105,10 +100,10 @@ final class Balancing {
         for (int i = 0; i < balance.trusted().size(); i++) {
             String place = balance.trusted().get(i);
             if (!network.junctions().containsKey(place)) {
-                faults.add(Fault.error(
+                faults.add(DemandFault.NO_PLACE.at(
                         "/demand/balance/trusted/" + i,
-                        "'" + place + "' is no place."
-                                + Names.suggestion(place, network.junctions().keySet())));
+                        place,
+                        Names.suggestion(place, network.junctions().keySet())));
             } else if (done.add(place)) {
                 open.add(place);
             }

@@ -107,8 +107,7 @@ public final class DemandPlan {
         }
         List<ServiceLine> lines = ServiceLines.of(network, kinds, demand.services(), window, faults);
         if (sources.isEmpty() && lines.isEmpty()) {
-            faults.add(Fault.warning(
-                    "/demand", "nobody travels: write volumes, entries, trips, services, departures or surges"));
+            faults.add(DemandFault.NOBODY_TRAVELS.at("/demand"));
         }
         WalkPlan walks = WalkPlan.of(network, demand, window, faults);
         ClosedRoads closed = new ClosedRoads(network, input);

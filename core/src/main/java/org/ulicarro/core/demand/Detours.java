@@ -64,17 +64,9 @@ final class Detours {
         });
         byPointer.forEach((pointer, cause) -> {
             if (shut.get(pointer)) {
-                faults.add(Fault.warning(
-                        pointer,
-                        "this shuts every lane of its road: of those in replication 1 who would come there then, "
-                                + said(cause.round) + " take another way, and " + said(cause.none)
-                                + " have none and wait in front of it"));
+                faults.add(DemandFault.ROAD_SHUT.at(pointer, said(cause.round), said(cause.none)));
             } else if (!cause.none.isEmpty()) {
-                faults.add(Fault.warning(
-                        pointer,
-                        "in replication 1 " + said(cause.none)
-                                + " have no way but over this road, and drive there all the same; "
-                                + said(cause.round) + " take another way"));
+                faults.add(DemandFault.NO_WAY_ROUND.at(pointer, said(cause.none), said(cause.round)));
             }
         });
     }

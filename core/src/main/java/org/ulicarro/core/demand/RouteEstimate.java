@@ -168,18 +168,14 @@ public final class RouteEstimate {
             Fit worst = far.stream()
                     .max(java.util.Comparator.comparingDouble(Fit::geh))
                     .orElseThrow();
-            faults.add(Fault.warning(
+            faults.add(DemandFault.FLOWS_DO_NOT_FIT.at(
                     "/demand/routes",
-                    String.format(
-                            java.util.Locale.ROOT,
-                            "no flows between ends fit all counts: %d of %d are missed by a GEH above 5, most of all %s at '%s', counted"
-                                    + " %.0f, estimated %.0f; 'show STUDY routes' lists them",
-                            far.size(),
-                            counted.length,
-                            worst.movement().name(),
-                            worst.movement().place(),
-                            worst.counted(),
-                            worst.estimated())));
+                    far.size(),
+                    counted.length,
+                    worst.movement().name(),
+                    worst.movement().place(),
+                    worst.counted(),
+                    worst.estimated()));
         }
     }
 

@@ -61,27 +61,20 @@ final class ServiceLines {
             String at = Fault.child(pointer + "/stops", wanted.getKey());
             if (stop < 0) {
                 List<String> known = network.stops().stream().map(StopPlace::id).toList();
-                error(at, "'" + wanted.getKey() + "' is no stop." + Names.suggestion(wanted.getKey(), known));
+                faults.add(DemandFault.NO_STOP.at(at, wanted.getKey(), Names.suggestion(wanted.getKey(), known)));
                 continue;
             }
             StopPlace place = network.stops().get(stop);
             int leg = leg(entry, way, place.link());
             if (leg < 0) {
                 String link = network.links().get(place.link()).id();
-                error(at, "stop '" + place.id() + "' lies on '" + link + "', where this line does not come by");
+                faults.add(DemandFault.STOP_ELSEWHERE.at(at, place.id(), link));
                 continue;
             }
             double room = place.to() - place.from();
             double length = kinds.one(service.type()).vehicle().length();
             if (room < length - 0.1) {
-                faults.add(Fault.warning(
-                        at,
-                        String.format(
-                                java.util.Locale.ROOT,
-                                "stop '%s' is %.0f m long, but this vehicle %.0f m; its rear stands outside",
-                                place.id(),
-                                room,
-                                length)));
+                faults.add(DemandFault.STOP_TOO_SHORT.at(at, place.id(), room, length));
             }
             calls.add(new Call(
                     stop,
@@ -113,12 +106,12 @@ final class ServiceLines {
         for (Map.Entry<String, Double> one : byStop.entrySet()) {
             String at = Fault.child(pointer, one.getKey());
             if (!service.stops().containsKey(one.getKey())) {
-                error(
+                faults.add(DemandFault.NOT_CALLED_AT.at(
                         at,
-                        "this line does not call at '" + one.getKey() + "'; write it among its stops."
-                                + Names.suggestion(one.getKey(), service.stops().keySet()));
+                        one.getKey(),
+                        Names.suggestion(one.getKey(), service.stops().keySet())));
             } else if (!(one.getValue() >= 0)) {
-                error(at, "it cannot be negative");
+                faults.add(DemandFault.NEGATIVE.at(at));
             }
         }
     }
@@ -135,7 +128,7 @@ final class ServiceLines {
             return null;
         }
         if (headway && !(service.every() >= 1)) {
-            error(pointer + "/every", "the time between two departures must be at least 1 s");
+            faults.add(DemandFault.DEPARTURES_TOO_CLOSE.at(pointer + "/every"));
             return null;
         }
         double to = Math.min(service.to() == null ? window.end() : service.to(), window.end());
@@ -151,9 +144,7 @@ final class ServiceLines {
                 .toArray();
         for (int i = 1; i < times.length; i++) {
             if (!(times[i] > times[i - 1])) {
-                error(
-                        pointer + "/timetable/" + i,
-                        "a timetable goes on in time; this departure is not after the one before");
+                faults.add(DemandFault.TIMETABLE_BACKWARDS.at(pointer + "/timetable/" + i));
                 return null;
             }
         }

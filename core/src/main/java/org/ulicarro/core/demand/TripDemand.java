@@ -89,21 +89,11 @@ final class TripDemand implements Source {
         }
         unreached.forEach((ends, lost) -> {
             String[] parts = ends.split("\n", -1);
-            faults.add(Fault.error(
-                    Fault.child("/demand/trips", parts[0]) + Trips.LINE + (int) lost[0],
-                    String.format(
-                            java.util.Locale.ROOT,
-                            "no way leads from '%s' to '%s', for %.0f vehicles of this table",
-                            parts[1],
-                            parts[2],
-                            lost[1])));
+            faults.add(DemandFault.NO_WAY_OF_TABLE.at(
+                    Fault.child("/demand/trips", parts[0]) + Trips.LINE + (int) lost[0], parts[1], parts[2], lost[1]));
         });
-        staying.forEach((table, vehicles) -> faults.add(Fault.warning(
-                Fault.child("/demand/trips", table),
-                String.format(
-                        java.util.Locale.ROOT,
-                        "%.0f vehicles of this table begin and end at the same place; they are left out of the demand",
-                        vehicles))));
+        staying.forEach((table, vehicles) ->
+                faults.add(DemandFault.TRIPS_TO_THEMSELVES.at(Fault.child("/demand/trips", table), vehicles)));
         checkTwice(rows, faults);
         return made;
     }
@@ -112,28 +102,20 @@ final class TripDemand implements Source {
         String pointer = Fault.child("/demand/trips", row.table()) + Trips.LINE + row.line();
         int before = faults.size();
         if (!ways.isEntry(row.from())) {
-            faults.add(Fault.error(
-                    pointer,
-                    "vehicles cannot enter at '" + row.from() + "'; they can where a road begins."
-                            + Names.suggestion(row.from(), ways.entries())));
+            faults.add(DemandFault.NO_ENTRY.at(pointer, row.from(), Names.suggestion(row.from(), ways.entries())));
         }
         if (!ways.isExit(row.to())) {
-            faults.add(Fault.error(
-                    pointer,
-                    "'" + row.to() + "' is no end of a road, where vehicles could leave."
-                            + Names.suggestion(row.to(), ways.exits())));
+            faults.add(DemandFault.NO_EXIT.at(pointer, row.to(), Names.suggestion(row.to(), ways.exits())));
         }
         if (!(row.departTo() > row.departFrom())) {
-            faults.add(Fault.error(
-                    pointer,
-                    "this slice ends at " + Clock.timeOfDay(row.departTo()) + ", not after its start at "
-                            + Clock.timeOfDay(row.departFrom())));
+            faults.add(DemandFault.SLICE_BACKWARDS.at(
+                    pointer, Clock.timeOfDay(row.departTo()), Clock.timeOfDay(row.departFrom())));
         }
         if (row.type() != null && !types.all().has(row.type())) {
-            faults.add(Fault.error(pointer, types.all().unknown(row.type())));
+            faults.add(types.all().unknown(pointer, row.type()));
         }
         if (!(row.vehicles() >= 0)) {
-            faults.add(Fault.error(pointer, "a number of vehicles cannot be negative"));
+            faults.add(DemandFault.NEGATIVE_VEHICLES.at(pointer));
         }
         return faults.size() == before;
     }
@@ -185,12 +167,13 @@ final class TripDemand implements Source {
                 Trips before = same.get(i - 1);
                 Trips row = same.get(i);
                 if (row.departFrom() < before.departTo()) {
-                    faults.add(Fault.error(
+                    faults.add(DemandFault.TRIPS_OVERLAP.at(
                             Fault.child("/demand/trips", row.table())
                                     + Trips.LINE
                                     + Math.max(row.line(), before.line()),
-                            "these trips from '" + row.from() + "' to '" + row.to() + "' overlap in time with line "
-                                    + Math.min(row.line(), before.line()) + "; they would be driven twice"));
+                            row.from(),
+                            row.to(),
+                            Math.min(row.line(), before.line())));
                 }
             }
         }

@@ -131,15 +131,14 @@ final class TurningCounts {
 
     private void add(Count count, Kinds kinds, List<Fault> faults) {
         if (count.type() != null && !kinds.has(count.type())) {
-            faults.add(Fault.error(count.origin(), kinds.unknown(count.type())));
+            faults.add(kinds.unknown(count.origin(), count.type()));
             return;
         }
         if (!network.junctions().containsKey(count.place())) {
-            faults.add(Fault.error(
+            faults.add(DemandFault.NO_PLACE.at(
                     count.origin() + Count.PLACE,
-                    "'" + count.place() + "' is no place."
-                            + Names.suggestion(
-                                    count.place(), network.junctions().keySet())));
+                    count.place(),
+                    Names.suggestion(count.place(), network.junctions().keySet())));
             return;
         }
         Network.Lookup lookup = network.movement(count.place(), count.movement());
@@ -153,25 +152,20 @@ final class TurningCounts {
         }
         double hours = (count.to() - count.from()) / 3600;
         if (!(count.queueStart() >= 0 && count.queueEnd() >= 0)) {
-            faults.add(Fault.error(count.origin(), "a queue cannot be negative"));
+            faults.add(DemandFault.NEGATIVE_QUEUE.at(count.origin()));
         } else if (!(count.vehicles() >= 0)) {
-            faults.add(Fault.error(count.origin(), "a count cannot be negative: " + count.vehicles()));
+            faults.add(DemandFault.NEGATIVE_COUNT.at(count.origin(), count.vehicles()));
         } else if (!(hours > 0)) {
-            faults.add(Fault.error(
-                    count.origin(),
-                    "the interval ends at " + Clock.timeOfDay(count.to()) + ", not after its start at "
-                            + Clock.timeOfDay(count.from())));
+            faults.add(DemandFault.INTERVAL_BACKWARDS.at(
+                    count.origin(), Clock.timeOfDay(count.to()), Clock.timeOfDay(count.from())));
         } else if (count.vehicles() / hours
                 > MOST_PER_LANE * lookup.movement().paths().size()) {
-            faults.add(Fault.error(
+            faults.add(DemandFault.COUNT_TOO_LARGE.at(
                     count.origin(),
-                    String.format(
-                            java.util.Locale.ROOT,
-                            "%.0f vehicles in %.0f min are %.0f veh/h, more than any %d lane(s) carry",
-                            count.vehicles(),
-                            hours * 60,
-                            count.vehicles() / hours,
-                            lookup.movement().paths().size())));
+                    count.vehicles(),
+                    hours * 60,
+                    count.vehicles() / hours,
+                    lookup.movement().paths().size()));
         } else {
             byMovement.get(lookup.movement().index()).add(count);
         }
@@ -185,11 +179,8 @@ final class TurningCounts {
         for (int i = 0; i < series.size(); i++) {
             Count count = series.get(i);
             if (i > 0 && count.from() < series.get(i - 1).to()) {
-                faults.add(Fault.error(
-                        count.origin(),
-                        "this interval overlaps one that ends at "
-                                + Clock.timeOfDay(series.get(i - 1).to()) + " for " + count.movement() + " at '"
-                                + count.place() + "'; the movement would be counted twice"));
+                faults.add(DemandFault.INTERVALS_OVERLAP.at(
+                        count.origin(), Clock.timeOfDay(series.get(i - 1).to()), count.movement(), count.place()));
             }
             if (count.from() <= covered) {
                 covered = Math.max(covered, count.to());
@@ -197,10 +188,12 @@ final class TurningCounts {
         }
         if (covered < window.to()) {
             Count last = series.get(series.size() - 1);
-            faults.add(Fault.error(
+            faults.add(DemandFault.COUNTS_HAVE_GAP.at(
                     last.origin(),
-                    "counts of " + last.movement() + " at '" + last.place() + "' leave a gap from "
-                            + Clock.timeOfDay(covered) + " to " + Clock.timeOfDay(window.to()) + " in the period"));
+                    last.movement(),
+                    last.place(),
+                    Clock.timeOfDay(covered),
+                    Clock.timeOfDay(window.to())));
         }
     }
 
@@ -214,17 +207,16 @@ final class TurningCounts {
             boolean counted =
                     movements.stream().anyMatch(m -> !byMovement.get(m.index()).isEmpty());
             if (movements.size() > 1 && !counted) {
-                faults.add(Fault.error(
+                faults.add(DemandFault.APPROACH_UNCOUNTED.at(
                         "/demand/volumes",
-                        "no counts for approach " + link.approach() + " of '" + link.to() + "' (" + link.id()
-                                + "), where drivers choose between "
-                                + String.join(
-                                        ", ",
-                                        movements.stream().map(Movement::name).toList())
-                                + (Absorption.hasDriveway(network, this, link.to())
-                                        ? "; or let its driveway absorb what the counts on both sides differ by, with"
-                                                + " balance: {differences: absorbed}"
-                                        : "")));
+                        link.approach(),
+                        link.to(),
+                        link.id(),
+                        String.join(", ", movements.stream().map(Movement::name).toList()),
+                        (Absorption.hasDriveway(network, this, link.to())
+                                ? "; or let its driveway absorb what the counts on both sides differ by, with"
+                                        + " balance: {differences: absorbed}"
+                                : "")));
             }
         }
     }

@@ -44,10 +44,11 @@ final class WalkPlan {
         for (Map.Entry<String, WalkerFlow> entry : demand.walkers().entrySet()) {
             int crossing = ids.indexOf(entry.getKey());
             if (crossing < 0) {
-                faults.add(Fault.error(
+                faults.add(DemandFault.NO_CROSSING.at(
                         Fault.child("/demand/walkers", entry.getKey()),
-                        "there is no crossing '" + entry.getKey() + "'." + Names.suggestion(entry.getKey(), ids)
-                                + (ids.isEmpty() ? " Give a place 'crossings: {road: {}}' first" : "")));
+                        entry.getKey(),
+                        Names.suggestion(entry.getKey(), ids),
+                        (ids.isEmpty() ? " Give a place 'crossings: {road: {}}' first" : "")));
             } else {
                 checkSlots(Fault.child("/demand/walkers", entry.getKey()), entry.getValue(), faults);
                 plan.flows.add(new Flow(crossing, entry.getKey(), entry.getValue()));
@@ -55,7 +56,7 @@ final class WalkPlan {
         }
         double compliance = demand.walking().compliance();
         if (!(compliance >= 0 && compliance <= 1)) {
-            faults.add(Fault.error("/demand/walking/compliance", "a share of people must be 0 % to 100 %"));
+            faults.add(DemandFault.SHARE_OF_PEOPLE.at("/demand/walking/compliance"));
         }
         return plan;
     }
@@ -124,15 +125,10 @@ final class WalkPlan {
         double last = 0;
         for (WalkerFlow.Slot slot : flow.slots()) {
             if (!(slot.to() > slot.from())) {
-                faults.add(Fault.error(
-                        pointer,
-                        "the flow from " + Clock.timeOfDay(slot.from()) + " ends at " + Clock.timeOfDay(slot.to())
-                                + ", not after it begins"));
+                faults.add(DemandFault.FLOW_BACKWARDS.at(
+                        pointer, Clock.timeOfDay(slot.from()), Clock.timeOfDay(slot.to())));
             } else if (slot.from() < last) {
-                faults.add(Fault.error(
-                        pointer,
-                        "the flow from " + Clock.timeOfDay(slot.from()) + " begins before the one before it ends at "
-                                + Clock.timeOfDay(last)));
+                faults.add(DemandFault.FLOWS_OVERLAP.at(pointer, Clock.timeOfDay(slot.from()), Clock.timeOfDay(last)));
             }
             last = slot.to();
         }

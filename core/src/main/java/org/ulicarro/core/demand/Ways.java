@@ -141,22 +141,17 @@ final class Ways {
             if (!network.junctions().containsKey(places.get(i))) {
                 String near =
                         Names.suggestion(places.get(i), network.junctions().keySet());
-                faults.add(Fault.error(pointer + "/" + (i - shift), "'" + places.get(i) + "' is no place." + near));
+                faults.add(DemandFault.NO_PLACE.at(pointer + "/" + (i - shift), places.get(i), near));
                 return null;
             }
         }
         if (places.size() < 2) {
-            faults.add(Fault.error(
-                    pointer, "a route needs at least the place where it enters and the one where it leaves"));
+            faults.add(DemandFault.ROUTE_TOO_SHORT.at(pointer));
             return null;
         }
         Way way = over(places);
         if (way == null) {
-            faults.add(Fault.error(
-                    pointer,
-                    "no way leads from '" + places.get(0)
-                            + "', where vehicles would have to be able to enter, by these places to '"
-                            + places.get(places.size() - 1) + "'"));
+            faults.add(DemandFault.NO_WAY.at(pointer, places.get(0), places.get(places.size() - 1)));
         }
         return way;
     }

@@ -50,13 +50,13 @@ final class WrittenDemand {
         String pointer = Fault.child("/demand/entries", place);
         boolean sound = isEntry(pointer, place);
         if (!(entry.vehicles() >= 0 && entry.vehicles() <= MOST)) {
-            error(pointer + "/vehicles", "vehicles must be 0 veh/h to 12000 veh/h");
+            faults.add(DemandFault.VEHICLES_BOUNDS.at(pointer + "/vehicles"));
             sound = false;
         }
         double from = entry.from() == null ? window.start() : Math.max(window.start(), entry.from());
         double to = entry.to() == null ? window.end() : Math.min(window.end(), entry.to());
         if (entry.from() != null && entry.to() != null && !(entry.to() > entry.from())) {
-            error(pointer + "/to", "it ends before it begins");
+            faults.add(DemandFault.ENDS_BEFORE_IT_BEGINS.at(pointer + "/to"));
             sound = false;
         }
         List<Routed> routes = routes(pointer, place, entry.routes());
@@ -97,24 +97,21 @@ final class WrittenDemand {
         if (ways.isEntry(place)) {
             return true;
         }
-        error(
-                pointer,
-                "vehicles cannot enter at '" + place + "'; they can where a road begins."
-                        + Names.suggestion(place, ways.entries()));
+        faults.add(DemandFault.NO_ENTRY.at(pointer, place, Names.suggestion(place, ways.entries())));
         return false;
     }
 
     private List<Routed> routes(String pointer, String from, Map<String, RouteInput> written) {
         List<Routed> routes = new ArrayList<>();
         if (written.isEmpty()) {
-            error(pointer + "/routes", "say where they go: routes: {through: {via: [gate, mole]}}");
+            faults.add(DemandFault.NO_ROUTES.at(pointer + "/routes"));
         }
         boolean any = false;
         for (Map.Entry<String, RouteInput> one : written.entrySet()) {
             String at = Fault.child(pointer + "/routes", one.getKey());
             RouteInput route = one.getValue();
             if (!(route.share() >= 0)) {
-                error(at + "/share", "a share cannot be negative");
+                faults.add(DemandFault.NEGATIVE_SHARE.at(at + "/share"));
                 continue;
             }
             any |= route.share() > 0;
@@ -124,7 +121,7 @@ final class WrittenDemand {
             }
         }
         if (!any && !written.isEmpty()) {
-            error(pointer + "/routes", "the shares of these routes add up to nothing");
+            faults.add(DemandFault.SHARES_OF_NOTHING.at(pointer + "/routes"));
         }
         return routes;
     }
@@ -134,10 +131,8 @@ final class WrittenDemand {
         if (ways.isExit(last)) {
             return true;
         }
-        error(
-                pointer + "/via/" + (route.via().size() - 1),
-                "'" + last + "' is no end of a road, where vehicles could leave."
-                        + Names.suggestion(last, ways.exits()));
+        faults.add(DemandFault.NO_EXIT.at(
+                pointer + "/via/" + (route.via().size() - 1), last, Names.suggestion(last, ways.exits())));
         return false;
     }
 
@@ -145,11 +140,11 @@ final class WrittenDemand {
         String pointer = Fault.child("/demand/surges", id);
         boolean sound = isEntry(pointer + "/at", surge.at());
         if (surge.vehicles() < 1 || surge.vehicles() > MOST_AT_ONCE) {
-            error(pointer + "/vehicles", "a surge has 1 to " + MOST_AT_ONCE + " vehicles");
+            faults.add(DemandFault.SURGE_SIZE.at(pointer + "/vehicles", MOST_AT_ONCE));
             sound = false;
         }
         if (!(surge.every().mean() > 0)) {
-            error(pointer + "/every", "the time between two vehicles must be above 0 s");
+            faults.add(DemandFault.SURGE_HEADWAY.at(pointer + "/every"));
             sound = false;
         }
         List<Routed> routes = routes(pointer, surge.at(), surge.routes());
@@ -162,10 +157,7 @@ final class WrittenDemand {
         }
         sources.add(new Released(id, surge, movements(routes), entries(routes), shares(routes), mix.or(surge.mix())));
         if (surge.from() < window.start() || last > window.end()) {
-            faults.add(
-                    Fault.warning(
-                            pointer,
-                            "this surge reaches beyond the run, which covers warm-up, period and drain time; only those inside it count"));
+            faults.add(DemandFault.SURGE_OUTSIDE.at(pointer));
         }
     }
 
@@ -189,10 +181,6 @@ final class WrittenDemand {
                     Draws.key(seed, replication, Purpose.VEHICLE, Draws.idOf("departure " + id)),
                     -1));
         }
-    }
-
-    private void error(String pointer, String message) {
-        faults.add(Fault.error(pointer, message));
     }
 
     /** A surge: as many as it has, one after the other, whatever the period. */

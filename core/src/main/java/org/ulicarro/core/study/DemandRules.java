@@ -28,7 +28,7 @@ final class DemandRules {
         demand.surges().forEach((id, surge) -> checkOwn("/surges", id, surge.mix()));
         demand.trips().forEach((id, table) -> checkOwn("/trips", id, table.mix()));
         if (!(demand.growth() > -1 && demand.growth() <= 10)) {
-            error("/growth", "growth must be above -100 % and at most 1000 %");
+            faults.add(StudyFault.GROWTH.at(BASE + "/growth"));
         }
         checkPeak();
         checkBalance();
@@ -40,32 +40,30 @@ final class DemandRules {
             return;
         }
         if (!(peak.factor() >= 0.25 && peak.factor() <= 1)) {
-            error(
-                    "/peak/factor",
-                    "a peak hour factor is 0.25, all in one quarter, to 1, the same in each; 0.92 is common in town");
+            faults.add(StudyFault.PEAK_FACTOR.at(BASE + "/peak/factor"));
         }
         if (peak.quarter() < 1 || peak.quarter() > 4) {
-            error("/peak/quarter", "an hour has quarters 1 to 4");
+            faults.add(StudyFault.PEAK_QUARTER.at(BASE + "/peak/quarter"));
         }
     }
 
     private void checkBalance() {
         Balance balance = demand.balance();
         if (!(balance.tolerance() >= 0)) {
-            error("/balance/tolerance", "the tolerance cannot be negative");
+            faults.add(StudyFault.TOLERANCE.at(BASE + "/balance/tolerance"));
         }
         boolean scaled = balance.differences() == Balance.Differences.SCALED;
         if (scaled && balance.trusted().isEmpty()) {
-            error("/balance", "say which counts the others are scaled to: trusted: [gate]");
+            faults.add(StudyFault.TRUSTED_MISSING.at(BASE + "/balance"));
         }
         if (!scaled && !balance.trusted().isEmpty()) {
-            error("/balance/trusted", "trusted places count for nothing unless differences are scaled");
+            faults.add(StudyFault.TRUSTED_UNUSED.at(BASE + "/balance/trusted"));
         }
     }
 
     private void checkType(String pointer, String type) {
         if (!kinds.has(type)) {
-            faults.add(Fault.error(pointer + "/type", kinds.unknown(type)));
+            faults.add(kinds.unknown(pointer + "/type", type));
         }
     }
 
@@ -80,19 +78,15 @@ final class DemandRules {
         for (Map.Entry<String, Double> share : mix.entrySet()) {
             String at = Fault.child(pointer, share.getKey());
             if (!kinds.has(share.getKey())) {
-                faults.add(Fault.error(at, kinds.unknown(share.getKey())));
+                faults.add(kinds.unknown(at, share.getKey()));
             }
             if (!(share.getValue() >= 0)) {
-                faults.add(Fault.error(at, "a share of the vehicle mix is negative"));
+                faults.add(StudyFault.NEGATIVE_SHARE.at(at));
             }
             sum += share.getValue();
         }
         if (!(sum > 0)) {
-            faults.add(Fault.error(pointer, "the shares of the vehicle mix add up to nothing"));
+            faults.add(StudyFault.MIX_OF_NOTHING.at(pointer));
         }
-    }
-
-    private void error(String pointer, String message) {
-        faults.add(Fault.error(BASE + pointer, message));
     }
 }

@@ -268,9 +268,7 @@ public record DriverNumbers(
             if (!(value >= usual / MOST && value <= usual * MOST)) {
                 String written =
                         component.getAccessor().getAnnotation(Usual.class).value();
-                faults.add(Fault.error(
-                        pointer + "/" + Written.key(component),
-                        "the usual value is " + written + "; a tenth to ten times of that can be tried"));
+                faults.add(StudyFault.NUMBER_OUT_OF_BOUNDS.at(pointer + "/" + Written.key(component), written));
             }
         }
     }

@@ -7,7 +7,6 @@ import java.util.Map;
 import java.util.Set;
 import java.util.TreeSet;
 import org.ulicarro.core.base.Fault;
-import org.ulicarro.core.base.Names;
 
 /** All types of vehicle of one study: the built-in ones and its own. Immutable. */
 public final class Kinds {
@@ -55,9 +54,9 @@ public final class Kinds {
         return names;
     }
 
-    /** Words for a name that is none. */
-    public String unknown(String id) {
-        return "there is no type of vehicle '" + id + "'." + Names.suggestion(id, names());
+    /** A name that is none. */
+    public Fault unknown(String pointer, String id) {
+        return Fault.unknown(pointer, "type of vehicle", id, names());
     }
 
     /** A single type; the first one of several that stand under one name. */
@@ -93,14 +92,10 @@ public final class Kinds {
             String pointer = Fault.child("/demand/types", one.getKey());
             boolean group = !one.getValue().shares().isEmpty();
             if (single.contains(one.getKey())) {
-                faults.add(Fault.error(
-                        pointer,
-                        "'" + one.getKey()
-                                + "' is built in; change its properties under 'vehicles', or take another name"));
+                faults.add(StudyFault.TYPE_BUILT_IN.at(pointer, one.getKey()));
             }
             if (group == (one.getValue().basedOn() != null)) {
-                faults.add(Fault.error(
-                        pointer, "write either based-on: bus, with what differs, or shares: {truck: 70 %, …}"));
+                faults.add(StudyFault.TYPE_FORM.at(pointer));
             }
         }
         types.forEach((id, type) -> {
@@ -114,17 +109,17 @@ public final class Kinds {
             if (!single.contains(member)) {
                 faults.add(Fault.unknown(pointer, "single type of vehicle", member, single));
             } else if (!(share > 0)) {
-                faults.add(Fault.error(pointer, "a share of a type must be above 0 %"));
+                faults.add(StudyFault.TYPE_SHARE.at(pointer));
             }
         }));
     }
 
     private static void checkSizes(String pointer, TypeInput type, List<Fault> faults) {
         if (type.length() != null && !(type.length() >= 1 && type.length() <= 60)) {
-            faults.add(Fault.error(pointer + "/length", "a vehicle is 1 m to 60 m long"));
+            faults.add(StudyFault.VEHICLE_LENGTH.at(pointer + "/length"));
         }
         if (type.width() != null && !(type.width() >= 0.4 && type.width() <= 3.5)) {
-            faults.add(Fault.error(pointer + "/width", "a vehicle is 0.4 m to 3.5 m wide"));
+            faults.add(StudyFault.VEHICLE_WIDTH.at(pointer + "/width"));
         }
     }
 }

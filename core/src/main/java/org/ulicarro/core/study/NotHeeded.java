@@ -23,7 +23,7 @@ final class NotHeeded {
 
     private void warn(boolean used, String pointer, String effect) {
         if (used) {
-            faults.add(Fault.warning(pointer, "this is drawn and shown, but vehicles do not heed it yet: " + effect));
+            faults.add(StudyFault.NOT_HEEDED.at(pointer, effect));
         }
     }
 }

@@ -4,7 +4,7 @@ import java.util.List;
 import java.util.Locale;
 import org.ulicarro.core.base.Fault;
 
-/** What can be wrong with the network that a study writes, before it is compiled. The words of each stand here and nowhere else. */
+/** What can be wrong with what a study writes, before anything is compiled. The words of each stand here and nowhere else. */
 public enum StudyFault implements Fault.Kind {
     NO_NETWORK(
             Fault.Severity.ERROR,
@@ -54,7 +54,39 @@ public enum StudyFault implements Fault.Kind {
             Fault.Severity.ERROR,
             "an origin needs lat and lon of the plan's [0, 0], or the coordinates of two places under 'places'"),
     ORIGIN_TWICE(Fault.Severity.ERROR, "give either lat and lon, or the coordinates of places, not both"),
-    LATITUDE(Fault.Severity.ERROR, "latitude must be -85 to 85 and longitude -180 to 180 degrees");
+    LATITUDE(Fault.Severity.ERROR, "latitude must be -85 to 85 and longitude -180 to 180 degrees"),
+    GROWTH(Fault.Severity.ERROR, "growth must be above -100 %% and at most 1000 %%"),
+    PEAK_FACTOR(
+            Fault.Severity.ERROR,
+            "a peak hour factor is 0.25, all in one quarter, to 1, the same in each; 0.92 is common in town"),
+    PEAK_QUARTER(Fault.Severity.ERROR, "an hour has quarters 1 to 4"),
+    TOLERANCE(Fault.Severity.ERROR, "the tolerance cannot be negative"),
+    TRUSTED_MISSING(Fault.Severity.ERROR, "say which counts the others are scaled to: trusted: [gate]"),
+    TRUSTED_UNUSED(Fault.Severity.ERROR, "trusted places count for nothing unless differences are scaled"),
+    NEGATIVE_SHARE(Fault.Severity.ERROR, "a share of the vehicle mix is negative"),
+    MIX_OF_NOTHING(Fault.Severity.ERROR, "the shares of the vehicle mix add up to nothing"),
+    NUMBER_OUT_OF_BOUNDS(Fault.Severity.ERROR, "the usual value is %s; a tenth to ten times of that can be tried"),
+    TYPE_BUILT_IN(
+            Fault.Severity.ERROR, "'%s' is built in; change its properties under 'vehicles', or take another name"),
+    TYPE_FORM(Fault.Severity.ERROR, "write either based-on: bus, with what differs, or shares: {truck: 70 %%, …}"),
+    TYPE_SHARE(Fault.Severity.ERROR, "a share of a type must be above 0 %%"),
+    VEHICLE_LENGTH(Fault.Severity.ERROR, "a vehicle is 1 m to 60 m long"),
+    VEHICLE_WIDTH(Fault.Severity.ERROR, "a vehicle is 0.4 m to 3.5 m wide"),
+    NOT_HEEDED(Fault.Severity.WARNING, "this is drawn and shown, but vehicles do not heed it yet: %s"),
+    STEP_BOUNDS(Fault.Severity.ERROR, "the step must be 0.1 s to 1 s and a multiple of 0.1 s"),
+    STEP_LONG(
+            Fault.Severity.WARNING,
+            "a step above 0.5 s makes drivers react late: queues discharge slower than measured in the field"),
+    REPLICATIONS(Fault.Severity.ERROR, "replications must be 1 to 10000"),
+    NO_PERIOD(Fault.Severity.ERROR, "a study needs at least one period, such as pm: {from: \"16:30\", to: \"17:30\"}"),
+    PERIOD_BACKWARDS(Fault.Severity.ERROR, "period '%s' ends at %s, not after its start at %s"),
+    WARM_UP_BOUNDS(Fault.Severity.ERROR, "the warm-up must not be negative nor begin before midnight"),
+    DRAIN_BOUNDS(Fault.Severity.ERROR, "the drain time must be 0 min to 4 h"),
+    CONTROL_OF_NO_PLACE(Fault.Severity.ERROR, "there is no place '%s' for this controller.%s"),
+    CONTROL_WITHOUT_SIGNAL(Fault.Severity.ERROR, "place '%s' has no signal; write control: signal at the place"),
+    UNUSUAL(
+            Fault.Severity.WARNING,
+            "%s %s is more than unusual; on roads it is %s to %s %s. Is the unit the one that is meant?");
 
     private final Fault.Severity severity;
     private final String words;

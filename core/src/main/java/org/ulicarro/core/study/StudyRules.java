@@ -31,33 +31,29 @@ public final class StudyRules {
     private void checkRun() {
         double ticks = study.step() * Clock.TICKS_PER_SECOND;
         if (!(study.step() >= 0.1 && study.step() <= 1.0) || Math.abs(ticks - StrictMath.rint(ticks)) > 1e-9) {
-            error("/step", "the step must be 0.1 s to 1 s and a multiple of 0.1 s");
+            faults.add(StudyFault.STEP_BOUNDS.at("/step"));
         } else if (study.step() > 0.5) {
-            warn(
-                    "/step",
-                    "a step above 0.5 s makes drivers react late: queues discharge slower than measured in the field");
+            faults.add(StudyFault.STEP_LONG.at("/step"));
         }
         if (study.replications() < 1 || study.replications() > 10_000) {
-            error("/replications", "replications must be 1 to 10000");
+            faults.add(StudyFault.REPLICATIONS.at("/replications"));
         }
         if (study.periods().isEmpty()) {
-            error("/periods", "a study needs at least one period, such as pm: {from: \"16:30\", to: \"17:30\"}");
+            faults.add(StudyFault.NO_PERIOD.at("/periods"));
         }
     }
 
     private void checkPeriod(String id, Period period) {
         String pointer = Fault.child("/periods", id);
         if (!(period.to() > period.from())) {
-            error(
-                    pointer + "/to",
-                    "period '" + id + "' ends at " + Clock.timeOfDay(period.to()) + ", not after its start at "
-                            + Clock.timeOfDay(period.from()));
+            faults.add(StudyFault.PERIOD_BACKWARDS.at(
+                    pointer + "/to", id, Clock.timeOfDay(period.to()), Clock.timeOfDay(period.from())));
         }
         if (period.warmUp().length() < 0 || period.warmUp().length() > period.from()) {
-            error(pointer + "/warm-up", "the warm-up must not be negative nor begin before midnight");
+            faults.add(StudyFault.WARM_UP_BOUNDS.at(pointer + "/warm-up"));
         }
         if (period.drain() < 0 || period.drain() > 4 * 3600) {
-            error(pointer + "/drain", "the drain time must be 0 min to 4 h");
+            faults.add(StudyFault.DRAIN_BOUNDS.at(pointer + "/drain"));
         }
     }
 
@@ -65,20 +61,10 @@ public final class StudyRules {
         Place place = study.network().places().get(id);
         String pointer = Fault.child("/signals", id);
         if (place == null) {
-            error(
-                    pointer,
-                    "there is no place '" + id + "' for this controller."
-                            + Names.suggestion(id, study.network().places().keySet()));
+            faults.add(StudyFault.CONTROL_OF_NO_PLACE.at(
+                    pointer, id, Names.suggestion(id, study.network().places().keySet())));
         } else if (place.control() != Place.Control.SIGNAL) {
-            error(pointer, "place '" + id + "' has no signal; write control: signal at the place");
+            faults.add(StudyFault.CONTROL_WITHOUT_SIGNAL.at(pointer, id));
         }
-    }
-
-    private void error(String pointer, String message) {
-        faults.add(Fault.error(pointer, message));
-    }
-
-    private void warn(String pointer, String message) {
-        faults.add(Fault.warning(pointer, message));
     }
 }

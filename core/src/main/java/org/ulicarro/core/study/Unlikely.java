@@ -1,7 +1,6 @@
 package org.ulicarro.core.study;
 
 import java.util.List;
-import java.util.Locale;
 import org.ulicarro.core.base.Fault;
 import org.ulicarro.core.base.Quantity;
 
@@ -67,16 +66,8 @@ final class Unlikely {
     }
 
     private void warn(String pointer, double value, double least, double most, double per, String unit) {
-        faults.add(Fault.warning(
-                pointer,
-                String.format(
-                        Locale.ROOT,
-                        "%s %s is more than unusual; on roads it is %s to %s %s. Is the unit the one that is meant?",
-                        number(value * per),
-                        unit,
-                        number(least * per),
-                        number(most * per),
-                        unit)));
+        faults.add(StudyFault.UNUSUAL.at(
+                pointer, number(value * per), unit, number(least * per), number(most * per), unit));
     }
 
     private static String number(double value) {

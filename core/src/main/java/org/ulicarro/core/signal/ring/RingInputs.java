@@ -126,8 +126,4 @@ final class RingInputs {
                     draft.detector(place), own, own, 0, 0, false, RingExtras.failures(control, place.id())));
         }
     }
-
-    private void error(String pointer, String message) {
-        faults.add(Fault.error(pointer, message));
-    }
 }
