@@ -33,7 +33,7 @@ import picocli.CommandLine.Spec;
         name = "export",
         mixinStandardHelpOptions = true,
         description =
-                "Writes open formats. Of a run: all its tables, replication by replication, as CSV or Parquet for notebooks, or the"
+                "Writes open formats. Of a run, or of a search such as STUDY/searches/2: all its tables, replication by replication, as CSV or Parquet for notebooks, or the"
                         + " network with what was measured as GeoJSON for map programs. Of a study: the network as GeoJSON or as the"
                         + " tables of GMNS, and timing sheets of its actuated controllers.",
         footer = {
@@ -46,7 +46,7 @@ import picocli.CommandLine.Spec;
         })
 final class ExportCommand implements Callable<Integer> {
 
-    @Parameters(paramLabel = "STUDY|RUN", description = "the study, or the run")
+    @Parameters(paramLabel = "STUDY|RUN", description = "the study, the run or the search")
     private String subject;
 
     @Option(

@@ -31,7 +31,7 @@ import picocli.CommandLine.TypeConversionException;
             "",
             "RUN is the folder of a run, or that of a study for its last run; STUDY/last, STUDY/4, STUDY/base for",
             "the last run of an alternative, STUDY/0004-ba for what a name begins with; inside a study's folder",
-            "without STUDY/.",
+            "without STUDY/. STUDY/searches/2 is a search: its trials are printed.",
             "",
         })
 final class ResultsCommand implements Callable<Integer> {

@@ -39,6 +39,7 @@ import picocli.CommandLine.Spec;
             "  routes       flows between ends, estimated from counts, and how they meet each count",
             "  crossings    marked crossings and what they cross",
             "  runs         what has been run, and what was interrupted",
+            "  searches     what has been searched, and what was stopped",
             "  devices      detectors, stops, gates, closures and the like",
             "",
             "Example:  ulicarro show quayside conflicts --place market"
