@@ -53,7 +53,7 @@ final class WhoeverComes implements ExternalProgram {
 
     /** @param args the folder of the demo */
     public static void main(String[] args) throws IOException, StudyProblem {
-        Model model = StudyFolder.read(Path.of(args[0]), List.of("outside"))
+        Model model = StudyFolder.read(Path.of(args[0]), List.of("external"))
                 .compile(null)
                 .model();
         try (Replication replication = new Replication(model, 1)) {
