@@ -224,7 +224,8 @@ final class TimeCommand implements Callable<Integer> {
         if (!form.isForMachines()) {
             out.println();
             out.println("wrote " + file);
-            out.println("next: " + Main.me() + " run " + loaded.folder() + " -a base -a " + name);
+            out.println("next: " + Main.me() + " run " + loaded.folder() + " -a " + loaded.alternative() + " -a "
+                    + (loaded.alternative().equals("base") ? "" : loaded.alternative() + "+") + name);
         }
     }
 }

@@ -59,6 +59,7 @@ class TimeCommandTest extends InProcess {
         assertThat(err).contains("--force replaces it");
         assertThat(run("time", study, "-a", "actuated", "--place", "market", "--write", "plan:longest"))
                 .isZero();
+        assertThat(out).contains("-a actuated -a actuated+longest");
         assertThat(study.resolve("alternatives/longest.yaml")).content().contains("max-green: {1: ");
         assertThat(run("check", study, "-a", "actuated+longest")).isZero();
     }

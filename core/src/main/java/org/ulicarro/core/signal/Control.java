@@ -65,12 +65,37 @@ public final class Control {
         controllers.stream().filter(AsksProgram.class::isInstance).forEach(c -> ((AsksProgram) c).close());
     }
 
-    /** Meters, in the order of the study. */
+    /** Meters, in the order of the study: to look at, not to drive. */
     public List<MeterState> meters() {
         return controllers.stream()
                 .filter(MeterState.class::isInstance)
                 .map(MeterState.class::cast)
+                .<MeterState>map(OnlySeen::new)
                 .toList();
+    }
+
+    /** A meter without its controller's other face. */
+    private record OnlySeen(MeterState meter) implements MeterState {
+
+        @Override
+        public String place() {
+            return meter.place();
+        }
+
+        @Override
+        public boolean active() {
+            return meter.active();
+        }
+
+        @Override
+        public double rate() {
+            return meter.rate();
+        }
+
+        @Override
+        public boolean overridden() {
+            return meter.overridden();
+        }
     }
 
     /**
