@@ -46,7 +46,7 @@ final class Browser implements AutoCloseable {
                 .usingAnyFreePort()
                 .build();
         driver = new ChromeDriver(service, options);
-        driver.manage().timeouts().scriptTimeout(Duration.ofSeconds(60));
+        driver.manage().timeouts().scriptTimeout(Duration.ofMinutes(5));
     }
 
     private static Optional<Path> onPath(String program) {
@@ -64,7 +64,7 @@ final class Browser implements AutoCloseable {
 
     /** Waits until an expression is true. */
     void await(String expression) throws InterruptedException {
-        for (int tries = 0; tries < 600; tries++) {
+        for (int tries = 0; tries < 6000; tries++) {
             if (Boolean.TRUE.equals(driver.executeScript("return !!(" + expression + ")"))) {
                 return;
             }

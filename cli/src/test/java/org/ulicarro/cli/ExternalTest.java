@@ -125,7 +125,7 @@ class ExternalTest extends InProcess {
         CompletableFuture<Integer> code = CompletableFuture.supplyAsync(
                 () -> run("run", study, "-a", "external", "-n", replications, "--external", port));
         connect(port, client);
-        return code.get(90, TimeUnit.SECONDS);
+        return code.get(15, TimeUnit.MINUTES);
     }
 
     private static WebSocket connect(int port, Client client) throws InterruptedException {
@@ -296,9 +296,9 @@ class ExternalTest extends InProcess {
                 .newWebSocketBuilder()
                 .header("Origin", "https://elsewhere.example")
                 .buildAsync(URI.create("ws://127.0.0.1:" + port + "/"), new Client(BY_TURNS));
-        assertThat(page.handle((socket, problem) -> problem != null).get(20, TimeUnit.SECONDS))
+        assertThat(page.handle((socket, problem) -> problem != null).get(5, TimeUnit.MINUTES))
                 .isTrue();
-        assertThat(code.get(90, TimeUnit.SECONDS)).isZero();
+        assertThat(code.get(15, TimeUnit.MINUTES)).isZero();
         assertThat(out).doesNotContain("took over");
     }
 

@@ -1,6 +1,7 @@
 package org.ulicarro.cli;
 
 import static org.assertj.core.api.Assertions.assertThat;
+import static org.assertj.core.api.Assertions.fail;
 
 import java.io.IOException;
 import java.nio.charset.StandardCharsets;
@@ -47,13 +48,25 @@ class LauncherIT {
         return builder.start();
     }
 
+    /** A process that hangs is told apart from a slow machine by what its threads were doing. */
+    private static void awaitEnd(Process process) throws IOException, InterruptedException {
+        if (!process.waitFor(15, TimeUnit.MINUTES)) {
+            Process dump = new ProcessBuilder("jstack", String.valueOf(process.pid()))
+                    .redirectErrorStream(true)
+                    .start();
+            String threads = new String(dump.getInputStream().readAllBytes(), StandardCharsets.UTF_8);
+            process.destroyForcibly();
+            fail("does not end by itself; its threads:\n" + threads);
+        }
+    }
+
     private int run(Object... args) throws IOException, InterruptedException {
         return runWith(Map.of(), args);
     }
 
     private int runWith(Map<String, String> environment, Object... args) throws IOException, InterruptedException {
         Process process = start(environment, args);
-        assertThat(process.waitFor(3, TimeUnit.MINUTES)).as("ends by itself").isTrue();
+        awaitEnd(process);
         out = Files.readString(temp.resolve("out.txt"), StandardCharsets.UTF_8);
         err = Files.readString(temp.resolve("err.txt"), StandardCharsets.UTF_8);
         assertThat(out + err).doesNotContain("Exception").doesNotContain("\tat ");
@@ -154,7 +167,7 @@ class LauncherIT {
                 .redirectOutput(temp.resolve("out.txt").toFile())
                 .redirectError(temp.resolve("err.txt").toFile())
                 .start();
-        assertThat(process.waitFor(3, TimeUnit.MINUTES)).isTrue();
+        awaitEnd(process);
         err = Files.readString(temp.resolve("err.txt"), StandardCharsets.UTF_8);
         return process.exitValue();
     }
@@ -171,13 +184,13 @@ class LauncherIT {
         assertThat(run("new", "mine")).isZero();
         Process process = start(Map.of(), "run", "mine", "-n", "2000");
         Path runs = temp.resolve("mine/runs");
-        for (int i = 0; i < 200 && !Files.exists(runs.resolve("0001-base.part")); i++) {
+        for (int i = 0; i < 12_000 && !Files.exists(runs.resolve("0001-base.part")); i++) {
             Thread.sleep(50);
         }
         assertThat(runs.resolve("0001-base.part")).exists();
         process.descendants().forEach(ProcessHandle::destroy);
         process.destroy(); // as Ctrl-C does
-        assertThat(process.waitFor(30, TimeUnit.SECONDS)).isTrue();
+        assertThat(process.waitFor(15, TimeUnit.MINUTES)).isTrue();
         assertThat(runs).as("the part is gone, and the folder it was alone in").doesNotExist();
     }
 
@@ -208,7 +221,7 @@ class LauncherIT {
         Process process = start(Map.of(), args);
         Path database = temp.resolve("mine/runs/0001-base.part/results.sqlite");
         int kept = 0;
-        for (int i = 0; i < 1200 && kept < rows; i++) {
+        for (int i = 0; i < 12_000 && kept < rows; i++) {
             Thread.sleep(50);
             if (Files.exists(database)) {
                 try (Connection db = DriverManager.getConnection("jdbc:sqlite:file:" + database + "?mode=ro");
@@ -222,7 +235,7 @@ class LauncherIT {
         assertThat(kept).isBetween(rows, 29);
         process.descendants().forEach(ProcessHandle::destroyForcibly);
         process.destroyForcibly();
-        assertThat(process.waitFor(30, TimeUnit.SECONDS)).isTrue();
+        assertThat(process.waitFor(15, TimeUnit.MINUTES)).isTrue();
     }
 
     /** A run must not end as if it were whole when its results cannot be kept. */

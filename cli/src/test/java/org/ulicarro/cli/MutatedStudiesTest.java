@@ -98,7 +98,7 @@ class MutatedStudiesTest {
         StringWriter out = new StringWriter();
         StringWriter err = new StringWriter();
         int code = Assertions.assertTimeoutPreemptively(
-                Duration.ofSeconds(30),
+                Duration.ofMinutes(5),
                 () -> Main.run(
                         new String[] {"check", study.toString()},
                         new PrintWriter(out, true),

@@ -40,7 +40,7 @@ class ArchiveIT {
                 .redirectErrorStream(true)
                 .redirectOutput(temp.resolve("said.txt").toFile())
                 .start();
-        assertThat(process.waitFor(3, TimeUnit.MINUTES)).isTrue();
+        assertThat(process.waitFor(15, TimeUnit.MINUTES)).isTrue();
         String said = Files.readString(temp.resolve("said.txt"));
         assertThat(process.exitValue()).as(said).isZero();
         return said;

@@ -194,7 +194,7 @@ class ReplicationTest {
         thread.start();
         under.await();
         thread.interrupt();
-        thread.join(20_000);
+        thread.join(300_000);
         assertThat(thread.isAlive()).isFalse();
         assertThat(thrown[0]).isInstanceOf(InterruptedException.class);
     }
