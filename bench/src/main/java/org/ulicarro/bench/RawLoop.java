@@ -72,11 +72,17 @@ public class RawLoop {
         return x[0];
     }
 
+    /** A loop that is set up, for measuring without JMH. */
+    static RawLoop of(int vehicles) {
+        RawLoop loop = new RawLoop();
+        loop.vehicles = vehicles;
+        loop.setUp();
+        return loop;
+    }
+
     /** Vehicle-steps per second over about so many seconds, for comparisons outside of JMH. */
     static double measure(double seconds) {
-        RawLoop loop = new RawLoop();
-        loop.vehicles = 500;
-        loop.setUp();
+        RawLoop loop = of(500);
         Moved moved = new Moved();
         long begun = System.nanoTime();
         double taken = 0;

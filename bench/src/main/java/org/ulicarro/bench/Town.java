@@ -97,15 +97,15 @@ final class Town {
         return town;
     }
 
-    /** A main road with ten signals 400 m apart, two lanes each way with left bays, and side streets: about 500 vehicles at once. */
+    /** A main road with twenty signals 400 m apart, two lanes each way with left bays, and side streets: about 500 vehicles at once. */
     static Town corridor() {
         Town town = new Town();
-        for (int i = 0; i <= 11; i++) {
-            town.place("m" + i, 400 * i, 3 * (i % 3), i > 0 && i < 11);
+        for (int i = 0; i <= 21; i++) {
+            town.place("m" + i, 400 * i, 3 * (i % 3), i > 0 && i < 21);
             if (i > 0) {
                 town.road("m" + (i - 1), "m" + i, 50 / 3.6, 2);
             }
-            if (i > 0 && i < 11) {
+            if (i > 0 && i < 21) {
                 town.place("n" + i, 400 * i + 5, 350, false);
                 town.place("s" + i, 400 * i - 5, -350, false);
                 town.road("s" + i, "m" + i, 50 / 3.6, 1);
@@ -117,11 +117,11 @@ final class Town {
         return town;
     }
 
-    /** A motorway of three lanes and 90 km with a ramp off and a ramp on every 5 km: about 5 000 vehicles at once. */
+    /** A motorway of three lanes and 145 km with a ramp off and a ramp on every 5 km: about 5 000 vehicles at once. */
     static Town motorway() {
         Town town = new Town();
         town.place("m0", 0, 0, false);
-        for (int i = 1; i <= 18; i++) {
+        for (int i = 1; i <= 29; i++) {
             town.place("off" + i, 5000 * i - 1500, 0, false);
             town.place("on" + i, 5000 * i - 700, 0, false);
             town.place("m" + i, 5000 * i, 0, false);

@@ -32,68 +32,68 @@ final class Accounts {
      * @param after its speed at the end (m/s)
      */
     void keep(int v, double moved, double after) {
-        if ((f.rare[v] & Fleet.CALLS) != 0 && !Float.isNaN(f.dwell[v])) {
+        if ((f.rare(v) & Fleet.CALLS) != 0 && !Float.isNaN(f.dwell(v))) {
             return; // passengers get on and off: that is what it came for, and no delay
         }
-        double freeTime = moved * ledger.pace[v];
-        double cruise = ledger.cruise[v];
+        double freeTime = moved * ledger.pace(v);
+        double cruise = ledger.cruise(v);
         double full = cruise * cruise;
-        double desiredSpeed = f.desiredSpeed[v];
+        double desiredSpeed = f.desiredSpeed(v);
         if (desiredSpeed < cruise
-                || ledger.aloneSquared[v] < full
-                || f.slowTo[v] < desiredSpeed && slowsHere(v, full)) {
+                || ledger.aloneSquared(v) < full
+                || f.slowTo(v) < desiredSpeed && slowsHere(v, full)) {
             double onStraight = freeTime;
             freeTime = timeAlone(v, moved, desiredSpeed * desiredSpeed);
-            ledger.geometric[v] += freeTime - onStraight;
+            ledger.geometric(v, ledger.geometric(v) + (freeTime - onStraight));
         }
         double lost = dt - freeTime;
-        ledger.delay[v] += lost;
-        if (Double.isNaN(ledger.lineTime[v])) {
-            ledger.lost[v] += lost;
+        ledger.delay(v, ledger.delay(v) + lost);
+        if (Double.isNaN(ledger.lineTime(v))) {
+            ledger.lost(v, ledger.lost(v) + lost);
         } else {
-            ledger.sinceLine[v] += moved;
+            ledger.sinceLine(v, ledger.sinceLine(v) + moved);
         }
         int stop = 0;
         if (after < STOP_SPEED) {
-            stop = ledger.armed[v];
-            ledger.armed[v] = 0;
+            stop = ledger.armed(v);
+            ledger.armed(v, 0);
         } else if (after > MOVING_SPEED) {
-            ledger.armed[v] = 1;
+            ledger.armed(v, 1);
         }
-        int by = ledger.heldBy[v];
+        int by = ledger.heldBy(v);
         if (by != Ledger.NOBODY) {
-            bookControl(v, by == ledger.place[v], lost, after < STOP_SPEED ? lost : 0, stop);
+            bookControl(v, by == ledger.place(v), lost, after < STOP_SPEED ? lost : 0, stop);
         }
     }
 
     /** To the place that holds it: the one whose account is open, or one further on. */
     private void bookControl(int v, boolean here, double lost, double stopped, int stop) {
         if (here) {
-            ledger.control[v] += lost;
-            ledger.stopped[v] += stopped;
-            ledger.stops[v] += stop;
+            ledger.control(v, ledger.control(v) + lost);
+            ledger.stopped(v, ledger.stopped(v) + stopped);
+            ledger.stops(v, ledger.stops(v) + stop);
         } else {
-            ledger.afarControl[v] += lost;
-            ledger.afarStopped[v] += stopped;
-            ledger.afarStops[v] += stop;
+            ledger.afarControl(v, ledger.afarControl(v) + lost);
+            ledger.afarStopped(v, ledger.afarStopped(v) + stopped);
+            ledger.afarStops(v, ledger.afarStops(v) + stop);
         }
     }
 
     /** Whether a vehicle alone would have begun to brake for the slower stretch ahead. */
     private boolean slowsHere(int v, double full) {
-        double slow = f.slowTo[v];
-        return slow * slow + 2 * curveDeceleration * (f.slowAt[v] - f.pos[v]) < full;
+        double slow = f.slowTo(v);
+        return slow * slow + 2 * curveDeceleration * (f.slowAt(v) - f.pos(v)) < full;
     }
 
     /** Time for a stretch near a curve, if the vehicle were alone: it brakes for the curve and picks up speed after it. */
     private double timeAlone(int v, double moved, double wantSquared) {
-        double distance = Math.max(0, f.slowAt[v] - (f.pos[v] - moved));
-        double slow = f.slowTo[v];
+        double distance = Math.max(0, f.slowAt(v) - (f.pos(v) - moved));
+        double slow = f.slowTo(v);
         double allowed = Math.min(wantSquared, slow * slow + 2 * curveDeceleration * distance);
-        double alone = Math.min(ledger.aloneSquared[v], allowed);
+        double alone = Math.min(ledger.aloneSquared(v), allowed);
         double share = Math.min(1, alone / wantSquared);
-        double reached = Math.min(allowed, alone + 2 * f.desiredAcceleration[v] * (1 - share * share) * moved);
-        ledger.aloneSquared[v] = reached;
+        double reached = Math.min(allowed, alone + 2 * f.desiredAcceleration(v) * (1 - share * share) * moved);
+        ledger.aloneSquared(v, reached);
         return moved / Math.sqrt((alone + reached) / 2);
     }
 }

@@ -61,8 +61,8 @@ final class AllWay implements Stateful {
     private int companion(int path) {
         for (int lane : table.gaps.otherLines[path]) {
             int w = first(lane);
-            if (w >= 0 && hasGap(w) && f.next[w] >= 0 && table.path[f.next[w]] && !meets(path, f.next[w])) {
-                return f.next[w];
+            if (w >= 0 && hasGap(w) && f.next(w) >= 0 && table.path[f.next(w)] && !meets(path, f.next(w))) {
+                return f.next(w);
             }
         }
         return -1;
@@ -86,7 +86,7 @@ final class AllWay implements Stateful {
             }
             int other = table.meets[path][c];
             int u = first(table.from[other]);
-            boolean waits = u >= 0 && f.next[u] == other && !Double.isNaN(f.since[u]);
+            boolean waits = u >= 0 && f.next(u) == other && !Double.isNaN(f.since(u));
             boolean waitsAnyway = companion >= 0 && meets(other, companion);
             if (waits && (hasGap(u) || !hasGap(v) && !waitsAnyway && cameBefore(u, v))) {
                 return deny(v, u);
@@ -101,27 +101,27 @@ final class AllWay implements Stateful {
         int count = 0;
         for (int lane : all) {
             int u = first(lane);
-            count += u >= 0 && table.end[lane] - f.pos[u] < COMES ? 1 : 0;
+            count += u >= 0 && table.end[lane] - f.pos(u) < COMES ? 1 : 0;
         }
         return count;
     }
 
     private int first(int lane) {
-        return queues.count[lane] == 0 ? -1 : queues.at(lane, 0);
+        return queues.count(lane) == 0 ? -1 : queues.at(lane, 0);
     }
 
     /** Whether a vehicle had its turn when this stage began. */
     private boolean hasGap(int v) {
-        return f.committed[v] == Fleet.HAS_GAP || f.committed[v] == Fleet.DROPS_GAP;
+        return f.committed(v) == Fleet.HAS_GAP || f.committed(v) == Fleet.DROPS_GAP;
     }
 
     private boolean deny(int v, int because) {
-        f.inTheWay[v] = f.id[because];
+        f.inTheWay(v, f.id(because));
         return false;
     }
 
     private boolean cameBefore(int u, int v) {
-        return f.since[u] < f.since[v] || f.since[u] == f.since[v] && f.id[u] < f.id[v];
+        return f.since(u) < f.since(v) || f.since(u) == f.since(v) && f.id(u) < f.id(v);
     }
 
     @Override

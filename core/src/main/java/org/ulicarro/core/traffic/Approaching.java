@@ -61,10 +61,10 @@ final class Approaching {
      */
     boolean leave(int strip, int size, double in, double out, boolean priority) {
         int lane = foot.lane[strip];
-        for (int g = 0; g < queues.guestCount[lane]; g++) {
+        for (int g = 0; g < queues.guests(lane); g++) {
             int u = queues.guest(lane, g);
-            double front = f.pos[u] + queues.guestOffset(lane, g);
-            boolean counts = FootTable.sizeOf(f.length[u]) == size && front >= foot.from[strip] - ROOM;
+            double front = f.pos(u) + queues.guestOffset(lane, g);
+            boolean counts = FootTable.sizeOf(f.length(u)) == size && front >= foot.from[strip] - ROOM;
             if (counts && !isGone(u, front, strip, in)) {
                 return false;
             }
@@ -74,17 +74,17 @@ final class Approaching {
 
     /** The same for those on a lane, whose positions are that much further back, and those behind it. */
     private boolean leave(int strip, int size, int lane, double back, double in, double out, boolean priority) {
-        for (int k = 0; k < queues.count[lane]; k++) {
+        for (int k = 0; k < queues.count(lane); k++) {
             int u = queues.at(lane, k);
-            double distance = foot.from[strip] - (f.pos[u] - back);
+            double distance = foot.from[strip] - (f.pos(u) - back);
             if (distance > walkerSees) {
                 return true;
             }
-            if (FootTable.sizeOf(f.length[u]) != size) {
+            if (FootTable.sizeOf(f.length(u)) != size) {
                 continue;
             }
             if (distance <= ROOM) {
-                if (!isGone(u, f.pos[u] - back, strip, in)) {
+                if (!isGone(u, f.pos(u) - back, strip, in)) {
                     return false;
                 }
             } else if (!lets(u, strip, distance, in, out, priority)) {
@@ -109,14 +109,14 @@ final class Approaching {
     /** Those who will come onto a path from the lane before it. */
     private boolean leaveFrom(
             int strip, int size, int lane, int path, double back, double in, double out, boolean priority) {
-        for (int k = 0; k < queues.count[lane]; k++) {
+        for (int k = 0; k < queues.count(lane); k++) {
             int u = queues.at(lane, k);
-            double distance = foot.from[strip] - (f.pos[u] - back);
-            if (distance > walkerSees || f.next[u] == path && isHeld(u, path)) {
+            double distance = foot.from[strip] - (f.pos(u) - back);
+            if (distance > walkerSees || f.next(u) == path && isHeld(u, path)) {
                 return true;
             }
-            if (f.next[u] == path
-                    && FootTable.sizeOf(f.length[u]) == size
+            if (f.next(u) == path
+                    && FootTable.sizeOf(f.length(u)) == size
                     && !lets(u, strip, distance, in, out, priority)) {
                 return false;
             }
@@ -127,31 +127,31 @@ final class Approaching {
     private boolean isHeld(int u, int path) {
         int group = table.group[path];
         boolean stop = group != SignalSystem.NO_GROUP && !aspects.of(group).letsGo();
-        return stop && f.decision[u] != Fleet.GOES && !f.goes(u);
+        return stop && f.decision(u) != Fleet.GOES && !f.goes(u);
     }
 
     private boolean isGone(int u, double front, int strip, double in) {
-        double left = foot.to[strip] + ROOM - (front - f.length[u]);
-        byStanding |= left > 0 && f.speed[u] <= MOVES;
-        return left <= 0 || f.speed[u] > MOVES && left / f.speed[u] < in;
+        double left = foot.to[strip] + ROOM - (front - f.length(u));
+        byStanding |= left > 0 && f.speed(u) <= MOVES;
+        return left <= 0 || f.speed(u) > MOVES && left / f.speed(u) < in;
     }
 
     private boolean lets(int u, int strip, double distance, double in, double out, boolean priority) {
-        double speed = f.speed[u];
+        double speed = f.speed(u);
         if (speed < STANDS) {
             return true; // before a vehicle that stands anyway one goes, whoever has priority
         }
         boolean canStop = distance > speed * walkerReaction + speed * speed / (2 * walkerTrusts) + ROOM;
-        if (priority && canStop && yields(foot, departures, f.id[u], foot.crossing[strip])) {
+        if (priority && canStop && yields(foot, departures, f.id(u), foot.crossing[strip])) {
             return true;
         }
         double arrives =
-                (Math.sqrt(speed * speed + 2 * f.desiredAcceleration[u] * distance) - speed) / f.desiredAcceleration[u];
-        arrives = Math.max(arrives, distance / Math.max(speed, f.desiredSpeed[u]));
+                (Math.sqrt(speed * speed + 2 * f.desiredAcceleration(u) * distance) - speed) / f.desiredAcceleration(u);
+        arrives = Math.max(arrives, distance / Math.max(speed, f.desiredSpeed(u)));
         if (arrives > out + walkerMargin) {
             return true;
         }
-        double over = distance + foot.to[strip] - foot.from[strip] + f.length[u];
+        double over = distance + foot.to[strip] - foot.from[strip] + f.length(u);
         return speed > 1 && over / speed < in - ROOM;
     }
 }

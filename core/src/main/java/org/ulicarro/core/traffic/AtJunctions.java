@@ -13,6 +13,7 @@ abstract class AtJunctions extends Pedals {
 
     final LaneTable table;
     final LaneQueues queues;
+    final Junctions junctions;
     private final Aspects aspects;
     private final Courtesy courtesy;
     private final BesideLong beside;
@@ -36,6 +37,7 @@ abstract class AtJunctions extends Pedals {
         beforeCrossing = numbers.beforeCrossing();
         table = parts.table;
         queues = parts.queues;
+        junctions = parts.junctions;
         aspects = parts.aspects;
         courtesy = new Courtesy(parts);
         beside = new BesideLong(parts);
@@ -43,16 +45,16 @@ abstract class AtJunctions extends Pedals {
     }
 
     final void obeyControl(int lane, int v, int leader, double toEnd) {
-        int next = f.next[v];
+        int next = f.next(v);
         if (table.path[lane]) {
-            besideLong(v, lane, f.pos[v]);
-            insideJunction(v, lane, f.pos[v]);
+            besideLong(v, lane, f.pos(v));
+            insideJunction(v, lane, f.pos(v));
         } else if (next == Fleet.WRONG_LANE) {
             keepRoomToChange(v, toEnd);
         } else if (next >= 0) {
-            boolean leaderStays = leader >= 0 && f.holds[leader] == 1;
+            boolean leaderStays = leader >= 0 && f.holds(leader) == 1;
             if (leaderStays) {
-                f.holds[v] = 1;
+                f.holds(v, 1);
             } else {
                 atStopLine(v, next, toEnd, leader < 0);
             }
@@ -67,9 +69,9 @@ abstract class AtJunctions extends Pedals {
         if (group != SignalSystem.NO_GROUP) {
             Aspect aspect = aspects.of(group);
             if (aspect.letsGo()) {
-                f.decision[v] = Fleet.UNDECIDED;
+                f.decision(v, Fleet.UNDECIDED);
             } else if (stopsFor(v, aspect, toEnd) && !(first && f.goes(v) && table.gaps.onRed[path])) {
-                f.holds[v] = 1;
+                f.holds(v, 1);
                 stopAt(v, toEnd, beforeLine, SIGNAL, -1);
                 return;
             }
@@ -82,41 +84,41 @@ abstract class AtJunctions extends Pedals {
 
     /** Nobody enters a junction without room to stand clear of it, but for those drivers who always do. */
     private void keepClear(int v, int path, double toEnd) {
-        boolean ring = table.onRing[f.lane[v]];
+        boolean ring = table.onRing[f.lane(v)];
         boolean entersRing = !ring && table.onRing[table.to[path]]; // asked of those who look for a gap
         boolean leavesRing = ring && !table.onRing[table.to[path]];
         boolean asked = table.meets[path].length > 0 && !entersRing && !leavesRing && canStop(v, toEnd);
-        if (asked && (ring ? !occupancy.isStuck(v) : f.blocks[v] == 0)) {
+        if (asked && (ring ? !occupancy.isStuck(v) : f.blocks(v) == 0)) {
             int last = ring ? ringRoom.missing(v, path) : occupancy.noRoomBehind(v, path);
             if (last >= 0) {
-                stopAt(v, toEnd, beforeLine, KEEP_CLEAR, f.id[last]);
+                stopAt(v, toEnd, beforeLine, KEEP_CLEAR, f.id(last));
                 blame(last);
             }
         }
     }
 
     private boolean canStop(int v, double distance) {
-        return f.speed[v] * f.speed[v] <= 2 * f.comfortableDeceleration[v] * distance;
+        return f.speed(v) * f.speed(v) <= 2 * f.comfortableDeceleration(v) * distance;
     }
 
     /** A choice at yellow, kept once made unless the light has long been red and stopping is easy. */
     private boolean stopsFor(int v, Aspect aspect, double toEnd) {
-        double speed = f.speed[v];
-        if (aspect == Aspect.YELLOW && f.decision[v] == Fleet.UNDECIDED) {
+        double speed = f.speed(v);
+        if (aspect == Aspect.YELLOW && f.decision(v) == Fleet.UNDECIDED) {
             double room = toEnd - speed * yellowReaction;
-            boolean inTime = toEnd <= speed * (table.yellow[f.next[v]] + lateAtMost);
-            double limit = inTime ? f.yellowLimit[v] : Math.max(f.yellowLimit[v], lateDeceleration);
+            boolean inTime = toEnd <= speed * (table.yellow[f.next(v)] + lateAtMost);
+            double limit = inTime ? f.yellowLimit(v) : Math.max(f.yellowLimit(v), lateDeceleration);
             boolean canStop = room > 0 && speed * speed / (2 * room) <= limit;
-            f.decision[v] = canStop ? Fleet.STOPS : Fleet.GOES;
+            f.decision(v, canStop ? Fleet.STOPS : Fleet.GOES);
         }
-        if (f.decision[v] == Fleet.GOES) {
+        if (f.decision(v) == Fleet.GOES) {
             boolean easy =
-                    aspect == Aspect.RED && speed * speed / (2 * Math.max(0.1, toEnd)) < f.comfortableDeceleration[v];
+                    aspect == Aspect.RED && speed * speed / (2 * Math.max(0.1, toEnd)) < f.comfortableDeceleration(v);
             if (easy) {
-                f.decision[v] = Fleet.STOPS;
+                f.decision(v, Fleet.STOPS);
             }
         }
-        return f.decision[v] != Fleet.GOES;
+        return f.decision(v) != Fleet.GOES;
     }
 
     /**
@@ -129,11 +131,17 @@ abstract class AtJunctions extends Pedals {
         boolean byRight = table.protectedPermissive[path] && aspects.of(table.group[path]) == Aspect.GREEN;
         if (!Double.isNaN(waitAt) && !byRight) {
             if (at <= waitAt && !f.goes(v)) {
-                waitAt(v, waitAt - at, GAP, f.inTheWay[v]);
+                waitAt(v, waitAt - at, GAP, f.inTheWay(v));
             } else if (f.isHalfWay(v) && at <= table.gaps.waitAgain[path]) {
-                waitAt(v, table.gaps.waitAgain[path] - at, GAP, f.inTheWay[v]);
+                waitAt(v, table.gaps.waitAgain[path] - at, GAP, f.inTheWay(v));
             }
         }
+        if (!junctions.isQuiet(path)) {
+            meetOthers(v, path, at);
+        }
+    }
+
+    private void meetOthers(int v, int path, double at) {
         int[] meets = table.meets[path];
         for (int c = 0; c < meets.length; c++) {
             boolean first = table.rank[path][c] == LaneTable.GOES_FIRST;
@@ -160,7 +168,7 @@ abstract class AtJunctions extends Pedals {
             }
             int blocker = first ? occupancy.takenBy(path, c) : occupancy.blockedBy(v, path, c, at);
             if (blocker >= 0 && waitsOutside(blocker, v, path, c, at, distance)) {
-                stopAt(v, -at, beforeLine, CROSSING, f.id[blocker]);
+                stopAt(v, -at, beforeLine, CROSSING, f.id(blocker));
                 blame(blocker);
             } else if (blocker >= 0) {
                 giveWayTo(blocker, v, path, c, distance);
@@ -181,13 +189,19 @@ abstract class AtJunctions extends Pedals {
     }
 
     private void besideLong(int v, int path, double at) {
+        if (!junctions.isFreeOfLong(path) || occupancy.isLong(v)) {
+            heedLong(v, path, at);
+        }
+    }
+
+    private void heedLong(int v, int path, double at) {
         double[] from = table.longs.from[path];
         for (int n = 0; n < from.length; n++) {
             double distance = from[n] - at;
             boolean asks = distance > 0 && (occupancy.isLong(v) || !table.longs.both[path][n]);
             int first = asks ? beside.first(v, path, n, distance) : -1;
             if (first >= 0) {
-                stopAt(v, distance, Math.min(0.5, distance / 2), CROSSING, f.id[first]);
+                stopAt(v, distance, Math.min(0.5, distance / 2), CROSSING, f.id(first));
             }
         }
     }
@@ -195,14 +209,14 @@ abstract class AtJunctions extends Pedals {
     private void giveWayTo(int blocker, int v, int path, int c, double distance) {
         if (table.rank[path][c] == LaneTable.GOES_FIRST) {
             // the bound of safe following with this braking: late, firm, and enough whatever the step
-            double wanted = Following.safeWith(yieldToCommitted, f.speed[v], distance, 0, dt);
-            restrain(v, Math.max(wanted, -Following.HARDEST), CROSSING, f.id[blocker], distance, true);
+            double wanted = Following.safeWith(yieldToCommitted, f.speed(v), distance, 0, dt);
+            restrain(v, Math.max(wanted, -Following.HARDEST), CROSSING, f.id(blocker), distance, true);
         } else if (occupancy.isGoneInTime(blocker, v, path, c, distance)) {
             // drives on, so that it is there when the way is free, as long as it could still stop
-            double wanted = Following.safe(f.speed[v], distance - 0.1, 0, dt);
-            restrain(v, wanted, CROSSING, f.id[blocker], distance, true);
+            double wanted = Following.safe(f.speed(v), distance - 0.1, 0, dt);
+            restrain(v, wanted, CROSSING, f.id(blocker), distance, true);
         } else {
-            stopAt(v, distance, 0.5, CROSSING, f.id[blocker]);
+            stopAt(v, distance, 0.5, CROSSING, f.id(blocker));
         }
         blame(blocker);
     }
@@ -210,8 +224,8 @@ abstract class AtJunctions extends Pedals {
     /** Who is not over its line yet, but has taken its gap and could not stop any more, or -1. */
     private int comingOnto(int way) {
         int lane = table.from[way];
-        int u = queues.count[lane] == 0 ? -1 : queues.at(lane, 0);
-        boolean comes = u >= 0 && f.next[u] == way && f.goes(u) && !canStop(u, table.end[lane] - f.pos[u]);
+        int u = queues.count(lane) == 0 ? -1 : queues.at(lane, 0);
+        boolean comes = u >= 0 && f.next(u) == way && f.goes(u) && !canStop(u, table.end[lane] - f.pos(u));
         return comes ? u : -1;
     }
 
@@ -219,7 +233,7 @@ abstract class AtJunctions extends Pedals {
     private void mergeBehindAll(int v, int path, int c, double at, double distance) {
         int way = table.meets[path][c];
         boolean first = table.rank[path][c] == LaneTable.GOES_FIRST;
-        for (int k = 0; k < queues.count[way]; k++) {
+        for (int k = 0; k < queues.count(way); k++) {
             int u = queues.at(way, k);
             boolean goesBefore = first ? occupancy.takes(u, path, c) : occupancy.blocks(u, v, path, c, at);
             if (goesBefore && !mergesBehind(v, path, c, at, u)) {
@@ -236,13 +250,13 @@ abstract class AtJunctions extends Pedals {
     private void followMerging(int v, int path, int c, double at) {
         int way = table.meets[path][c];
         double left = table.end[path] - at;
-        for (int k = 0; k < queues.count[way]; k++) {
+        for (int k = 0; k < queues.count(way); k++) {
             int u = queues.at(way, k);
-            double leftThere = table.end[way] - f.pos[u];
-            boolean ahead = leftThere < left || leftThere == left && f.id[u] < f.id[v];
-            if (ahead && f.pos[u] > table.otherStart[path][c]) {
-                double gap = Math.max(0.05, left - leftThere - f.length[u] - BESIDE);
-                restrain(v, behind(v, u, gap), CROSSING, f.id[u], gap, true);
+            double leftThere = table.end[way] - f.pos(u);
+            boolean ahead = leftThere < left || leftThere == left && f.id(u) < f.id(v);
+            if (ahead && f.pos(u) > table.otherStart[path][c]) {
+                double gap = Math.max(0.05, left - leftThere - f.length(u) - BESIDE);
+                restrain(v, behind(v, u, gap), CROSSING, f.id(u), gap, true);
             }
         }
     }
@@ -250,10 +264,10 @@ abstract class AtJunctions extends Pedals {
     /** Who comes into the same lane before it is followed there, as far as it is ahead on the way to that lane. */
     private boolean mergesBehind(int v, int path, int c, double at, int other) {
         int way = table.meets[path][c];
-        if (!table.merges[path][c] || f.lane[other] != way) {
+        if (!table.merges[path][c] || f.lane(other) != way) {
             return false;
         }
-        double rear = f.pos[other] - f.length[other];
+        double rear = f.pos(other) - f.length(other);
         double toEnd = table.end[path] - at - (table.end[way] - rear);
         // the two ways may be of different length from where they come near to each other
         double beside = rear - table.otherStart[path][c] + table.zoneStart[path][c] - at;
@@ -263,15 +277,15 @@ abstract class AtJunctions extends Pedals {
         }
         double wanted = behind(v, other, gap);
         if (v == witness.row) {
-            witness.vehicle(CROSSING, f.id[other], gap, f.speed[other], wanted);
+            witness.vehicle(CROSSING, f.id(other), gap, f.speed(other), wanted);
         }
-        restrain(v, wanted, CROSSING, f.id[other], gap, true);
+        restrain(v, wanted, CROSSING, f.id(other), gap, true);
         return true;
     }
 
     /** What is farther ahead than this matters to nobody yet (m). */
     final double sight(int v) {
-        return 20 + f.speed[v] * (f.gapTime[v] + f.speed[v] / f.comfortableDeceleration[v]);
+        return 20 + f.speed(v) * (f.gapTime(v) + f.speed(v) / f.comfortableDeceleration(v));
     }
 
     /** Gives way to people on the crossings of a lane; the position on it is negative before it. */
@@ -282,7 +296,7 @@ abstract class AtJunctions extends Pedals {
                 stopAt(v, courtesy.stop, beforeCrossing, WALKERS, -1);
                 crossingPlace = accel < before ? courtesy.stopPlace : crossingPlace;
             } else if (courtesy.bound < horizon) {
-                double wanted = Following.safeWith(yieldToCommitted, f.speed[v], courtesy.bound, 0, dt);
+                double wanted = Following.safeWith(yieldToCommitted, f.speed(v), courtesy.bound, 0, dt);
                 restrain(v, Math.max(wanted, -Following.HARDEST), WALKERS, -1, courtesy.bound, true);
                 crossingPlace = accel < before ? courtesy.boundPlace : crossingPlace;
             }

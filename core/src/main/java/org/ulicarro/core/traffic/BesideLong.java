@@ -37,10 +37,10 @@ final class BesideLong {
         boolean any = !longs.both[path][n] && occupancy.isLong(v); // then a car is in the way, too
         double from = longs.otherFrom[path][n];
         double to = longs.otherTo[path][n];
-        for (int k = 0; k < queues.count[other]; k++) {
+        for (int k = 0; k < queues.count(other); k++) {
             int u = queues.at(other, k);
-            boolean counts = (any || occupancy.isLong(u)) && f.pos[u] - f.length[u] < to;
-            if (counts && (f.pos[u] >= from || goesBefore(u, other, f.pos[u], from - f.pos[u], v, distance, held))) {
+            boolean counts = (any || occupancy.isLong(u)) && f.pos(u) - f.length(u) < to;
+            if (counts && (f.pos(u) >= from || goesBefore(u, other, f.pos(u), from - f.pos(u), v, distance, held))) {
                 return u;
             }
         }
@@ -49,14 +49,14 @@ final class BesideLong {
             return rear;
         }
         int lane = table.from[other];
-        int u = queues.count[lane] == 0 ? -1 : queues.at(lane, 0);
-        if (u < 0 || f.next[u] != other || !any && !occupancy.isLong(u)) {
+        int u = queues.count(lane) == 0 ? -1 : queues.at(lane, 0);
+        if (u < 0 || f.next(u) != other || !any && !occupancy.isLong(u)) {
             return -1;
         }
-        double left = from + table.end[lane] - f.pos[u];
+        double left = from + table.end[lane] - f.pos(u);
         boolean comes = left <= 0
                 || (from < 0 || mayEnter(u, other))
-                        && goesBefore(u, other, f.pos[u] - table.end[lane], left, v, distance, held);
+                        && goesBefore(u, other, f.pos(u) - table.end[lane], left, v, distance, held);
         return comes ? u : -1;
     }
 
@@ -65,7 +65,7 @@ final class BesideLong {
         if (occupancy.isHeld(at, other) != held) {
             return held && !occupancy.isStuck(u);
         }
-        boolean nearer = distanceThere < distance || distanceThere == distance && f.id[u] < f.id[v];
+        boolean nearer = distanceThere < distance || distanceThere == distance && f.id(u) < f.id(v);
         return nearer && !occupancy.isStuck(u);
     }
 
@@ -73,7 +73,7 @@ final class BesideLong {
         int group = table.group[path];
         boolean open = group == SignalSystem.NO_GROUP
                 || aspects.of(group).letsGo()
-                || f.decision[u] == Fleet.GOES
+                || f.decision(u) == Fleet.GOES
                 || table.gaps.onRed[path] && f.goes(u);
         return open && (Double.isNaN(table.waitAt[path]) || table.waitAt[path] > 0 || f.goes(u));
     }

@@ -62,17 +62,17 @@ final class Courtesy {
     }
 
     private void look(int v, int strip, int c, double distance, double limit) {
-        double speed = f.speed[v];
-        int size = FootTable.sizeOf(f.length[v]);
-        double top = Math.max(speed, Math.min(limit, f.desiredSpeed[v]));
+        double speed = f.speed(v);
+        int size = FootTable.sizeOf(f.length(v));
+        double top = Math.max(speed, Math.min(limit, f.desiredSpeed(v)));
         double arrives = seconds(v, distance, top);
-        double clears = seconds(v, distance + foot.to[strip] - foot.from[strip] + f.length[v], top);
+        double clears = seconds(v, distance + foot.to[strip] - foot.from[strip] + f.length(v), top);
         double waitAt = table.waitAt[foot.lane[strip]];
-        if (foot.from[strip] < waitAt && waitAt - f.length[v] < foot.to[strip] && !f.goes(v)) {
+        if (foot.from[strip] < waitAt && waitAt - f.length(v) < foot.to[strip] && !f.goes(v)) {
             clears = NOTHING; // it would wait for its gap with its rear on the crossing
         }
         boolean comfortable =
-                speed * speed <= 2 * f.comfortableDeceleration[v] * Math.max(0, distance - beforeCrossing);
+                speed * speed <= 2 * f.comfortableDeceleration(v) * Math.max(0, distance - beforeCrossing);
         for (int i = 0; i < walkers.activeCount[c]; i++) {
             int w = walkers.at(c, i);
             double out = walkers.out(c, w, strip, size);
@@ -100,7 +100,7 @@ final class Courtesy {
                 || walkers.state[w] == Walkers.AT_KERB && !walkers.isLetGo(c, w)) {
             return false;
         }
-        return Approaching.yields(foot, departures, f.id[v], c);
+        return Approaching.yields(foot, departures, f.id(v), c);
     }
 
     /** Whether a vehicle that sets out over a junction need not stop for people where it could not stand clear. */
@@ -108,7 +108,7 @@ final class Courtesy {
         int[] strips = foot.ofLane[path];
         for (int i = 0; i < strips.length; i++) {
             int s = strips[i];
-            boolean standsClear = foot.from[s] - beforeCrossing - foot.clearFrom[s] >= f.length[v];
+            boolean standsClear = foot.from[s] - beforeCrossing - foot.clearFrom[s] >= f.length(v);
             if (foot.from[s] > at && !standsClear && look(v, path, at, Double.POSITIVE_INFINITY) && stop < NOTHING) {
                 return false;
             }
@@ -117,8 +117,8 @@ final class Courtesy {
     }
 
     private double seconds(int v, double metres, double top) {
-        double speed = f.speed[v];
-        double desiredAcceleration = f.desiredAcceleration[v];
+        double speed = f.speed(v);
+        double desiredAcceleration = f.desiredAcceleration(v);
         double ramp = (top * top - speed * speed) / (2 * desiredAcceleration);
         if (ramp >= metres) {
             return (Math.sqrt(speed * speed + 2 * desiredAcceleration * metres) - speed) / desiredAcceleration;

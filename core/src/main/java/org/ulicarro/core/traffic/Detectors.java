@@ -51,18 +51,18 @@ final class Detectors implements DetectorBoard {
     }
 
     private boolean isOver(int d) {
-        for (int g = 0; g < queues.guestCount[lane[d]]; g++) {
+        for (int g = 0; g < queues.guests(lane[d]); g++) {
             int v = queues.guest(lane[d], g);
-            if (sees(d, v) && covers(d, f.pos[v] + queues.guestOffset(lane[d], g), f.length[v])) {
+            if (sees(d, v) && covers(d, f.pos(v) + queues.guestOffset(lane[d], g), f.length(v))) {
                 return true;
             }
         }
-        for (int k = 0; k < queues.count[lane[d]]; k++) { // from the front
+        for (int k = 0; k < queues.count(lane[d]); k++) { // from the front
             int v = queues.at(lane[d], k);
-            if (f.pos[v] < from[d]) {
+            if (f.pos(v) < from[d]) {
                 return false;
             }
-            if (sees(d, v) && covers(d, f.pos[v], f.length[v])) {
+            if (sees(d, v) && covers(d, f.pos(v), f.length(v))) {
                 return true;
             }
         }
@@ -70,7 +70,7 @@ final class Detectors implements DetectorBoard {
     }
 
     private boolean sees(int d, int v) {
-        return only[d] == 0 || (only[d] >> f.type[v] & 1) == 1;
+        return only[d] == 0 || (only[d] >> f.type(v) & 1) == 1;
     }
 
     private boolean covers(int d, double front, double length) {

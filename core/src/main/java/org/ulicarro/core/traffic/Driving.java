@@ -60,12 +60,12 @@ final class Driving extends AtJunctions {
     /** All drivers on the lanes from one to before another. */
     void accelerate(int fromLane, int toLane) {
         for (int lane = fromLane; lane < toLane; lane++) {
-            int vehicles = queues.count[lane];
+            int vehicles = queues.count(lane);
             if (vehicles == 0) {
                 continue;
             }
             path = table.path[lane];
-            guests = queues.guestCount[lane] > 0;
+            guests = queues.guests(lane) > 0;
             parts = table.parts[lane];
             blocked = blocks.any(lane);
             walked = table.foot.ofLane[lane].length > 0;
@@ -88,8 +88,8 @@ final class Driving extends AtJunctions {
         if (path) {
             return rules.timeGap[lane];
         }
-        int next = f.next[v];
-        return next >= 0 && end - f.pos[v] < ownGapWithin ? rules.timeGap[next] : 1;
+        int next = f.next(v);
+        return next >= 0 && end - f.pos(v) < ownGapWithin ? rules.timeGap[next] : 1;
     }
 
     /** One driver's decision; the leader is the vehicle ahead on the same lane, or -1. */
@@ -102,15 +102,15 @@ final class Driving extends AtJunctions {
         blocker = -1;
         restraint = NOTHING;
         restrainedBy = -1;
-        f.holds[v] = 0;
-        double speed = f.speed[v];
-        double desiredSpeed = f.desiredSpeed[v];
-        if (f.ease[v] < 1) {
-            f.ease[v] = (float) Math.min(1, f.ease[v] + dt / easesOver);
-        } else if (motorway && (speed < 0.95 * desiredSpeed || f.ease[v] > 1.001f)) {
+        f.holds(v, 0);
+        double speed = f.speed(v);
+        double desiredSpeed = f.desiredSpeed(v);
+        if (f.ease(v) < 1) {
+            f.ease(v, (float) Math.min(1, f.ease(v) + dt / easesOver));
+        } else if (motorway && (speed < 0.95 * desiredSpeed || f.ease(v) > 1.001f)) {
             growWeary(v);
         }
-        double toEnd = end - f.pos[v];
+        double toEnd = end - f.pos(v);
         boolean far = false;
         if (leader < 0) {
             // what is farther than anybody needs to stop from full speed matters to nobody yet
@@ -125,15 +125,15 @@ final class Driving extends AtJunctions {
         if (guests) {
             followGuests(lane, v);
         }
-        if (parts) {
+        if (parts && !junctions.isAlone(lane)) {
             followParting(v, lane, 0);
         }
-        byte rare = f.rare[v];
+        int rare = f.rare(v);
         if (rare != 0) {
             heedRare(v, rare);
         }
         if (walked) {
-            heedWalkers(v, lane, f.pos[v], sight(v));
+            heedWalkers(v, lane, f.pos(v), sight(v));
         }
         if (blocked) {
             stopAtBlock(v, lane);
@@ -141,44 +141,44 @@ final class Driving extends AtJunctions {
         if (gated) {
             stopAtGate(v);
         }
-        if (!far || path || f.next[v] == Fleet.WRONG_LANE) {
+        if (!far || path || f.next(v) == Fleet.WRONG_LANE) {
             obeyControl(lane, v, leader, toEnd);
         }
         // comparisons instead of Math.min in this loop: it need not care for NaN and -0, and they are a good deal
         // cheaper
         double free = speed > desiredSpeed
-                ? Following.slowing(speed, desiredSpeed, f.comfortableDeceleration[v])
-                : Following.free(speed, desiredSpeed, f.desiredAcceleration[v]);
+                ? Following.slowing(speed, desiredSpeed, f.comfortableDeceleration(v))
+                : Following.free(speed, desiredSpeed, f.desiredAcceleration(v));
         if (v == witness.row) {
             witness.free(desiredSpeed, free);
         }
         if (free < accel) {
             set(free, NOTHING);
         }
-        if (f.slowTo[v] < desiredSpeed) {
+        if (f.slowTo(v) < desiredSpeed) {
             slowDownAhead(v, speed);
         }
         if ((rare & Fleet.HEAVY) != 0) {
             heedPower(v, speed, grade);
         }
         if (grade > 0 && accel > 0) {
-            double left = 1 - LaneRules.GRAVITY * grade * uphillLoss / f.desiredAcceleration[v];
+            double left = 1 - LaneRules.GRAVITY * grade * uphillLoss / f.desiredAcceleration(v);
             accel *= left < 0.2 ? 0.2 : left;
         }
-        f.restraint[v] = restraint;
-        f.restrainedBy[v] = restrainedBy;
+        f.restraint(v, restraint);
+        f.restrainedBy(v, restrainedBy);
         heldBy.note(v, this);
-        f.accel[v] = speed > Motion.STANDING ? accel : react(v);
+        f.accel(v, speed > Motion.STANDING ? accel : react(v));
     }
 
-    private void heedRare(int v, byte rare) {
+    private void heedRare(int v, int rare) {
         if ((rare & Fleet.MOVES_OVER) != 0) {
             keepClearOfOldLane(v);
         }
         if ((rare & Fleet.LEAVES_ROOM) != 0) {
-            leaveRoom(v, f.roomFor[v]);
-            f.rare[v] &= ~Fleet.LEAVES_ROOM;
-            f.roomFor[v] = -1;
+            leaveRoom(v, f.rowAt(f.roomFor(v)));
+            f.unmark(v, Fleet.LEAVES_ROOM);
+            f.roomFor(v, -1);
         }
         if ((rare & Fleet.CALLS) != 0) {
             stopForPassengers(v);
@@ -187,34 +187,34 @@ final class Driving extends AtJunctions {
 
     /** Who has been driving in slow traffic for a while keeps larger gaps, also for some time after it. */
     private void growWeary(int v) {
-        double share = f.speed[v] / f.desiredSpeed[v];
+        double share = f.speed(v) / f.desiredSpeed(v);
         double tends = 1 + weary * (share < 1 ? 1 - share : 0);
-        f.ease[v] = (float) Math.max(1, f.ease[v] + (tends - f.ease[v]) * dt / weariesOver);
+        f.ease(v, (float) Math.max(1, f.ease(v) + (tends - f.ease(v)) * dt / weariesOver));
     }
 
     /** The first of a lane looks along its way as far as braking needs. */
     private void lookBeyond(int lane, int v, double toEnd, double horizon) {
-        double offset = toEnd + f.pos[v]; // of positions on the lane looked at, on the scale of this one
-        int at = f.next[v];
-        int cursor = f.cursor[v] + (table.path[lane] ? 1 : 0);
-        while (at >= 0 && offset - f.pos[v] < horizon) {
-            if (table.parts[at]) {
+        double offset = toEnd + f.pos(v); // of positions on the lane looked at, on the scale of this one
+        int at = f.next(v);
+        int cursor = f.cursor(v) + (table.path[lane] ? 1 : 0);
+        while (at >= 0 && offset - f.pos(v) < horizon) {
+            if (table.parts[at] && !junctions.isAlone(at)) {
                 followParting(v, at, offset);
             }
             if (table.foot.ofLane[at].length > 0) {
-                heedWalkers(v, at, f.pos[v] - offset, horizon);
+                heedWalkers(v, at, f.pos(v) - offset, horizon);
             }
             if (blocks.any(at)) {
-                double block = offset + blocks.ahead(at, 0) - f.pos[v];
+                double block = offset + blocks.ahead(at, 0) - f.pos(v);
                 if (block < horizon) {
                     stopAt(v, block, beforeClosure, CLOSURE, -1);
                 }
             }
-            double booth = offset + gates.first(at) - f.pos[v];
+            double booth = offset + gates.first(at) - f.pos(v);
             if (booth < horizon) {
                 stopAt(v, booth, beforeGate, GATE, -1);
             }
-            if (queues.count[at] > 0) {
+            if (queues.count(at) > 0) {
                 follow(v, queues.last(at), offset);
                 return;
             }
@@ -233,16 +233,16 @@ final class Driving extends AtJunctions {
         int[] siblings = table.siblings[path];
         for (int i = 0; i < siblings.length; i++) {
             int other = siblings[i];
-            for (int k = queues.count[other] - 1; k >= 0; k--) {
+            for (int k = queues.count(other) - 1; k >= 0; k--) {
                 int u = queues.at(other, k);
-                if (f.pos[u] - f.length[u] < partsAt(u, path, i) && f.pos[u] + offset > f.pos[v]) {
+                if (f.pos(u) - f.length(u) < partsAt(u, path, i) && f.pos(u) + offset > f.pos(v)) {
                     follow(v, u, offset);
                 }
             }
-            for (int g = 0; g < queues.guestCount[other]; g++) {
+            for (int g = 0; g < queues.guests(other); g++) {
                 int u = queues.guest(other, g);
-                double there = f.pos[u] + queues.guestOffset(other, g);
-                if (there - f.length[u] < partsAt(u, path, i)) {
+                double there = f.pos(u) + queues.guestOffset(other, g);
+                if (there - f.length(u) < partsAt(u, path, i)) {
                     follow(v, u, offset + queues.guestOffset(other, g));
                 }
             }
@@ -255,10 +255,10 @@ final class Driving extends AtJunctions {
 
     /** Those who are leaving this lane sideways, or whose rear is still on it. */
     private void followGuests(int lane, int v) {
-        for (int g = 0; g < queues.guestCount[lane]; g++) {
+        for (int g = 0; g < queues.guests(lane); g++) {
             int u = queues.guest(lane, g);
-            double there = f.pos[u] + queues.guestOffset(lane, g);
-            if (there > f.pos[v] && u != v) {
+            double there = f.pos(u) + queues.guestOffset(lane, g);
+            if (there > f.pos(v) && u != v) {
                 follow(v, u, queues.guestOffset(lane, g));
             }
         }
@@ -266,27 +266,27 @@ final class Driving extends AtJunctions {
 
     /** While its body is still on the lane that it leaves, a vehicle must not run into the one ahead of it there. */
     private void keepClearOfOldLane(int v) {
-        int old = f.changedFrom[v];
-        if (old == f.tail[v] || f.changeLeft[v] < LaneChanges.CLEAR_OF_OLD_LANE) {
+        int old = f.changedFrom(v);
+        if (old == f.tail(v) || f.changeLeft(v) < LaneChanges.CLEAR_OF_OLD_LANE) {
             return;
         }
-        int leader = occupancy.firstAhead(old, f.pos[v]);
+        int leader = occupancy.firstAhead(old, f.pos(v));
         if (leader >= 0) {
-            double gap = f.pos[leader] - f.length[leader] - f.pos[v];
-            double safe = Following.safe(f.speed[v], gap, f.speed[leader], dt);
+            double gap = f.pos(leader) - f.length(leader) - f.pos(v);
+            double safe = Following.safe(f.speed(v), gap, f.speed(leader), dt);
             if (v == witness.row) {
-                witness.vehicle(VEHICLE, f.id[leader], gap, f.speed[leader], safe);
+                witness.vehicle(VEHICLE, f.id(leader), gap, f.speed(leader), safe);
             }
             if (safe < accel) {
                 set(Math.max(safe, -Following.HARDEST), VEHICLE);
                 byVehicle = leader;
-                restrainedBy = f.id[leader];
+                restrainedBy = f.id(leader);
             }
         }
     }
 
     private void stopAtBlock(int v, int lane) {
-        double distance = blocks.ahead(lane, f.pos[v]) - f.pos[v];
+        double distance = blocks.ahead(lane, f.pos(v)) - f.pos(v);
         if (distance < sight(v)) {
             stopLate(v, distance, beforeClosure, CLOSURE, -1);
         }
@@ -295,7 +295,7 @@ final class Driving extends AtJunctions {
     private void stopAtGate(int v) {
         double distance = gates.distance(v, dt);
         if (gates.isServed(v)) {
-            restrain(v, Math.min(0, -f.speed[v] / dt), GATE, -1, 0, false);
+            restrain(v, Math.min(0, -f.speed(v) / dt), GATE, -1, 0, false);
         } else if (distance < sight(v)) {
             waitAt(v, distance, GATE, -1);
         }
@@ -305,7 +305,7 @@ final class Driving extends AtJunctions {
         double distance = halts.distance(v, dt);
         if (distance < Double.POSITIVE_INFINITY) {
             if (halts.stands(v)) {
-                restrain(v, Math.min(0, -f.speed[v] / dt), STOP, -1, 0, false);
+                restrain(v, Math.min(0, -f.speed(v) / dt), STOP, -1, 0, false);
             } else {
                 stopAt(v, distance, 0.5, STOP, -1);
             }
@@ -314,18 +314,18 @@ final class Driving extends AtJunctions {
 
     /** Those behind the first one at a line where one waits for gaps watch for the same gap. */
     private boolean watchesForGaps(int v) {
-        int path = f.next[v];
-        return path >= 0 && table.path[path] && table.atLine[path] && end - f.pos[v] < watchesWithin;
+        int path = f.next(v);
+        return path >= 0 && table.path[path] && table.atLine[path] && end - f.pos(v) < watchesWithin;
     }
 
     /** A standing driver moves off only after a reaction time; who watches for a gap is ready. */
     private double react(int v) {
         if (accel <= 0.02) {
-            f.ready[v] = f.reaction[v];
+            f.ready(v, f.reaction(v));
             return Math.min(accel, 0);
         }
         boolean watching = f.goes(v) || watchesForGaps(v);
-        f.ready[v] -= (float) (dt / gapShare);
-        return watching || f.ready[v] <= 0 ? accel : 0;
+        f.ready(v, f.ready(v) - ((float) (dt / gapShare)));
+        return watching || f.ready(v) <= 0 ? accel : 0;
     }
 }

@@ -169,7 +169,7 @@ final class Entries implements Stateful {
                     lane, kind.base().ordinal(), Clock.ticks(departures.time()[departure]))) {
                 changes += 100; // only where nothing else is left
             }
-            int crowd = queues.count[lane] + outside[lane];
+            int crowd = queues.count(lane) + outside[lane];
             boolean better = changes < bestChanges
                     || changes == bestChanges && (crowd < bestCrowd || crowd == bestCrowd && outer);
             if (better) {
@@ -188,6 +188,7 @@ final class Entries implements Stateful {
             return false;
         }
         int row = f.take();
+        ledger.reserve(f.slots());
         RoadClass roadClass =
                 table.network.links().get(departures.entry()[departure]).roadClass();
         traits.draw(f, row, departures.kind()[departure], roadClass, departures.key()[departure]);
@@ -201,7 +202,7 @@ final class Entries implements Stateful {
             f.release(row);
             return false;
         }
-        place(row, departure, lane, speed, atOnce ? speed * (now - wanted) : 0, desiredSpeed);
+        row = place(row, departure, lane, speed, atOnce ? speed * (now - wanted) : 0, desiredSpeed);
         double at = atOnce ? wanted : now;
         int next = wayfinding.nextControlled(row, 0);
         ledger.open(row, wanted, at, desiredSpeed, next, table.placeOf(next));
@@ -210,49 +211,56 @@ final class Entries implements Stateful {
         return true;
     }
 
-    private void place(int row, int departure, int lane, double speed, double pos, double desiredSpeed) {
-        f.id[row] = departure;
-        f.lane[row] = lane;
-        f.cursor[row] = 0;
-        f.pos[row] = pos;
-        f.speed[row] = speed;
-        f.accel[row] = 0;
-        f.desiredSpeed[row] = desiredSpeed;
-        f.ready[row] = f.reaction[row];
-        f.decision[row] = Fleet.UNDECIDED;
-        f.committed[row] = Fleet.NO_GAP;
-        f.holds[row] = 0;
-        f.call[row] = departures.line()[departure] < 0
-                        || departures.lines().get(departures.line()[departure]).stop().length == 0
-                ? Fleet.NO_CALL
-                : 0;
-        f.dwell[row] = Float.NaN;
-        f.gate[row] = Gates.NOBODY;
-        f.service[row] = Float.NaN;
-        f.lostAtGate[row] = Float.NaN;
-        f.ease[row] = 1;
-        f.target[row] = LaneTable.NONE;
-        f.changedAt[row] = LONG_AGO;
-        f.letInAt[row] = LONG_AGO;
-        f.roomFor[row] = -1;
-        f.rare[row] = (byte) ((f.call[row] == Fleet.NO_CALL ? 0 : Fleet.CALLS) | (f.power[row] > 0 ? Fleet.HEAVY : 0));
-        f.stoodSince[row] = -1;
-        f.changedFrom[row] = LaneTable.NONE;
-        f.tail[row] = LaneTable.NONE;
-        f.tail2[row] = LaneTable.NONE;
-        f.tail3[row] = LaneTable.NONE;
-        f.restraint[row] = (byte) Restraint.NOTHING.ordinal();
-        f.restrainedBy[row] = -1;
-        f.inTheWay[row] = -1;
-        f.since[row] = Double.NaN;
+    private int place(int row, int departure, int lane, double speed, double pos, double desiredSpeed) {
+        f.id(row, departure);
+        f.lane(row, lane);
+        f.cursor(row, 0);
+        f.pos(row, pos);
+        f.speed(row, speed);
+        f.accel(row, 0);
+        f.desiredSpeed(row, desiredSpeed);
+        f.ready(row, f.reaction(row));
+        f.decision(row, Fleet.UNDECIDED);
+        f.committed(row, Fleet.NO_GAP);
+        f.holds(row, 0);
+        f.call(
+                row,
+                departures.line()[departure] < 0
+                                || departures
+                                                .lines()
+                                                .get(departures.line()[departure])
+                                                .stop()
+                                                .length
+                                        == 0
+                        ? Fleet.NO_CALL
+                        : 0);
+        f.dwell(row, Float.NaN);
+        f.gate(row, Gates.NOBODY);
+        f.service(row, Float.NaN);
+        f.lostAtGate(row, Float.NaN);
+        f.ease(row, 1);
+        f.target(row, LaneTable.NONE);
+        f.changedAt(row, LONG_AGO);
+        f.letInAt(row, LONG_AGO);
+        f.roomFor(row, -1);
+        f.rare(row, (byte) ((f.call(row) == Fleet.NO_CALL ? 0 : Fleet.CALLS) | (f.power(row) > 0 ? Fleet.HEAVY : 0)));
+        f.stoodSince(row, -1);
+        f.changedFrom(row, LaneTable.NONE);
+        f.tail(row, LaneTable.NONE);
+        f.tail2(row, LaneTable.NONE);
+        f.tail3(row, LaneTable.NONE);
+        f.restraint(row, (byte) Restraint.NOTHING.ordinal());
+        f.restrainedBy(row, -1);
+        f.inTheWay(row, -1);
+        f.since(row, Double.NaN);
         wayfinding.plan(row, lane);
-        queues.append(lane, row);
+        return queues.append(lane, row);
     }
 
     /** The vehicle on a lane whose rear is furthest back, guests included, or -1. */
     private int lastOn(int lane) {
-        int last = queues.count[lane] > 0 ? queues.last(lane) : -1;
-        for (int g = 0; g < queues.guestCount[lane]; g++) {
+        int last = queues.count(lane) > 0 ? queues.last(lane) : -1;
+        for (int g = 0; g < queues.guests(lane); g++) {
             int u = queues.guest(lane, g);
             if (last < 0 || rearOf(u, lane) < rearOf(last, lane)) {
                 last = u;
@@ -264,12 +272,12 @@ final class Entries implements Stateful {
     /** Where a vehicle's rear is on a lane (m). */
     private double rearOf(int v, int lane) {
         double offset = 0;
-        for (int g = 0; f.lane[v] != lane && g < queues.guestCount[lane]; g++) {
+        for (int g = 0; f.lane(v) != lane && g < queues.guests(lane); g++) {
             if (queues.guest(lane, g) == v) {
                 offset = queues.guestOffset(lane, g);
             }
         }
-        return f.pos[v] + offset - f.length[v];
+        return f.pos(v) + offset - f.length(v);
     }
 
     /**
@@ -278,13 +286,13 @@ final class Entries implements Stateful {
      * @return m/s, or -1 when there is no room
      */
     private double speedBehind(int row, int leader, double room, double desiredSpeed) {
-        double leaderSpeed = f.speed[leader];
-        double spare = room - f.space[row];
-        double comfortable = spare / f.gapTime[row];
+        double leaderSpeed = f.speed(leader);
+        double spare = room - f.space(row);
+        double comfortable = spare / f.gapTime(row);
         if (comfortable < Math.min(desiredSpeed, Math.max(leaderSpeed, SLOWEST_ENTRY))) {
             return -1;
         }
-        double stoppable = Math.sqrt(2 * f.comfortableDeceleration[row] * spare + leaderSpeed * leaderSpeed);
+        double stoppable = Math.sqrt(2 * f.comfortableDeceleration(row) * spare + leaderSpeed * leaderSpeed);
         return Math.min(desiredSpeed, Math.min(comfortable, stoppable));
     }
 

@@ -28,17 +28,17 @@ final class FartherAccounts implements Stateful {
 
     /** Keeps what the place that holds a vehicle has cost it since it does, if its account is not the one that is open. */
     void keep(int row) {
-        if (ledger.afarControl[row] != 0 || ledger.afarStops[row] != 0) {
-            int entry = of(row, ledger.heldBy[row]);
-            control[entry] += ledger.afarControl[row];
-            stopped[entry] += ledger.afarStopped[row];
-            stops[entry] += ledger.afarStops[row];
+        if (ledger.afarControl(row) != 0 || ledger.afarStops(row) != 0) {
+            int entry = of(row, ledger.heldBy(row));
+            control[entry] += ledger.afarControl(row);
+            stopped[entry] += ledger.afarStopped(row);
+            stops[entry] += ledger.afarStops(row);
             ledger.clearAfar(row);
         }
     }
 
     private int of(int row, int where) {
-        for (int e = ledger.farther[row]; e != Ledger.NOBODY; e = next[e]) {
+        for (int e = ledger.farther(row); e != Ledger.NOBODY; e = next[e]) {
             if (place[e] == where) {
                 return e;
             }
@@ -60,18 +60,18 @@ final class FartherAccounts implements Stateful {
         control[entry] = 0;
         stopped[entry] = 0;
         stops[entry] = 0;
-        next[entry] = ledger.farther[row];
-        ledger.farther[row] = entry;
+        next[entry] = ledger.farther(row);
+        ledger.farther(row, entry);
         return entry;
     }
 
     /** Adds what the place of a vehicle's account has cost before to that account. */
     void take(int row) {
         int before = Ledger.NOBODY;
-        for (int e = ledger.farther[row]; e != Ledger.NOBODY; e = next[e]) {
-            if (place[e] == ledger.place[row]) {
+        for (int e = ledger.farther(row); e != Ledger.NOBODY; e = next[e]) {
+            if (place[e] == ledger.place(row)) {
                 if (before == Ledger.NOBODY) {
-                    ledger.farther[row] = next[e];
+                    ledger.farther(row, next[e]);
                 } else {
                     next[before] = next[e];
                 }
@@ -84,25 +84,25 @@ final class FartherAccounts implements Stateful {
 
     /** Adds all to the account that is open: no other line comes any more, since a turn was missed. */
     void takeAll(int row) {
-        while (ledger.farther[row] != Ledger.NOBODY) {
-            int entry = ledger.farther[row];
-            ledger.farther[row] = next[entry];
+        while (ledger.farther(row) != Ledger.NOBODY) {
+            int entry = ledger.farther(row);
+            ledger.farther(row, next[entry]);
             book(row, entry);
         }
     }
 
     private void book(int row, int entry) {
-        ledger.control[row] += control[entry];
-        ledger.lost[row] += control[entry];
-        ledger.stopped[row] += stopped[entry];
-        ledger.stops[row] += stops[entry];
+        ledger.control(row, ledger.control(row) + (control[entry]));
+        ledger.lost(row, ledger.lost(row) + (control[entry]));
+        ledger.stopped(row, ledger.stopped(row) + (stopped[entry]));
+        ledger.stops(row, ledger.stops(row) + (stops[entry]));
         next[entry] = free;
         free = entry;
     }
 
     /** The first entry of a vehicle, or {@link Ledger#NOBODY}. */
     int first(int row) {
-        return ledger.farther[row];
+        return ledger.farther(row);
     }
 
     int after(int entry) {

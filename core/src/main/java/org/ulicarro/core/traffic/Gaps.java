@@ -36,29 +36,29 @@ final class Gaps {
     /** The acceleration of a vehicle behind another one, or alone (m/s²). */
     double pull(int v, int leader) {
         double free =
-                Following.free(f.speed[v], f.desiredSpeed[v], f.desiredAcceleration[v], f.comfortableDeceleration[v]);
+                Following.free(f.speed(v), f.desiredSpeed(v), f.desiredAcceleration(v), f.comfortableDeceleration(v));
         if (leader < 0) {
             return free;
         }
-        double gap = f.pos[leader] - f.length[leader] - f.pos[v];
+        double gap = f.pos(leader) - f.length(leader) - f.pos(v);
         double behindIt = Following.towards(
-                f.speed[v],
+                f.speed(v),
                 Math.max(gap, 0.1),
-                f.speed[leader],
-                f.space[v],
-                f.gapTime[v],
-                f.desiredAcceleration[v],
-                f.closing[v]);
+                f.speed(leader),
+                f.space(v),
+                f.gapTime(v),
+                f.desiredAcceleration(v),
+                f.closing(v));
         return Math.max(-Following.HARDEST, Math.min(free, behindIt));
     }
 
     /** How pressing a change is that has to be made: 0 not yet, 1 at the end of what can be used. */
     double urgency(int v) {
-        double left = f.needBy[v] - f.pos[v];
-        if (blocks.any(f.lane[v])) {
-            left = Math.min(left, blocks.ahead(f.lane[v], f.pos[v]) - f.pos[v]);
+        double left = f.needBy(v) - f.pos(v);
+        if (blocks.any(f.lane(v))) {
+            left = Math.min(left, blocks.ahead(f.lane(v), f.pos(v)) - f.pos(v));
         }
-        double room = Math.max(1, Math.abs(f.need[v])) * (40 + 6 * f.desiredSpeed[v]);
+        double room = Math.max(1, Math.abs(f.need(v))) * (40 + 6 * f.desiredSpeed(v));
         return Math.max(0, Math.min(1, 1 - (left - 10) / room));
     }
 
@@ -66,11 +66,11 @@ final class Gaps {
     boolean fits(int v, int target, boolean needed) {
         inTheWay = -1;
         behind = false;
-        double pos = f.pos[v];
-        if (pos - f.length[v] / 2 < table.start[target]
+        double pos = f.pos(v);
+        if (pos - f.length(v) / 2 < table.start[target]
                 || pos > table.end[target]
-                || table.mayNotCross(f.lane[v], target, pos)
-                || blocks.touches(target, pos - f.length[v], pos + 2)) {
+                || table.mayNotCross(f.lane(v), target, pos)
+                || blocks.touches(target, pos - f.length(v), pos + 2)) {
             return false;
         }
         double urgency = needed ? urgency(v) : 0;
@@ -78,12 +78,12 @@ final class Gaps {
         double share = needed ? 0.7 - 0.3 * urgency : 0.9;
         ease = share;
         int ahead = occupancy.firstAhead(target, pos);
-        double aheadAt = ahead < 0 ? 0 : f.pos[ahead];
+        double aheadAt = ahead < 0 ? 0 : f.pos(ahead);
         if (ahead < 0) {
-            int path = wayfinding.wayOn(v, target, f.cursor[v]);
-            if (path >= 0 && queues.count[path] > 0) {
+            int path = wayfinding.wayOn(v, target, f.cursor(v));
+            if (path >= 0 && queues.count(path) > 0) {
                 ahead = queues.last(path);
-                aheadAt = table.end[target] + f.pos[ahead];
+                aheadAt = table.end[target] + f.pos(ahead);
             }
         }
         if (ahead >= 0 && !canFollow(v, pos, ahead, aheadAt, accepted, share)) {
@@ -91,9 +91,9 @@ final class Gaps {
             return false;
         }
         int place = occupancy.place(target, pos);
-        if (place < queues.count[target]) {
+        if (place < queues.count(target)) {
             int follower = queues.at(target, place);
-            if (!canFollow(follower, f.pos[follower], v, pos, accepted, share)) {
+            if (!canFollow(follower, f.pos(follower), v, pos, accepted, share)) {
                 inTheWay = follower;
                 behind = true;
                 return false;
@@ -102,12 +102,12 @@ final class Gaps {
             behind = true;
             return false;
         }
-        for (int g = 0; g < queues.guestCount[target]; g++) {
+        for (int g = 0; g < queues.guests(target); g++) {
             int u = queues.guest(target, g);
-            double there = f.pos[u] + queues.guestOffset(target, g);
+            double there = f.pos(u) + queues.guestOffset(target, g);
             boolean fine = there >= pos
                     ? canFollow(v, pos, u, there, accepted, share)
-                    : there < pos - f.length[v] - f.space[u];
+                    : there < pos - f.length(v) - f.space(u);
             if (!fine && u != v) {
                 inTheWay = u;
                 return false;
@@ -121,13 +121,13 @@ final class Gaps {
         for (int path : table.sources[target]) {
             int u = -1;
             double at = 0;
-            if (queues.count[path] > 0) {
+            if (queues.count(path) > 0) {
                 u = queues.at(path, 0);
-                at = f.pos[u] - table.end[path];
-            } else if (table.path[path] && queues.count[table.from[path]] > 0) {
+                at = f.pos(u) - table.end[path];
+            } else if (table.path[path] && queues.count(table.from[path]) > 0) {
                 u = queues.at(table.from[path], 0);
-                at = f.pos[u] - table.end[table.from[path]] - table.end[path];
-                u = f.next[u] == path ? u : -1;
+                at = f.pos(u) - table.end[table.from[path]] - table.end[path];
+                u = f.next(u) == path ? u : -1;
             }
             if (u >= 0 && u != v && !canFollow(u, at, v, pos, accepted, share)) {
                 inTheWay = u;
@@ -140,20 +140,20 @@ final class Gaps {
     /** Whether one vehicle can follow another, whose front would be at a position, without braking harder than accepted. */
     private boolean canFollow(
             int follower, double followerAt, int ahead, double aheadAt, double accepted, double share) {
-        double gap = aheadAt - f.length[ahead] - followerAt;
+        double gap = aheadAt - f.length(ahead) - followerAt;
         if (gap < LEAST) {
             return false;
         }
-        double speed = f.speed[follower];
+        double speed = f.speed(follower);
         double wanted = Following.towards(
                 speed,
                 gap,
-                f.speed[ahead],
-                f.space[follower] * share,
-                f.gapTime[follower] * share,
-                f.desiredAcceleration[follower],
-                f.closing[follower]);
-        double safe = Following.safe(speed, gap, f.speed[ahead], dt);
+                f.speed(ahead),
+                f.space(follower) * share,
+                f.gapTime(follower) * share,
+                f.desiredAcceleration(follower),
+                f.closing(follower));
+        double safe = Following.safe(speed, gap, f.speed(ahead), dt);
         return speed < 0.1 ? safe >= 0 : Math.min(wanted, safe) >= -accepted;
     }
 }

@@ -76,26 +76,26 @@ public final class Gates {
      * @param dt step (s)
      */
     double distance(int v, double dt) {
-        int[] booths = onLane[f.lane[v]];
+        int[] booths = onLane[f.lane(v)];
         for (int booth : booths) {
-            double left = at(booth) - f.pos[v];
-            if (f.gate[v] == booth || left < -1) {
+            double left = at(booth) - f.pos(v);
+            if (f.gate(v) == booth || left < -1) {
                 continue; // it has been served, or came into this lane behind it
             }
-            if (Float.isNaN(f.lostAtGate[v])) {
-                f.lostAtGate[v] = (float) ledger.delay[v];
+            if (Float.isNaN(f.lostAtGate(v))) {
+                f.lostAtGate(v, (float) ledger.delay(v));
             }
             if (isServed(v)) {
-                f.service[v] -= (float) dt;
-                if (f.service[v] > 0) {
+                f.service(v, f.service(v) - ((float) dt));
+                if (f.service(v) > 0) {
                     return 0;
                 }
-                f.service[v] = Float.NaN;
-                f.lostAtGate[v] = Float.NaN;
-                f.gate[v] = booth;
+                f.service(v, Float.NaN);
+                f.lostAtGate(v, Float.NaN);
+                f.gate(v, booth);
                 continue;
             }
-            if (f.speed[v] < STANDS && left <= AT_GATE && f.changedFrom[v] == LaneTable.NONE) {
+            if (f.speed(v) < STANDS && left <= AT_GATE && f.changedFrom(v) == LaneTable.NONE) {
                 begin(v, booth);
                 return 0;
             }
@@ -105,16 +105,16 @@ public final class Gates {
     }
 
     private void begin(int v, int booth) {
-        Quantity time = table.service[booth][f.type[v]];
-        double drawn = Draws.normalWithinTwo(departures.key()[f.id[v]], FIRST_DRAW + booth, time.mean(), time.spread());
-        f.service[v] = (float) Math.max(SHORTEST, drawn);
-        began[booth] = f.id[v];
-        waited[booth] = ledger.delay[v] - f.lostAtGate[v];
-        serves[booth] = f.service[v];
+        Quantity time = table.service[booth][f.type(v)];
+        double drawn = Draws.normalWithinTwo(departures.key()[f.id(v)], FIRST_DRAW + booth, time.mean(), time.spread());
+        f.service(v, (float) Math.max(SHORTEST, drawn));
+        began[booth] = f.id(v);
+        waited[booth] = ledger.delay(v) - f.lostAtGate(v);
+        serves[booth] = f.service(v);
     }
 
     boolean isServed(int v) {
-        return !Float.isNaN(f.service[v]);
+        return !Float.isNaN(f.service(v));
     }
 
     /** All booths: gates in the order of the study, of each its lanes from the left. */

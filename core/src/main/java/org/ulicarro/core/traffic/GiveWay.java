@@ -34,6 +34,7 @@ final class GiveWay implements Stateful {
     private final GapTable gaps;
     private final LaneQueues queues;
     private final Fleet f;
+    private final Junctions junctions;
     private final Aspects aspects;
     private final Occupancy occupancy;
     private final RoundaboutRoom ringRoom;
@@ -59,6 +60,7 @@ final class GiveWay implements Stateful {
         gaps = table.gaps;
         queues = parts.queues;
         f = parts.fleet;
+        junctions = parts.junctions;
         aspects = parts.aspects;
         occupancy = parts.occupancy;
         ringRoom = new RoundaboutRoom(parts);
@@ -100,7 +102,7 @@ final class GiveWay implements Stateful {
             }
             int v = candidate(path, red);
             if (v >= 0) {
-                double at = f.lane[v] == path ? f.pos[v] : f.pos[v] - table.end[table.from[path]];
+                double at = f.lane(v) == path ? f.pos(v) : f.pos(v) - table.end[table.from[path]];
                 decide(v, path, at, red && at < 0, now);
             }
         }
@@ -133,21 +135,22 @@ final class GiveWay implements Stateful {
                     ? Fleet.NO_GAP
                     : take(v, path, at, red, now);
         }
-        boolean had = f.committed[v] == Fleet.HAS_GAP || f.committed[v] == Fleet.HAS_HALF;
+        boolean had = f.committed(v) == Fleet.HAS_GAP || f.committed(v) == Fleet.HAS_HALF;
         if (took != Fleet.NO_GAP) {
             if (!had) {
-                f.committed[v] = took;
+                f.committed(v, took);
+                junctions.comes(path);
                 lastWent[table.from[path]] = now + streams.seconds(v, Math.max(0, waitAt - at), table.limit[path]);
             }
         } else if (had && canStillWait(v, waitAt - at)) {
-            f.committed[v] = f.isHalfWay(v) ? Fleet.DROPS_HALF : Fleet.DROPS_GAP;
+            f.committed(v, f.isHalfWay(v) ? Fleet.DROPS_HALF : Fleet.DROPS_GAP);
         }
     }
 
     private boolean isOpen(int v, int path, double at) {
         boolean open = table.foot.ofLane[path].length == 0 || courtesy.isOpen(v, path, at);
         if (!open) {
-            f.inTheWay[v] = -1;
+            f.inTheWay(v, -1);
         }
         return open;
     }
@@ -155,12 +158,12 @@ final class GiveWay implements Stateful {
     /** The whole way, or half of it, or nothing. */
     private byte take(int v, int path, double at, boolean red, double now) {
         double patience = patience(v, now);
-        double heavy = f.length[v] > HEAVY_FROM ? gaps.heavyCritical[path] : 0;
+        double heavy = f.length(v) > HEAVY_FROM ? gaps.heavyCritical[path] : 0;
         double middle = gaps.waitAgain[path];
-        boolean halves = middle == middle && f.length[v] <= gaps.storage[path];
-        double half = (gaps.inHalves[path] * f.caution[v] + heavy) * patience;
+        boolean halves = middle == middle && f.length(v) <= gaps.storage[path];
+        double half = (gaps.inHalves[path] * f.caution(v) + heavy) * patience;
         if (!halves) {
-            double whole = (gaps.critical[path] * f.caution[v] + heavy) * patience;
+            double whole = (gaps.critical[path] * f.caution(v) + heavy) * patience;
             return streams.leave(v, path, at, Double.POSITIVE_INFINITY, whole, red) ? Fleet.TAKES_GAP : Fleet.NO_GAP;
         }
         if (!streams.leave(v, path, at, middle, half, red) || isTaken(path)) {
@@ -171,10 +174,10 @@ final class GiveWay implements Stateful {
 
     /** Whether somebody stands in the median, or is about to. */
     private boolean isTaken(int path) {
-        int n = queues.count[path];
+        int n = queues.count(path);
         for (int k = 0; k < n; k++) {
             int u = queues.at(path, k);
-            if (f.isHalfWay(u) && f.pos[u] <= gaps.waitAgain[path]) {
+            if (f.isHalfWay(u) && f.pos(u) <= gaps.waitAgain[path]) {
                 return true;
             }
         }
@@ -182,15 +185,15 @@ final class GiveWay implements Stateful {
     }
 
     private void decideInMedian(int path, double now) {
-        for (int k = 0; k < queues.count[path]; k++) {
+        for (int k = 0; k < queues.count(path); k++) {
             int v = queues.at(path, k);
-            if (f.committed[v] == Fleet.HAS_HALF && f.pos[v] <= gaps.waitAgain[path] && f.pos[v] > table.waitAt[path]) {
-                double heavy = f.length[v] > HEAVY_FROM ? gaps.heavyCritical[path] : 0;
-                double half = (gaps.inHalves[path] * f.caution[v] + heavy) * patience(v, now);
+            if (f.committed(v) == Fleet.HAS_HALF && f.pos(v) <= gaps.waitAgain[path] && f.pos(v) > table.waitAt[path]) {
+                double heavy = f.length(v) > HEAVY_FROM ? gaps.heavyCritical[path] : 0;
+                double half = (gaps.inHalves[path] * f.caution(v) + heavy) * patience(v, now);
                 if (hasRoomBehind(v, path)
-                        && isOpen(v, path, f.pos[v])
-                        && streams.leaveBeyond(v, path, f.pos[v], gaps.waitAgain[path], half)) {
-                    f.committed[v] = Fleet.TAKES_GAP;
+                        && isOpen(v, path, f.pos(v))
+                        && streams.leaveBeyond(v, path, f.pos(v), gaps.waitAgain[path], half)) {
+                    f.committed(v, Fleet.TAKES_GAP);
                 }
                 return;
             }
@@ -199,10 +202,10 @@ final class GiveWay implements Stateful {
 
     /** Share of the critical gap that is left after waiting. */
     private double patience(int v, double now) {
-        if (f.stoodSince[v] < 0) {
+        if (f.stoodSince(v) < 0) {
             return 1;
         }
-        double impatient = (now - f.stoodSince[v] * 0.1 - patientFor) / losesPatienceOver;
+        double impatient = (now - f.stoodSince(v) * 0.1 - patientFor) / losesPatienceOver;
         return 1 - givesUp * Math.max(0, Math.min(1, impatient));
     }
 
@@ -211,54 +214,54 @@ final class GiveWay implements Stateful {
         if (f.goes(v)) {
             return true;
         }
-        double heavy = f.length[v] > HEAVY_FROM ? gaps.heavyFollowUp[path] : 0;
-        double earliest = lastWent[table.from[path]] + gaps.followUp[path] * f.caution[v] + heavy;
+        double heavy = f.length(v) > HEAVY_FROM ? gaps.heavyFollowUp[path] : 0;
+        double earliest = lastWent[table.from[path]] + gaps.followUp[path] * f.caution(v) + heavy;
         return earliest <= now || now + streams.seconds(v, Math.max(0, metres), table.limit[path]) >= earliest;
     }
 
     /** The first vehicle of a path's stream that has not passed the waiting place, or -1. */
     private int candidate(int path, boolean red) {
-        for (int k = 0; k < queues.count[path]; k++) {
+        for (int k = 0; k < queues.count(path); k++) {
             int v = queues.at(path, k);
-            if (f.pos[v] <= table.waitAt[path]) {
+            if (f.pos(v) <= table.waitAt[path]) {
                 return v;
             }
         }
         int lane = table.from[path];
-        if (queues.count[lane] == 0 || Double.isNaN(table.waitAt[path]) && !red) {
+        if (queues.count(lane) == 0 || Double.isNaN(table.waitAt[path]) && !red) {
             return -1;
         }
         int v = queues.at(lane, 0);
-        return f.next[v] == path && (red || streams.mayPassLine(v, path)) ? v : -1;
+        return f.next(v) == path && (red || streams.mayPassLine(v, path)) ? v : -1;
     }
 
     /** Notes when a vehicle comes to its full stop at the line. */
     private boolean hasStopped(int v, double at, double now) {
-        if (Double.isNaN(f.since[v]) && f.speed[v] < STANDS && at > -stopsWithin) {
-            f.since[v] = now;
+        if (Double.isNaN(f.since(v)) && f.speed(v) < STANDS && at > -stopsWithin) {
+            f.since(v, now);
         }
-        return !Double.isNaN(f.since[v]);
+        return !Double.isNaN(f.since(v));
     }
 
     /** A gap that closes again is let go as long as a comfortable stop is possible. */
     private boolean canStillWait(int v, double room) {
-        return room > 0 && f.speed[v] * f.speed[v] <= 2 * f.comfortableDeceleration[v] * room;
+        return room > 0 && f.speed(v) * f.speed(v) <= 2 * f.comfortableDeceleration(v) * room;
     }
 
     private boolean isNear(int v, double distance) {
-        double braking = f.speed[v] * f.speed[v] / (2 * f.comfortableDeceleration[v]);
-        return distance <= braking + LOOKS_AHEAD * f.speed[v] + 3;
+        double braking = f.speed(v) * f.speed(v) / (2 * f.comfortableDeceleration(v));
+        return distance <= braking + LOOKS_AHEAD * f.speed(v) + 3;
     }
 
     /** There must be room to stand clear of the junction, or clear of those behind on a ring. */
     private boolean hasRoomBehind(int v, int path) {
         boolean ring = table.onRing[table.to[path]];
-        if (ring && table.onRing[table.from[path]] || !ring && f.blocks[v] == 1) {
+        if (ring && table.onRing[table.from[path]] || !ring && f.blocks(v) == 1) {
             return true;
         }
         int last = ring ? ringRoom.missing(v, path) : occupancy.noRoomBehind(v, path);
         if (last >= 0) {
-            f.inTheWay[v] = f.id[last];
+            f.inTheWay(v, f.id(last));
         }
         return last < 0;
     }

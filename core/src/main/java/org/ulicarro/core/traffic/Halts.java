@@ -56,7 +56,7 @@ final class Halts implements Stateful {
 
     /** Whether passengers get on and off. */
     boolean stands(int v) {
-        return !Float.isNaN(f.dwell[v]);
+        return !Float.isNaN(f.dwell(v));
     }
 
     /** How far a vehicle may drive before it has to stand at its next stop (m); infinite when that is not on its link. */
@@ -65,21 +65,21 @@ final class Halts implements Stateful {
         if (stop == null) {
             return Double.POSITIVE_INFINITY;
         }
-        double left = stop.to() - f.pos[v];
+        double left = stop.to() - f.pos(v);
         if (left < -1) { // it could not get there
             leave(v);
             return Double.POSITIVE_INFINITY;
         }
-        if (f.lane[v] == stop.standsOn()) {
+        if (f.lane(v) == stop.standsOn()) {
             if (stands(v)) {
-                f.dwell[v] -= (float) dt;
-                if (f.dwell[v] <= 0 && Clock.seconds(occupancy.tick) >= earliest(v)) {
-                    lastLeft[departures.line()[f.id[v]]][f.call[v]] = Clock.seconds(occupancy.tick);
+                f.dwell(v, f.dwell(v) - ((float) dt));
+                if (f.dwell(v) <= 0 && Clock.seconds(occupancy.tick) >= earliest(v)) {
+                    lastLeft[departures.line()[f.id(v)]][f.call(v)] = Clock.seconds(occupancy.tick);
                     leave(v);
                     return Double.POSITIVE_INFINITY;
                 }
-            } else if (f.speed[v] < DOORS_OPEN && f.changedFrom[v] == LaneTable.NONE && isInside(v, stop, left)) {
-                f.dwell[v] = (float) dwell(v);
+            } else if (f.speed(v) < DOORS_OPEN && f.changedFrom(v) == LaneTable.NONE && isInside(v, stop, left)) {
+                f.dwell(v, (float) dwell(v));
             }
         }
         return stands(v) ? 0 : Math.max(0, left);
@@ -87,39 +87,39 @@ final class Halts implements Stateful {
 
     /** The second and third at a stop open their doors behind the first when most of their body is inside. */
     private boolean isInside(int v, StopPlace stop, double left) {
-        return left <= AT_HEAD || f.pos[v] - 0.7 * f.length[v] >= stop.from();
+        return left <= AT_HEAD || f.pos(v) - 0.7 * f.length(v) >= stop.from();
     }
 
     private double dwell(int v) {
-        ServiceLine line = departures.lines().get(departures.line()[f.id[v]]);
-        Quantity usual = line.dwell()[f.call[v]];
+        ServiceLine line = departures.lines().get(departures.line()[f.id(v)]);
+        Quantity usual = line.dwell()[f.call(v)];
         double drawn =
-                Draws.normalWithinTwo(departures.key()[f.id[v]], FIRST_DRAW + f.call[v], usual.mean(), usual.spread());
+                Draws.normalWithinTwo(departures.key()[f.id(v)], FIRST_DRAW + f.call(v), usual.mean(), usual.spread());
         return Math.max(SHORTEST, drawn) + boarders(v, line) * line.boardingTime();
     }
 
     /** Before this it does not leave its stop (s since midnight). */
     private double earliest(int v) {
-        ServiceLine line = departures.lines().get(departures.line()[f.id[v]]);
-        double wait = line.leaves()[f.call[v]];
-        return wait > 0 ? departures.time()[f.id[v]] + wait : 0;
+        ServiceLine line = departures.lines().get(departures.line()[f.id(v)]);
+        double wait = line.leaves()[f.call(v)];
+        return wait > 0 ? departures.time()[f.id(v)] + wait : 0;
     }
 
     /** How many came to the stop since the last vehicle of the line left: a Poisson number, so that late ones get later. */
     private int boarders(int v, ServiceLine line) {
-        double rate = line.boardings()[f.call[v]];
+        double rate = line.boardings()[f.call(v)];
         if (rate <= 0) {
             return 0;
         }
         double now = Clock.seconds(occupancy.tick);
-        double last = lastLeft[departures.line()[f.id[v]]][f.call[v]];
+        double last = lastLeft[departures.line()[f.id(v)]][f.call(v)];
         double since = Double.isNaN(last) ? usualHeadway(line) : now - last;
         double mean = rate * Math.min(LONGEST_WAIT, since);
         // exponential steps up to the mean: a Poisson number by its arrivals
-        long key = departures.key()[f.id[v]];
+        long key = departures.key()[f.id(v)];
         int count = -1;
         for (double sum = 0; sum < mean; count++) {
-            sum += Draws.exponential(key, BOARDING_DRAWS + 1000L * f.call[v] + count + 1);
+            sum += Draws.exponential(key, BOARDING_DRAWS + 1000L * f.call(v) + count + 1);
         }
         return Math.max(0, count);
     }
@@ -130,13 +130,13 @@ final class Halts implements Stateful {
     }
 
     private void leave(int v) {
-        f.dwell[v] = Float.NaN;
-        int calls = departures.lines().get(departures.line()[f.id[v]]).stop().length;
-        f.call[v] = f.call[v] + 1 < calls ? f.call[v] + 1 : Fleet.NO_CALL;
-        if (f.call[v] == Fleet.NO_CALL) {
-            f.rare[v] &= ~Fleet.CALLS;
+        f.dwell(v, Float.NaN);
+        int calls = departures.lines().get(departures.line()[f.id(v)]).stop().length;
+        f.call(v, f.call(v) + 1 < calls ? f.call(v) + 1 : Fleet.NO_CALL);
+        if (f.call(v) == Fleet.NO_CALL) {
+            f.unmark(v, Fleet.CALLS);
         }
-        wayfinding.plan(v, f.lane[v]);
+        wayfinding.plan(v, f.lane(v));
     }
 
     @Override

@@ -36,7 +36,7 @@ final class HeldBy {
      * @param why what bounds its acceleration in this step
      */
     void note(int v, Pedals why) {
-        boolean stands = f.speed[v] < Motion.STANDING && why.accel <= STAYS;
+        boolean stands = f.speed(v) < Motion.STANDING && why.accel <= STAYS;
         if (why.accel >= BRAKES && !stands) {
             return;
         }
@@ -49,53 +49,53 @@ final class HeldBy {
             return; // the end of its lane and the queue beside it both keep it there
         }
         if (by != Ledger.NOBODY || stands) {
-            ledger.heldByNow[v] = by;
+            ledger.heldByNow(v, by);
         }
     }
 
     private int control(int v, Pedals why) {
         if (why.restraint == Pedals.WALKERS) {
             int place = why.crossingPlace;
-            return place == ledger.place[v] || isAhead(v, place) ? place : Ledger.NOBODY;
+            return place == ledger.place(v) || isAhead(v, place) ? place : Ledger.NOBODY;
         }
         int blocker = why.restraint == Pedals.GAP ? behindGap(v) : why.blocker;
         if (blocker >= 0) {
             // who stands where it has to go may itself be held further on
-            int by = ledger.heldBy[blocker];
+            int by = ledger.heldBy(blocker);
             if (by != Ledger.NOBODY && !ledger.isHeldFromBehind(blocker) && isAhead(v, by)) {
                 return by;
             }
         }
-        return table.placeOf(wayfinding.movementOf(v, f.cursor[v]));
+        return table.placeOf(wayfinding.movementOf(v, f.cursor(v)));
     }
 
     /** Who takes the room behind the gap that a standing vehicle waits for, or -1. */
     private int behindGap(int v) {
-        int lane = f.lane[v];
-        int way = table.path[lane] ? lane : f.next[v];
-        if (f.speed[v] >= Motion.STANDING || way < 0) {
+        int lane = f.lane(v);
+        int way = table.path[lane] ? lane : f.next(v);
+        if (f.speed(v) >= Motion.STANDING || way < 0) {
             return -1;
         }
         if (table.onRing[table.to[way]]) {
             return ringRoom.missing(v, way);
         }
-        return f.blocks[v] == 0 ? occupancy.noRoomBehind(v, way) : -1;
+        return f.blocks(v) == 0 ? occupancy.noRoomBehind(v, way) : -1;
     }
 
     /** What holds the one ahead holds this one; those ahead on the same lane have been looked at already in this step. */
     private int handedOn(int v, int u) {
-        int by = f.lane[u] == f.lane[v] ? ledger.heldByNow[u] : ledger.heldBy[u];
-        if (by == Ledger.NOBODY || by == ledger.place[v] || by == ledger.heldByNow[v]) {
+        int by = f.lane(u) == f.lane(v) ? ledger.heldByNow(u) : ledger.heldBy(u);
+        if (by == Ledger.NOBODY || by == ledger.place(v) || by == ledger.heldByNow(v)) {
             return by;
         }
-        if (by == ledger.place[u] && ledger.isPastLine(u)) {
+        if (by == ledger.place(u) && ledger.isPastLine(u)) {
             return Ledger.NOBODY; // still picking up speed after a line that does not concern this one
         }
         if (isAhead(v, by)) {
             return by;
         }
         // it turns off to where it is held, and stands in the way to the next line until then
-        return ledger.isPastLine(v) ? table.placeOf(wayfinding.nextControlled(v, onward(v))) : ledger.place[v];
+        return ledger.isPastLine(v) ? table.placeOf(wayfinding.nextControlled(v, onward(v))) : ledger.place(v);
     }
 
     private boolean isAhead(int v, int place) {
@@ -104,6 +104,6 @@ final class HeldBy {
 
     /** Place on its route of the first line that it has not passed. */
     private int onward(int v) {
-        return f.cursor[v] + (table.path[f.lane[v]] ? 1 : 0);
+        return f.cursor(v) + (table.path[f.lane(v)] ? 1 : 0);
     }
 }

@@ -59,24 +59,24 @@ final class LaneChanges {
     /**
      * Makes those of the wishes for which there is room.
      *
-     * @param wishes rows, in any order
+     * @param wishes slots, in any order
      */
     void make(Tally wishes, double now, int tick) {
         sortByTarget(wishes);
         for (int i = 0; i < wishes.count(); i++) {
-            int v = wishes.at(i);
-            if (f.changedFrom[v] != LaneTable.NONE) {
+            int v = f.rowAt(wishes.at(i));
+            if (f.changedFrom(v) != LaneTable.NONE) {
                 continue; // its body is still on a lane of the link before
             }
-            int target = f.target[v];
-            boolean needed = f.motive[v] < Motive.GAIN.ordinal();
+            int target = f.target(v);
+            boolean needed = f.motive(v) < Motive.GAIN.ordinal();
             boolean fits = gaps.fits(v, target, needed);
-            if (v == witness.row) {
+            if (f.slot(v) == witness.slot) {
                 witness.change(
-                        Motive.of(f.motive[v]),
+                        Motive.of(f.motive(v)),
                         target,
                         fits,
-                        gaps.inTheWay < 0 ? -1 : f.id[gaps.inTheWay],
+                        gaps.inTheWay < 0 ? -1 : f.id(gaps.inTheWay),
                         gaps.behind);
             }
             if (fits) {
@@ -93,90 +93,91 @@ final class LaneChanges {
     /** By target lane, then from the front, then by id. */
     private void sortByTarget(Tally wishes) {
         for (int i = 1; i < wishes.count(); i++) {
-            int v = wishes.at(i);
+            int slot = wishes.at(i);
+            int v = f.rowAt(slot);
             int j = i - 1;
-            while (j >= 0 && isLater(wishes.at(j), v)) {
+            while (j >= 0 && isLater(f.rowAt(wishes.at(j)), v)) {
                 wishes.set(j + 1, wishes.at(j));
                 j--;
             }
-            wishes.set(j + 1, v);
+            wishes.set(j + 1, slot);
         }
     }
 
     private boolean isLater(int u, int v) {
-        int targetU = f.target[u];
-        int targetV = f.target[v];
+        int targetU = f.target(u);
+        int targetV = f.target(v);
         if (targetU != targetV) {
             return targetU > targetV;
         }
-        return f.pos[u] != f.pos[v] ? f.pos[u] < f.pos[v] : f.id[u] > f.id[v];
+        return f.pos(u) != f.pos(v) ? f.pos(u) < f.pos(v) : f.id(u) > f.id(v);
     }
 
-    private void move(int v, int target, int tick) {
-        int old = f.lane[v];
-        int place = occupancy.place(target, f.pos[v]);
-        if (place < queues.count[target]) {
+    private void move(int from, int target, int tick) {
+        int old = f.lane(from);
+        int place = occupancy.place(target, f.pos(from));
+        if (place < queues.count(target)) {
             int follower = queues.at(target, place);
-            f.letInAt[follower] = tick;
-            f.ease[follower] = (float) Math.min(f.ease[follower], gaps.ease);
+            f.letInAt(follower, tick);
+            f.ease(follower, (float) Math.min(f.ease(follower), gaps.ease));
         }
-        f.ease[v] = (float) Math.min(f.ease[v], gaps.ease);
-        queues.remove(old, v);
-        queues.insert(target, place, v);
+        f.ease(from, (float) Math.min(f.ease(from), gaps.ease));
+        int v = queues.insert(target, place, from);
+        queues.remove(old, from);
         queues.addGuest(old, v, 0);
-        f.changedFrom[v] = old;
-        f.rare[v] |= Fleet.MOVES_OVER;
-        f.changeLeft[v] = (float) changeDuration;
-        f.changedAt[v] = tick;
-        f.lane[v] = target;
-        f.since[v] = Double.NaN;
-        events.startedOver(v, target, f.motive[v]);
+        f.changedFrom(v, old);
+        f.mark(v, Fleet.MOVES_OVER);
+        f.changeLeft(v, (float) changeDuration);
+        f.changedAt(v, tick);
+        f.lane(v, target);
+        f.since(v, Double.NaN);
+        events.startedOver(v, target, f.motive(v));
         wayfinding.plan(v, target);
     }
 
     /** The nearest one behind in the other lane leaves room, if that is its way and it has not just done so for somebody else. */
     private void askForRoom(int v, int target, int tick) {
-        int place = occupancy.place(target, f.pos[v]);
+        int place = occupancy.place(target, f.pos(v));
         // who stands beside it had better drive on: the next one behind can open a gap
-        while (place < queues.count[target] && isBeside(queues.at(target, place), v)) {
+        while (place < queues.count(target) && isBeside(queues.at(target, place), v)) {
             place++;
         }
-        if (place < queues.count[target]) {
+        if (place < queues.count(target)) {
             int u = queues.at(target, place);
-            boolean sees = f.pos[v] - f.length[v] - f.pos[u] < seesNeed;
-            boolean justDid = tick - f.letInAt[u] < letsInEvery * 10;
-            if (sees && !justDid && f.lets[u] == 1) {
-                f.rare[u] |= Fleet.LEAVES_ROOM;
-                f.roomFor[u] = v; // of several the nearest ahead of it, who comes last in this order
+            boolean sees = f.pos(v) - f.length(v) - f.pos(u) < seesNeed;
+            boolean justDid = tick - f.letInAt(u) < letsInEvery * 10;
+            if (sees && !justDid && f.lets(u) == 1) {
+                f.mark(u, Fleet.LEAVES_ROOM);
+                f.roomFor(u, f.slot(v)); // of several the nearest ahead of it, who comes last in this order
             }
         }
     }
 
     private boolean isBeside(int u, int v) {
-        return f.pos[u] > f.pos[v] - f.length[v] - 1 && f.speed[u] < 3;
+        return f.pos(u) > f.pos(v) - f.length(v) - 1 && f.speed(u) < 3;
     }
 
     /** At the end of a wrong lane a driver loses patience in the end. */
     private void waitAtEnd(int v, double now) {
-        int lane = f.lane[v];
-        boolean atEnd = f.next[v] == Fleet.WRONG_LANE
-                && f.speed[v] < 0.5
-                && table.end[lane] - f.pos[v] < waitsWithin
+        int lane = f.lane(v);
+        boolean atEnd = f.next(v) == Fleet.WRONG_LANE
+                && f.speed(v) < 0.5
+                && table.end[lane] - f.pos(v) < waitsWithin
                 && queues.at(lane, 0) == v;
         if (!atEnd) {
             return;
         }
-        if (Double.isNaN(f.since[v])) {
-            f.since[v] = now;
-        } else if (now - f.since[v] >= rules.patience[lane] && table.paths[lane].length > 0) {
+        if (Double.isNaN(f.since(v))) {
+            f.since(v, now);
+        } else if (now - f.since(v) >= rules.patience[lane] && table.paths[lane].length > 0) {
             driveOn(v, lane);
         }
     }
 
     /** Takes the movement from which the way to the destination is shortest, and if there is none the way out that is. */
     private void driveOn(int v, int lane) {
-        int cursor = f.cursor[v];
-        int[] way = routes.of(f.id[v]);
+        int cursor = f.cursor(v);
+        int[] way = routes.of(f.id(v));
         int goal = table.network.movements().get(way[way.length - 1]).toLink();
         List<Integer> onward = way(lane, goal);
         if (onward == null) {
@@ -185,17 +186,17 @@ final class LaneChanges {
         if (onward == null) {
             return; // nothing leads on from here; it goes on waiting
         }
-        routes.replace(f.id[v], cursor, onward);
+        routes.replace(f.id(v), cursor, onward);
         missedTurns++;
-        events.missedTurn(f.id[v], way[cursor]);
-        f.since[v] = Double.NaN;
+        events.missedTurn(f.id(v), way[cursor]);
+        f.since(v, Double.NaN);
         if (!ledger.isPastLine(v)) {
             // what it waited here stays on the account of the place, which it now leaves another way
-            ledger.ahead[v] = wayfinding.nextControlled(v, cursor);
-            ledger.place[v] = table.placeOf(ledger.ahead[v]);
+            ledger.ahead(v, wayfinding.nextControlled(v, cursor));
+            ledger.place(v, table.placeOf(ledger.ahead(v)));
         }
-        f.call[v] = Fleet.NO_CALL;
-        f.rare[v] &= ~Fleet.CALLS;
+        f.call(v, Fleet.NO_CALL);
+        f.unmark(v, Fleet.CALLS);
         wayfinding.plan(v, lane);
     }
 

@@ -3,105 +3,138 @@ package org.ulicarro.core.traffic;
 import java.io.DataInput;
 import java.io.DataOutput;
 import java.io.IOException;
-import org.ulicarro.core.base.SavedArrays;
+import java.util.Arrays;
 import org.ulicarro.core.base.Stateful;
+import org.ulicarro.core.network.LongBodies;
 
 /**
- * Which vehicles are on which lane: for each lane a ring of rows, furthest downstream first, and beside it a short list of guests,
+ * Which vehicles are on which lane. The records of a lane stand in a slab, one behind the other, furthest downstream first, so that the
+ * one ahead of a vehicle is in the row before; behind them is room for those who come. Beside it each lane has a short list of guests,
  * vehicles whose front is elsewhere but whose body is still here: their rear has not left yet, or they are moving sideways.
  */
 final class LaneQueues implements Stateful {
 
-    private int[] rows; // the rings of all lanes one behind the other
-    private final int[] begin; // lane -> where its ring begins
-    private final int[] mask; // lane -> places in its ring less one; the places are a power of two
-    private final int[] head; // lane -> place of the first vehicle in its ring
-    private int used; // of 'rows'
-    final int[] count; // lane -> vehicles in its ring
-    private final int[][] guests; // lane -> rows of its guests
-    private final double[][] guestOffset; // lane -> what turns each guest's own position into one on this lane, m
-    final int[] guestCount; // lane -> guests
+    // A lane has 1 << LANE whole numbers.
+    static final int LANE = 3;
+    static final int BEGIN = 0; // row of its first vehicle
+    static final int COUNT = 1; // vehicles on it
+    static final int GUESTS = 2; // guests on it
+    private static final int FLOOR = 3; // first row of its slab
+    private static final int CEILING = 4; // first row behind its slab
 
-    LaneQueues(LaneTable table) {
-        int lanes = table.lanes;
-        begin = new int[lanes];
-        mask = new int[lanes];
-        head = new int[lanes];
-        count = new int[lanes];
-        guests = new int[lanes][4];
-        guestOffset = new double[lanes][4];
-        guestCount = new int[lanes];
-        for (int lane = 0; lane < lanes; lane++) {
-            int most = (int) ((table.end[lane] - table.start[lane]) / 5.0) + 4;
-            begin[lane] = used;
-            mask[lane] = Integer.highestOneBit(most) * 2 - 1;
-            used += mask[lane] + 1;
-        }
-        rows = new int[used];
+    private static final int[] NOBODY = {};
+
+    private final Fleet f;
+    private final Junctions junctions;
+    private final boolean[] path;
+    private final int count;
+    final int[] lanes;
+    private final int[][] guests; // lane -> slots of its guests
+    private final double[][] guestOffset; // lane -> what turns each guest's own position into one on this lane, m
+    private int[] was = NOBODY; // while slabs are put in order, the lanes as they were
+
+    LaneQueues(LaneTable table, Fleet fleet, Junctions junctions) {
+        f = fleet;
+        this.junctions = junctions;
+        path = table.path;
+        count = table.lanes;
+        lanes = new int[count << LANE];
+        guests = new int[count][];
+        guestOffset = new double[count][];
+        Arrays.fill(guests, NOBODY);
+    }
+
+    /** Vehicles on a lane. */
+    int count(int lane) {
+        return lanes[(lane << LANE) + COUNT];
     }
 
     /** The k-th vehicle of a lane, 0 the furthest downstream. */
     int at(int lane, int k) {
-        return rows[begin[lane] + (head[lane] + k & mask[lane])];
-    }
-
-    private void set(int lane, int k, int row) {
-        rows[begin[lane] + (head[lane] + k & mask[lane])] = row;
+        return lanes[(lane << LANE) + BEGIN] + k;
     }
 
     int last(int lane) {
-        return at(lane, count[lane] - 1);
+        int l = lane << LANE;
+        return lanes[l + BEGIN] + lanes[l + COUNT] - 1;
     }
 
-    void append(int lane, int row) {
-        insert(lane, count[lane], row);
+    /**
+     * Takes a record to the end of a lane.
+     *
+     * @return where it stands now
+     */
+    int append(int lane, int row) {
+        return insert(lane, count(lane), row);
     }
 
-    /** Puts a vehicle in at the k-th place; those behind move one back. */
-    void insert(int lane, int k, int row) {
-        if (count[lane] > mask[lane]) {
-            enlarge(lane, 2 * (mask[lane] + 1));
+    /**
+     * Takes a record to the k-th place of a lane; those behind move one back. It must not be on that lane.
+     *
+     * @return where it stands now
+     */
+    int insert(int lane, int k, int row) {
+        int l = lane << LANE;
+        int vehicles = lanes[l + COUNT];
+        int from = row;
+        if (lanes[l + BEGIN] + vehicles == lanes[l + CEILING]) {
+            makeRoom(l);
         }
-        for (int i = count[lane]; i > k; i--) {
-            set(lane, i, at(lane, i - 1));
+        int place = lanes[l + BEGIN] + k;
+        if (k < vehicles) {
+            f.move(place, place + 1, vehicles - k);
         }
-        set(lane, k, row);
-        count[lane]++;
+        f.move(from, place, 1);
+        lanes[l + COUNT]++;
+        note(lane);
+        return place;
+    }
+
+    /** Room behind the last one: in front of the slab, or where nobody has been. What the slab leaves is not used until slabs are put in order. */
+    private void makeRoom(int l) {
+        int begin = lanes[l + BEGIN];
+        int vehicles = lanes[l + COUNT];
+        int free = begin - lanes[l + FLOOR];
+        if (free > vehicles / 4) {
+            lanes[l + BEGIN] = lanes[l + FLOOR];
+        } else {
+            int room = Math.max(1, 2 * vehicles);
+            int first = f.rows(room);
+            lanes[l + FLOOR] = first;
+            lanes[l + CEILING] = first + room;
+            lanes[l + BEGIN] = first;
+        }
+        if (vehicles > 0) {
+            f.move(begin, lanes[l + BEGIN], vehicles);
+        }
     }
 
     void removeFirst(int lane) {
-        head[lane] = head[lane] + 1 & mask[lane];
-        count[lane]--;
+        int l = lane << LANE;
+        lanes[l + BEGIN]++;
+        lanes[l + COUNT]--;
+        note(lane);
     }
 
+    /** Takes a record out of its lane; those behind it move up. It still stands in its old row when it is the last one. */
     void remove(int lane, int row) {
-        int k = 0;
-        while (at(lane, k) != row) {
-            k++;
+        int l = lane << LANE;
+        int behind = lanes[l + BEGIN] + lanes[l + COUNT] - 1 - row;
+        if (behind > 0) {
+            f.move(row + 1, row, behind);
         }
-        for (int i = k; i + 1 < count[lane]; i++) {
-            set(lane, i, at(lane, i + 1));
-        }
-        count[lane]--;
+        lanes[l + COUNT]--;
+        note(lane);
     }
 
-    /** Moves a ring that has become too small behind all others; what it leaves is not used again. */
-    private void enlarge(int lane, int places) {
-        if (used + places > rows.length) {
-            rows = java.util.Arrays.copyOf(rows, Math.max(used + places, rows.length + rows.length / 4));
-        }
-        for (int k = 0; k < count[lane]; k++) {
-            rows[used + k] = at(lane, k);
-        }
-        begin[lane] = used;
-        mask[lane] = places - 1;
-        head[lane] = 0;
-        used += places;
+    /** Guests of a lane. */
+    int guests(int lane) {
+        return lanes[(lane << LANE) + GUESTS];
     }
 
     /** The g-th guest of a lane. */
     int guest(int lane, int g) {
-        return guests[lane][g];
+        return f.rowAt(guests[lane][g]);
     }
 
     /** What turns that guest's own position into one on this lane (m). */
@@ -110,18 +143,22 @@ final class LaneQueues implements Stateful {
     }
 
     void addGuest(int lane, int row, double offset) {
-        if (guestCount[lane] == guests[lane].length) {
-            guests[lane] = java.util.Arrays.copyOf(guests[lane], guestCount[lane] * 2);
-            guestOffset[lane] = java.util.Arrays.copyOf(guestOffset[lane], guestCount[lane] * 2);
+        int n = guests(lane);
+        if (n == guests[lane].length) {
+            guests[lane] = Arrays.copyOf(guests[lane], Math.max(2, 2 * n));
+            guestOffset[lane] = n == 0 ? new double[2] : Arrays.copyOf(guestOffset[lane], 2 * n);
         }
-        guests[lane][guestCount[lane]] = row;
-        guestOffset[lane][guestCount[lane]++] = offset;
+        guests[lane][n] = f.slot(row);
+        guestOffset[lane][n] = offset;
+        lanes[(lane << LANE) + GUESTS] = n + 1;
+        note(lane);
     }
 
     /** Takes a guest off a lane, if it is there. */
     void removeGuest(int lane, int row) {
-        for (int g = 0; g < guestCount[lane]; g++) {
-            if (guests[lane][g] == row) {
+        int slot = f.slot(row);
+        for (int g = 0; g < guests(lane); g++) {
+            if (guests[lane][g] == slot) {
                 removeGuestAt(lane, g);
                 return;
             }
@@ -130,64 +167,111 @@ final class LaneQueues implements Stateful {
 
     /** Takes the g-th guest off a lane; the last one takes its place. */
     void removeGuestAt(int lane, int g) {
-        int last = --guestCount[lane];
+        int last = guests(lane) - 1;
+        lanes[(lane << LANE) + GUESTS] = last;
         guests[lane][g] = guests[lane][last];
         guestOffset[lane][g] = guestOffset[lane][last];
+        note(lane);
+    }
+
+    /** Tells the place of a path who is on it now. */
+    private void note(int lane) {
+        if (path[lane]) {
+            int vehicles = count(lane);
+            int rears = guests(lane);
+            boolean anyLong = false;
+            for (int k = 0; k < vehicles; k++) {
+                anyLong |= f.length(at(lane, k)) > LongBodies.FROM;
+            }
+            for (int g = 0; g < rears; g++) {
+                anyLong |= f.length(guest(lane, g)) > LongBodies.FROM;
+            }
+            junctions.set(lane, vehicles > 0 || rears > 0, anyLong);
+        }
     }
 
     /** The guest's own position begins anew that much further on. */
     void shiftGuest(int lane, int row, double metres) {
-        for (int g = 0; g < guestCount[lane]; g++) {
-            if (guests[lane][g] == row) {
+        int slot = f.slot(row);
+        for (int g = 0; g < guests(lane); g++) {
+            if (guests[lane][g] == slot) {
                 guestOffset[lane][g] += metres;
             }
         }
     }
 
-    /** Calls every row by its new number. */
-    void renumber(int[] newRow) {
-        for (int lane = 0; lane < count.length; lane++) {
-            for (int k = 0; k < count[lane]; k++) {
-                set(lane, k, newRow[at(lane, k)]);
-            }
-            for (int g = 0; g < guestCount[lane]; g++) {
-                guests[lane][g] = newRow[guests[lane][g]];
+    /**
+     * Puts all slabs in the order of the lanes, each with some room: those who look at each other stand near each other in memory, which
+     * in large networks is worth more than anything else. No result depends on where anybody stands.
+     */
+    void order() {
+        if (was.length == 0) {
+            was = new int[lanes.length];
+        }
+        System.arraycopy(lanes, 0, was, 0, lanes.length);
+        f.beginOrder();
+        for (int l = 0; l < lanes.length; l += 1 << LANE) {
+            int vehicles = was[l + COUNT];
+            int first = slab(l, vehicles);
+            if (vehicles > 0) {
+                f.keep(was[l + BEGIN], first, vehicles);
+                f.findAgain(first, vehicles);
             }
         }
+        f.forgetWhoLeft();
+    }
+
+    /** A slab for some vehicles and those who may come soon. Where nobody is none is kept. */
+    private int slab(int l, int vehicles) {
+        int room = vehicles == 0 ? 0 : vehicles + 1 + vehicles / 4;
+        int first = f.rows(room);
+        lanes[l + FLOOR] = first;
+        lanes[l + CEILING] = first + room;
+        lanes[l + BEGIN] = first;
+        return first;
     }
 
     @Override
     public void save(DataOutput out) throws IOException {
-        for (int lane = 0; lane < count.length; lane++) {
-            out.writeInt(count[lane]);
-            for (int k = 0; k < count[lane]; k++) {
-                out.writeInt(at(lane, k));
+        for (int lane = 0; lane < count; lane++) {
+            int vehicles = count(lane);
+            out.writeInt(vehicles);
+            for (int k = 0; k < vehicles; k++) {
+                f.save(out, at(lane, k));
             }
-            out.writeInt(guests[lane].length);
-            out.writeInt(guestCount[lane]);
-            SavedArrays.write(out, guests[lane], guestCount[lane]);
-            SavedArrays.write(out, guestOffset[lane], guestCount[lane]);
+            out.writeInt(guests(lane));
+            for (int g = 0; g < guests(lane); g++) {
+                out.writeInt(guests[lane][g]);
+                out.writeDouble(guestOffset[lane][g]);
+            }
         }
     }
 
     @Override
     public void restore(DataInput in) throws IOException {
-        for (int lane = 0; lane < count.length; lane++) {
+        f.beginOrder();
+        for (int lane = 0; lane < count; lane++) {
             int vehicles = in.readInt();
-            count[lane] = 0;
-            head[lane] = 0;
-            if (vehicles > mask[lane] + 1) {
-                enlarge(lane, Integer.highestOneBit(vehicles) * 2);
+            int first = slab(lane << LANE, vehicles);
+            lanes[(lane << LANE) + COUNT] = vehicles;
+            for (int row = first; row < first + vehicles; row++) {
+                f.restore(in, row);
             }
-            for (int k = 0; k < vehicles; k++) {
-                append(lane, in.readInt());
+            f.findAgain(first, vehicles);
+            int here = in.readInt();
+            if (here > guests[lane].length) {
+                guests[lane] = new int[here];
+                guestOffset[lane] = new double[here];
             }
-            int room = in.readInt();
-            guests[lane] = guests[lane].length == room ? guests[lane] : new int[room];
-            guestOffset[lane] = guestOffset[lane].length == room ? guestOffset[lane] : new double[room];
-            guestCount[lane] = in.readInt();
-            SavedArrays.read(in, guests[lane]);
-            SavedArrays.read(in, guestOffset[lane]);
+            lanes[(lane << LANE) + GUESTS] = here;
+            for (int g = 0; g < here; g++) {
+                guests[lane][g] = in.readInt();
+                guestOffset[lane][g] = in.readDouble();
+            }
+        }
+        junctions.restart();
+        for (int lane = 0; lane < count; lane++) {
+            note(lane); // once the records of guests are there, too
         }
     }
 }

@@ -80,6 +80,7 @@ public final class LaneTable {
     final GapTable gaps;
     final FootTable foot;
     final LongTable longs;
+    final JunctionTable junctions;
 
     public LaneTable(Network network, SignalSystem signals) {
         this.network = network;
@@ -132,6 +133,7 @@ public final class LaneTable {
         gaps = new GapTable(this);
         foot = new FootTable(this);
         longs = new LongTable(this);
+        junctions = new JunctionTable(this);
     }
 
     private int[] filled(int value) {

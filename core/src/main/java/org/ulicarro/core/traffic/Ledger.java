@@ -6,7 +6,7 @@ import java.io.IOException;
 import org.ulicarro.core.base.Stateful;
 
 /**
- * What each vehicle's journey has cost it so far, row by row as in {@link Fleet}.
+ * What each vehicle's journey has cost it so far: in the records of {@link Fleet}, and beside them in columns by slot.
  *
  * <p>Delay needs the same vehicle alone on the same road. Its speed there at the point where the real vehicle is now is carried
  * along as {@code aloneSquared}, so travel time minus the sum of dx / (speed alone) is the delay, exactly and without a second
@@ -17,133 +17,308 @@ final class Ledger extends Columns implements Stateful {
     /** No control holds the vehicle. */
     static final int NOBODY = -1;
 
-    double[] wanted; // s since midnight when it wanted to enter
-    double[] outside; // s it waited outside
-    double[] delay; // s of delay of any kind since it wanted to enter
-    double[] aloneSquared; // (m/s)², what its speed would be here if it were alone
-    double[] cruise; // m/s, its desired speed on the straight of this road
-    double[] pace; // s/m, the inverse of that
+    private final Fleet f;
+    private double[] wanted;
+    private double[] outside;
+    private int[] ahead;
+    private double[] afarControl;
+    private double[] afarStopped;
+    private int[] afarStops;
+    private int[] farther;
 
-    // since the last controlled place
-    int[] ahead; // the next movement under control, or LaneTable.NONE
-    int[] place; // its place, or NOBODY
-    int[] heldBy; // place whose control or queue holds it, from the first braking for that on, or NOBODY
-    int[] heldByNow; // the same as decided in this step; counts for other lanes from the next step on, so that it does
-    // not matter which is decided first
-    byte[] queued; // 1 once it stopped or joined the queue, until it passes the line
-    byte[] armed; // 1 when a fall below the stop speed counts as a stop
-    double[] control; // s lost to the control of its place
-    double[] geometric; // s that curves cost even a vehicle alone
-    double[] stopped; // s of that below the stop speed
-    int[] stops;
-    double[] lineTime; // s since midnight when it passed the line, NaN before
-    double[] sinceLine; // m since the line
-    double[] lost; // s of delay of any kind until the line
-
-    // what a place further on than the next one has cost since it holds the vehicle: its queue reaches back past a line
-    double[] afarControl; // s
-    double[] afarStopped; // s
-    int[] afarStops;
-    int[] farther; // the first of its entries in FartherAccounts, or NOBODY
-
-    private int rows; // rows 0 .. rows-1 have been used
+    Ledger(Fleet fleet) {
+        f = fleet;
+    }
 
     @Override
     void allocate() {
         wanted = doubles(wanted);
         outside = doubles(outside);
-        delay = doubles(delay);
-        aloneSquared = doubles(aloneSquared);
-        cruise = doubles(cruise);
-        pace = doubles(pace);
         ahead = ints(ahead);
-        place = ints(place);
-        heldBy = ints(heldBy);
-        heldByNow = ints(heldByNow);
-        queued = bytes(queued);
-        armed = bytes(armed);
-        control = doubles(control);
-        geometric = doubles(geometric);
-        stopped = doubles(stopped);
-        stops = ints(stops);
-        lineTime = doubles(lineTime);
-        sinceLine = doubles(sinceLine);
-        lost = doubles(lost);
         afarControl = doubles(afarControl);
         afarStopped = doubles(afarStopped);
         afarStops = ints(afarStops);
         farther = ints(farther);
     }
 
-    /** Puts the accounts in the given order of their rows, as {@link Fleet#renumber} does. */
-    void renumber(int[] order, int count) {
-        reorder(order, count);
-        rows = count;
-    }
-
     void open(int row, double wantedAt, double enteredAt, double desired, int movementAhead, int placeAhead) {
-        reserve(row + 1);
-        wanted[row] = wantedAt;
-        outside[row] = enteredAt - wantedAt;
-        delay[row] = outside[row];
-        aloneSquared[row] = desired * desired;
+        reserve(f.slots());
+        wanted(row, wantedAt);
+        outside(row, enteredAt - wantedAt);
+        delay(row, outside(row));
+        aloneSquared(row, desired * desired);
         cruiseAt(row, desired);
-        rows = Math.max(rows, row + 1);
-        heldBy[row] = NOBODY;
-        heldByNow[row] = NOBODY;
-        farther[row] = NOBODY;
+        heldBy(row, NOBODY);
+        heldByNow(row, NOBODY);
+        farther(row, NOBODY);
         clearAfar(row);
         begin(row, movementAhead, placeAhead);
     }
 
     void clearAfar(int row) {
-        afarControl[row] = 0;
-        afarStopped[row] = 0;
-        afarStops[row] = 0;
+        afarControl(row, 0);
+        afarStopped(row, 0);
+        afarStops(row, 0);
     }
 
     /** Whether it has passed the line of the place that its account is of. */
     boolean isPastLine(int row) {
-        double at = lineTime[row];
+        double at = lineTime(row);
         return at == at;
     }
 
     /** Whether the place that holds it is one whose line it has passed. */
     boolean isHeldFromBehind(int row) {
-        return heldBy[row] == place[row] && isPastLine(row);
+        return heldBy(row) == place(row) && isPastLine(row);
     }
 
     /** Sets the desired speed on the straight of the road that a vehicle is on now. */
     void cruiseAt(int row, double desired) {
-        cruise[row] = desired;
-        pace[row] = 1 / desired;
+        cruise(row, desired);
+        pace(row, 1 / desired);
     }
 
     /** Starts the account of the next controlled place. */
     void begin(int row, int movementAhead, int placeAhead) {
-        ahead[row] = movementAhead;
-        place[row] = placeAhead;
-        queued[row] = 0;
-        armed[row] = 1;
-        control[row] = 0;
-        geometric[row] = 0;
-        stopped[row] = 0;
-        stops[row] = 0;
-        lineTime[row] = Double.NaN;
-        sinceLine[row] = 0;
-        lost[row] = 0;
+        ahead(row, movementAhead);
+        place(row, placeAhead);
+        queued(row, 0);
+        armed(row, 1);
+        control(row, 0);
+        geometric(row, 0);
+        stopped(row, 0);
+        stops(row, 0);
+        lineTime(row, Double.NaN);
+        sinceLine(row, 0);
+        lost(row, 0);
+    }
+
+    /** The inverse of {@link #cruise} (s/m). */
+    double pace(int row) {
+        return f.drive[(row << Records.DRIVE) + Records.PACE];
+    }
+
+    void pace(int row, double value) {
+        f.drive[(row << Records.DRIVE) + Records.PACE] = value;
+    }
+
+    /** Its desired speed on the straight of this road (m/s). */
+    double cruise(int row) {
+        return f.drive[(row << Records.DRIVE) + Records.CRUISE];
+    }
+
+    void cruise(int row, double value) {
+        f.drive[(row << Records.DRIVE) + Records.CRUISE] = value;
+    }
+
+    /** Delay of any kind since it wanted to enter (s). */
+    double delay(int row) {
+        return f.drive[(row << Records.DRIVE) + Records.DELAY];
+    }
+
+    void delay(int row, double value) {
+        f.drive[(row << Records.DRIVE) + Records.DELAY] = value;
+    }
+
+    /** Delay of any kind until the line (s). */
+    double lost(int row) {
+        return f.drive[(row << Records.DRIVE) + Records.LOST];
+    }
+
+    void lost(int row, double value) {
+        f.drive[(row << Records.DRIVE) + Records.LOST] = value;
+    }
+
+    /** Lost to the control of its place (s). */
+    double control(int row) {
+        return f.books[(row << Records.BOOKS) + Records.CONTROL];
+    }
+
+    void control(int row, double value) {
+        f.books[(row << Records.BOOKS) + Records.CONTROL] = value;
+    }
+
+    /** Of that below the stop speed (s). */
+    double stopped(int row) {
+        return f.books[(row << Records.BOOKS) + Records.STOPPED];
+    }
+
+    void stopped(int row, double value) {
+        f.books[(row << Records.BOOKS) + Records.STOPPED] = value;
+    }
+
+    /** Way since the line (m). */
+    double sinceLine(int row) {
+        return f.books[(row << Records.BOOKS) + Records.SINCE_LINE];
+    }
+
+    void sinceLine(int row, double value) {
+        f.books[(row << Records.BOOKS) + Records.SINCE_LINE] = value;
+    }
+
+    /** When it passed the line (s since midnight), NaN before. */
+    double lineTime(int row) {
+        return f.books[(row << Records.BOOKS) + Records.LINE_TIME];
+    }
+
+    void lineTime(int row, double value) {
+        f.books[(row << Records.BOOKS) + Records.LINE_TIME] = value;
+    }
+
+    /** (m/s)², what its speed would be here if it were alone. */
+    double aloneSquared(int row) {
+        return f.books[(row << Records.BOOKS) + Records.ALONE_SQUARED];
+    }
+
+    void aloneSquared(int row, double value) {
+        f.books[(row << Records.BOOKS) + Records.ALONE_SQUARED] = value;
+    }
+
+    /** What curves cost even a vehicle alone (s). */
+    double geometric(int row) {
+        return f.books[(row << Records.BOOKS) + Records.GEOMETRIC];
+    }
+
+    void geometric(int row, double value) {
+        f.books[(row << Records.BOOKS) + Records.GEOMETRIC] = value;
+    }
+
+    /** Place whose control or queue holds it, from the first braking for that on, or {@link #NOBODY}. */
+    int heldBy(int row) {
+        return f.state[(row << Records.STATE) + Records.HELD_BY];
+    }
+
+    void heldBy(int row, int value) {
+        f.state[(row << Records.STATE) + Records.HELD_BY] = value;
+    }
+
+    /** The same as decided in this step; counts for other lanes from the next step on, so that it does not matter which is decided first. */
+    int heldByNow(int row) {
+        return f.state[(row << Records.STATE) + Records.HELD_BY_NOW];
+    }
+
+    void heldByNow(int row, int value) {
+        f.state[(row << Records.STATE) + Records.HELD_BY_NOW] = value;
+    }
+
+    /** Place of {@link #ahead}, or {@link #NOBODY}. */
+    int place(int row) {
+        return f.state[(row << Records.STATE) + Records.PLACE];
+    }
+
+    void place(int row, int value) {
+        f.state[(row << Records.STATE) + Records.PLACE] = value;
+    }
+
+    /** Stops since the last controlled place. */
+    int stops(int row) {
+        return f.state[(row << Records.STATE) + Records.STOPS];
+    }
+
+    void stops(int row, int value) {
+        f.state[(row << Records.STATE) + Records.STOPS] = value;
+    }
+
+    /** 1 once it stopped or joined the queue, until it passes the line. */
+    int queued(int row) {
+        return (f.state[(row << Records.STATE) + Records.WHAT] & Records.QUEUED) == 0 ? 0 : 1;
+    }
+
+    void queued(int row, int value) {
+        if (value == 0) {
+            f.unmark(row, Records.QUEUED);
+        } else {
+            f.mark(row, Records.QUEUED);
+        }
+    }
+
+    /** 1 when a fall below the stop speed counts as a stop. */
+    int armed(int row) {
+        return (f.state[(row << Records.STATE) + Records.WHAT] & Records.ARMED) == 0 ? 0 : 1;
+    }
+
+    void armed(int row, int value) {
+        if (value == 0) {
+            f.unmark(row, Records.ARMED);
+        } else {
+            f.mark(row, Records.ARMED);
+        }
+    }
+
+    /** When it wanted to enter (s since midnight). */
+    double wanted(int row) {
+        return wanted[f.slot(row)];
+    }
+
+    void wanted(int row, double value) {
+        wanted[f.slot(row)] = value;
+    }
+
+    /** How long it waited outside (s). */
+    double outside(int row) {
+        return outside[f.slot(row)];
+    }
+
+    void outside(int row, double value) {
+        outside[f.slot(row)] = value;
+    }
+
+    /** The next movement under control, or {@link LaneTable#NONE}. */
+    int ahead(int row) {
+        return ahead[f.slot(row)];
+    }
+
+    void ahead(int row, int value) {
+        ahead[f.slot(row)] = value;
+    }
+
+    /** What a place further on than the next one has cost since it holds the vehicle, whose queue reaches back past a line (s). */
+    double afarControl(int row) {
+        return afarControl[f.slot(row)];
+    }
+
+    void afarControl(int row, double value) {
+        afarControl[f.slot(row)] = value;
+    }
+
+    /** Of that below the stop speed (s). */
+    double afarStopped(int row) {
+        return afarStopped[f.slot(row)];
+    }
+
+    void afarStopped(int row, double value) {
+        afarStopped[f.slot(row)] = value;
+    }
+
+    /** Stops for that place. */
+    int afarStops(int row) {
+        return afarStops[f.slot(row)];
+    }
+
+    void afarStops(int row, int value) {
+        afarStops[f.slot(row)] = value;
+    }
+
+    /** The first of its entries in {@link FartherAccounts}, or {@link #NOBODY}. */
+    int farther(int row) {
+        return farther[f.slot(row)];
+    }
+
+    void farther(int row, int value) {
+        farther[f.slot(row)] = value;
     }
 
     @Override
     public void save(DataOutput out) throws IOException {
-        out.writeInt(rows);
-        saveColumns(out, rows);
+        int slots = f.slots();
+        out.writeInt(slots);
+        saveColumns(out, slots);
     }
 
     @Override
     public void restore(DataInput in) throws IOException {
-        rows = in.readInt();
-        reserve(rows);
-        restoreColumns(in, rows);
+        int slots = in.readInt();
+        reserve(slots);
+        restoreColumns(in, slots);
     }
 }

@@ -26,7 +26,7 @@ final class Motion {
     private final TrafficEvents events;
     private final Accounts accounts;
     private final double dt;
-    private Tally over = new Tally(); // rows that may be over the end of their lane
+    private Tally over = new Tally(); // slots of who may be over the end of their lane
     private Tally stillOver = new Tally();
     int arrived; // vehicles that have left the network
 
@@ -44,63 +44,66 @@ final class Motion {
         dt = parts.dt;
     }
 
-    /** Moves the vehicles of the rows from one to before another, and notes for whom there is more to do. */
-    void integrate(int fromRow, int toRow, int tick, Moved moved) {
-        for (int v = fromRow; v < toRow; v++) {
-            if (f.id[v] >= 0) {
-                double before = f.speed[v];
-                double after = before + f.accel[v] * dt;
-                double metres;
-                if (after < 0) { // comes to rest within the step
-                    metres = -before * before / (2 * f.accel[v]);
-                    after = 0;
-                } else {
-                    metres = (before + after) / 2 * dt; // mean speed: exact for a constant acceleration
-                }
-                f.speed[v] = after;
-                f.pos[v] += metres;
-                if (before < STANDING != after < STANDING) {
-                    f.stoodSince[v] = after < STANDING ? tick : -1;
-                    f.ready[v] = f.reaction[v];
-                    moved.stoodOrWent.add(v);
-                }
-                settle(v, moved);
-                accounts.keep(v, metres, after);
-                int lane = f.lane[v];
-                if (f.pos[v] >= table.end[lane]) {
-                    moved.over.add(v);
-                }
-                if (rules.hasZones(lane)) {
-                    passZones(v, lane);
-                }
-                if (ledger.isPastLine(v) && isBehindIt(v, lane)) {
-                    moved.behindIt.add(v);
-                }
+    /** Moves the vehicles on the lanes from one to before another, and notes for whom there is more to do. */
+    void integrate(int fromLane, int toLane, int tick, Moved moved) {
+        for (int lane = fromLane; lane < toLane; lane++) {
+            for (int k = 0; k < queues.count(lane); k++) {
+                move(queues.at(lane, k), lane, tick, moved);
             }
+        }
+    }
+
+    private void move(int v, int lane, int tick, Moved moved) {
+        double before = f.speed(v);
+        double after = before + f.accel(v) * dt;
+        double metres;
+        if (after < 0) { // comes to rest within the step
+            metres = -before * before / (2 * f.accel(v));
+            after = 0;
+        } else {
+            metres = (before + after) / 2 * dt; // mean speed: exact for a constant acceleration
+        }
+        f.speed(v, after);
+        f.pos(v, f.pos(v) + metres);
+        if (before < STANDING != after < STANDING) {
+            f.stoodSince(v, after < STANDING ? tick : -1);
+            f.ready(v, f.reaction(v));
+            moved.stoodOrWent.add(v);
+        }
+        settle(v, moved);
+        accounts.keep(v, metres, after);
+        if (f.pos(v) >= table.end[lane]) {
+            moved.over.add(f.slot(v));
+        }
+        if (rules.hasZones(lane)) {
+            passZones(v, lane);
+        }
+        if (ledger.isPastLine(v) && isBehindIt(v, lane)) {
+            moved.behindIt.add(f.slot(v));
         }
     }
 
     /** What was decided in this step counts for everybody from now on. */
     private void settle(int v, Moved moved) {
-        byte committed = f.committed[v];
+        byte committed = f.committed(v);
         if (committed != Fleet.NO_GAP) {
             // a gap taken before the line is void once the light stops it there
-            boolean lost = committed == Fleet.DROPS_GAP || committed == Fleet.DROPS_HALF || f.holds[v] == 1;
+            boolean lost = committed == Fleet.DROPS_GAP || committed == Fleet.DROPS_HALF || f.holds(v) == 1;
             boolean half = committed == Fleet.HAS_HALF || committed == Fleet.TAKES_HALF;
-            f.committed[v] = lost ? Fleet.NO_GAP : half ? Fleet.HAS_HALF : Fleet.HAS_GAP;
+            f.committed(v, lost ? Fleet.NO_GAP : half ? Fleet.HAS_HALF : Fleet.HAS_GAP);
         }
-        if (ledger.heldBy[v] != ledger.heldByNow[v]) {
-            if (ledger.afarControl[v] != 0 || ledger.afarStops[v] != 0) {
+        if (ledger.heldBy(v) != ledger.heldByNow(v)) {
+            if (ledger.afarControl(v) != 0 || ledger.afarStops(v) != 0) {
                 moved.heldElsewhere.add(v);
             } else {
-                ledger.heldBy[v] = ledger.heldByNow[v];
+                ledger.heldBy(v, ledger.heldByNow(v));
             }
         }
     }
 
     private void passZones(int v, int lane) {
-        double limit = wayfinding.desiredSpeedOn(v, lane, rules.limitAt(lane, f.pos[v]));
-        if (limit != f.desiredSpeed[v]) {
+        double limit = wayfinding.desiredSpeedOn(v, lane, rules.limitAt(lane, f.pos(v)));
+        if (limit != f.desiredSpeed(v)) {
             wayfinding.lookForLimits(v, lane);
             ledger.cruiseAt(v, limit);
         }
@@ -111,11 +114,11 @@ final class Motion {
         if (table.path[lane] || table.onRing[lane]) {
             return false;
         }
-        int by = ledger.heldBy[v];
-        if (by != Ledger.NOBODY && by != ledger.place[v] || ledger.sinceLine[v] >= CONTROL_REACH) {
+        int by = ledger.heldBy(v);
+        if (by != Ledger.NOBODY && by != ledger.place(v) || ledger.sinceLine(v) >= CONTROL_REACH) {
             return true;
         }
-        return f.speed[v] >= RECOVERED * ledger.cruise[v] && !table.foot.isBefore(lane, f.pos[v]);
+        return f.speed(v) >= RECOVERED * ledger.cruise(v) && !table.foot.isBefore(lane, f.pos(v));
     }
 
     /** Keeps apart what the place that held vehicles until now has cost them. */
@@ -123,7 +126,7 @@ final class Motion {
         for (int i = 0; i < rows.count(); i++) {
             int v = rows.at(i);
             farther.keep(v);
-            ledger.heldBy[v] = ledger.heldByNow[v];
+            ledger.heldBy(v, ledger.heldByNow(v));
         }
     }
 
@@ -131,7 +134,7 @@ final class Motion {
      * Hands over who has come to the end of a lane: by the lane that receives, the one furthest over first, then by id, until nobody
      * is left over.
      *
-     * @param found rows, each on the lane whose end it passed, in any order
+     * @param found slots, each on the lane whose end it passed, in any order
      */
     void handOver(Tally found, double now) {
         over.clear();
@@ -141,16 +144,16 @@ final class Motion {
             sortByNext(over);
             boolean moved = false;
             for (int i = 0; i < over.count(); i++) {
-                int v = over.at(i);
-                int old = f.lane[v];
-                if (f.next[v] >= 0 && queues.at(old, 0) == v) {
-                    pull(v, f.next[v], now);
-                    moved = true;
-                    if (f.pos[v] >= table.end[f.lane[v]]) {
-                        stillOver.add(v);
+                int slot = over.at(i);
+                int v = f.rowAt(slot);
+                int next = f.next(v);
+                if (next >= 0 && queues.at(f.lane(v), 0) == v) {
+                    if (pull(v, next, now)) {
+                        stillOver.add(slot);
                     }
-                } else if (f.next[v] >= 0) {
-                    stillOver.add(v); // the one ahead of it on the lane goes first
+                    moved = true;
+                } else if (next >= 0) {
+                    stillOver.add(slot); // the one ahead of it on the lane goes first
                 }
             }
             if (!moved && stillOver.count() > 0) {
@@ -162,75 +165,82 @@ final class Motion {
         }
     }
 
-    private void sortByNext(Tally rows) {
-        for (int i = 1; i < rows.count(); i++) {
-            int v = rows.at(i);
+    private void sortByNext(Tally slots) {
+        for (int i = 1; i < slots.count(); i++) {
+            int slot = slots.at(i);
+            int v = f.rowAt(slot);
             int j = i - 1;
-            while (j >= 0 && isLater(rows.at(j), v)) {
-                rows.set(j + 1, rows.at(j));
+            while (j >= 0 && isLater(f.rowAt(slots.at(j)), v)) {
+                slots.set(j + 1, slots.at(j));
                 j--;
             }
-            rows.set(j + 1, v);
+            slots.set(j + 1, slot);
         }
     }
 
     private boolean isLater(int u, int v) {
-        if (f.next[u] != f.next[v]) {
-            return f.next[u] > f.next[v];
+        if (f.next(u) != f.next(v)) {
+            return f.next(u) > f.next(v);
         }
-        double overU = f.pos[u] - table.end[f.lane[u]];
-        double overV = f.pos[v] - table.end[f.lane[v]];
-        return overU != overV ? overU < overV : f.id[u] > f.id[v];
+        double overU = f.pos(u) - table.end[f.lane(u)];
+        double overV = f.pos(v) - table.end[f.lane(v)];
+        return overU != overV ? overU < overV : f.id(u) > f.id(v);
     }
 
-    private void pull(int v, int lane, double now) {
-        int old = f.lane[v];
-        double over = f.pos[v] - table.end[old];
+    /**
+     * Takes the first one of a lane to the next lane.
+     *
+     * @return whether it is over the end of that one, too
+     */
+    private boolean pull(int from, int lane, double now) {
+        int old = f.lane(from);
+        double over = f.pos(from) - table.end[old];
+        int v = queues.append(lane, from);
         queues.removeFirst(old);
-        queues.append(lane, v);
-        if (f.changedFrom[v] != LaneTable.NONE) { // still moving over: its old lane ends beside the one it leaves
-            queues.shiftGuest(f.changedFrom[v], v, table.end[old]);
-            f.rare[v] &= ~Fleet.MOVES_OVER;
+        if (f.changedFrom(v) != LaneTable.NONE) { // still moving over: its old lane ends beside the one it leaves
+            queues.shiftGuest(f.changedFrom(v), v, table.end[old]);
+            f.unmark(v, Fleet.MOVES_OVER);
         }
         trailBehind(v, old);
-        f.lane[v] = lane;
-        f.pos[v] = over;
-        f.target[v] = LaneTable.NONE;
+        f.lane(v, lane);
+        f.pos(v, over);
+        f.target(v, LaneTable.NONE);
         events.ontoLane(v, lane);
         if (table.path[lane]) {
             enterJunction(v, lane, over, now);
         } else {
             leaveJunction(v, lane);
-            if (rules.tuned[old] && rules.timeGap[old] < f.ease[v]) {
+            if (rules.tuned[old] && rules.timeGap[old] < f.ease(v)) {
                 // who came close opens its gap bit by bit: braking for it would send a wave back to the line
-                f.ease[v] = (float) rules.timeGap[old];
+                f.ease(v, (float) rules.timeGap[old]);
             }
         }
+        return over >= table.end[lane];
     }
 
     private void enterJunction(int v, int path, double over, double now) {
-        double at = now + dt - timeFor(over, f.speed[v], f.accel[v]);
-        f.next[v] = table.to[path];
-        f.since[v] = at;
-        f.decision[v] = Fleet.UNDECIDED;
+        double at = now + dt - timeFor(over, f.speed(v), f.accel(v));
+        f.next(v, table.to[path]);
+        f.since(v, at);
+        f.decision(v, Fleet.UNDECIDED);
         wayfinding.lookForLimits(v, path);
         standstills.passes(path, Clock.ticks(at));
-        events.passedLine(f.id[v], table.movement[path], table.from[path], at);
+        events.passedLine(f.id(v), table.movement[path], table.from[path], at);
         if (ledger.isPastLine(v)) { // the last place was so near that its account is still open
-            close(v, f.cursor[v]);
+            close(v, f.cursor(v));
         }
-        if (ledger.ahead[v] == table.movement[path]) {
-            ledger.lineTime[v] = at;
-            ledger.queued[v] = 0;
+        if (ledger.ahead(v) == table.movement[path]) {
+            ledger.lineTime(v, at);
+            ledger.queued(v, 0);
         }
     }
 
     private void leaveJunction(int v, int lane) {
-        f.cursor[v]++;
-        f.committed[v] = Fleet.NO_GAP;
-        f.since[v] = Double.NaN;
+        f.cursor(v, f.cursor(v) + 1);
+        f.committed(v, Fleet.NO_GAP);
+        f.since(v, Double.NaN);
         wayfinding.plan(v, lane);
-        ledger.cruiseAt(v, f.desiredSpeed[v]);
+        ledger.cruiseAt(v, f.desiredSpeed(v));
     }
 
     /** Seconds since a vehicle was that far back, at the speed and acceleration that it has at the end of the step. */
@@ -241,24 +251,24 @@ final class Motion {
     }
 
     private void dropSidewaysGuest(int v) {
-        if (f.changedFrom[v] != LaneTable.NONE) {
-            queues.removeGuest(f.changedFrom[v], v);
-            f.changedFrom[v] = LaneTable.NONE;
-            f.rare[v] &= ~Fleet.MOVES_OVER;
+        if (f.changedFrom(v) != LaneTable.NONE) {
+            queues.removeGuest(f.changedFrom(v), v);
+            f.changedFrom(v, LaneTable.NONE);
+            f.unmark(v, Fleet.MOVES_OVER);
         }
     }
 
     /** Its body stays a guest of the lanes behind until its rear has left them. Round a ring it may reach over three. */
     private void trailBehind(int v, int old) {
         double length = table.end[old];
-        if (f.tail3[v] != LaneTable.NONE) {
-            queues.removeGuest(f.tail3[v], v);
+        if (f.tail3(v) != LaneTable.NONE) {
+            queues.removeGuest(f.tail3(v), v);
         }
-        shift(f.tail2[v], v, length);
-        shift(f.tail[v], v, length);
-        f.tail3[v] = f.tail2[v];
-        f.tail2[v] = f.tail[v];
-        f.tail[v] = old;
+        shift(f.tail2(v), v, length);
+        shift(f.tail(v), v, length);
+        f.tail3(v, f.tail2(v));
+        f.tail2(v, f.tail(v));
+        f.tail(v, old);
         queues.addGuest(old, v, length);
     }
 
@@ -271,20 +281,20 @@ final class Motion {
     /** Takes guests off lanes that their rear has left, or that they have moved out of sideways. */
     void clearGuests() {
         for (int lane = 0; lane < table.lanes; lane++) {
-            for (int g = queues.guestCount[lane] - 1; g >= 0; g--) {
+            for (int g = queues.guests(lane) - 1; g >= 0; g--) {
                 int v = queues.guest(lane, g);
-                if (f.changedFrom[v] == lane) {
-                    f.changeLeft[v] -= (float) dt;
-                    boolean gone = f.pos[v] + queues.guestOffset(lane, g) - f.length[v] >= table.end[lane];
-                    if (f.changeLeft[v] <= 1e-6 || gone) {
+                if (f.changedFrom(v) == lane) {
+                    f.changeLeft(v, f.changeLeft(v) - ((float) dt));
+                    boolean gone = f.pos(v) + queues.guestOffset(lane, g) - f.length(v) >= table.end[lane];
+                    if (f.changeLeft(v) <= 1e-6 || gone) {
                         queues.removeGuestAt(lane, g);
-                        f.changedFrom[v] = LaneTable.NONE;
-                        if ((f.rare[v] & Fleet.MOVES_OVER) != 0) {
-                            f.rare[v] &= ~Fleet.MOVES_OVER;
+                        f.changedFrom(v, LaneTable.NONE);
+                        if ((f.rare(v) & Fleet.MOVES_OVER) != 0) {
+                            f.unmark(v, Fleet.MOVES_OVER);
                             events.movedOver(v);
                         }
                     }
-                } else if (f.pos[v] + queues.guestOffset(lane, g) - f.length[v] >= table.end[lane]) {
+                } else if (f.pos(v) + queues.guestOffset(lane, g) - f.length(v) >= table.end[lane]) {
                     queues.removeGuestAt(lane, g);
                     forgetTail(v, lane);
                 }
@@ -293,21 +303,21 @@ final class Motion {
     }
 
     private void forgetTail(int v, int lane) {
-        if (f.tail[v] == lane) {
-            f.tail[v] = LaneTable.NONE;
-        } else if (f.tail2[v] == lane) {
-            f.tail2[v] = LaneTable.NONE;
+        if (f.tail(v) == lane) {
+            f.tail(v, LaneTable.NONE);
+        } else if (f.tail2(v) == lane) {
+            f.tail2(v, LaneTable.NONE);
         } else {
-            f.tail3[v] = LaneTable.NONE;
+            f.tail3(v, LaneTable.NONE);
         }
     }
 
     /** Closes the accounts of those who have the control behind them. */
-    void closeAccounts(Tally rows) {
-        for (int i = 0; i < rows.count(); i++) {
-            int v = rows.at(i);
+    void closeAccounts(Tally slots) {
+        for (int i = 0; i < slots.count(); i++) {
+            int v = f.rowAt(slots.at(i));
             if (ledger.isPastLine(v)) { // else the next line has closed it already
-                close(v, f.cursor[v] + (table.path[f.lane[v]] ? 1 : 0));
+                close(v, f.cursor(v) + (table.path[f.lane(v)] ? 1 : 0));
             }
         }
     }
@@ -319,11 +329,11 @@ final class Motion {
         if (next == LaneTable.NONE) {
             farther.takeAll(v);
         }
-        events.writeVisits().add(ledger, v, f.id[v], ledger.lineTime[v] - ledger.lost[v], true);
-        ledger.outside[v] = 0;
-        if (ledger.heldBy[v] == ledger.place[v]) {
-            ledger.heldBy[v] = Ledger.NOBODY;
-            ledger.heldByNow[v] = Ledger.NOBODY;
+        events.writeVisits().add(ledger, v, f.id(v), ledger.lineTime(v) - ledger.lost(v), true);
+        ledger.outside(v, 0);
+        if (ledger.heldBy(v) == ledger.place(v)) {
+            ledger.heldBy(v, Ledger.NOBODY);
+            ledger.heldByNow(v, Ledger.NOBODY);
         }
         ledger.begin(v, next, table.placeOf(next));
         farther.take(v);
@@ -332,33 +342,33 @@ final class Motion {
     /** Lets those go who have come to the end of their journey. */
     void depart(Tally found, double now) {
         for (int i = 0; i < found.count(); i++) {
-            leaveFrom(found.at(i), now);
+            leaveFrom(f.rowAt(found.at(i)), now);
         }
     }
 
     private void leaveFrom(int candidate, double now) {
         // an earlier departure from the same lane may have been its own already
-        if (f.id[candidate] < 0 || f.next[candidate] != Fleet.EXIT) {
+        if (f.id(candidate) < 0 || f.next(candidate) != Fleet.EXIT) {
             return;
         }
-        int lane = f.lane[candidate];
-        while (queues.count[lane] > 0) {
+        int lane = f.lane(candidate);
+        while (queues.count(lane) > 0) {
             int v = queues.at(lane, 0);
-            double beyond = f.pos[v] - table.end[lane];
-            if (f.next[v] != Fleet.EXIT || beyond < 0) {
+            double beyond = f.pos(v) - table.end[lane];
+            if (f.next(v) != Fleet.EXIT || beyond < 0) {
                 return;
             }
             if (ledger.isPastLine(v)) {
-                close(v, f.cursor[v]);
+                close(v, f.cursor(v));
             }
             queues.removeFirst(lane);
             dropSidewaysGuest(v);
-            dropTail(f.tail[v], v);
-            dropTail(f.tail2[v], v);
-            dropTail(f.tail3[v], v);
-            double at = now + dt - timeFor(beyond, f.speed[v], f.accel[v]);
-            events.left(f.id[v], v, at);
-            events.journeys().add(f.id[v], at - ledger.wanted[v], ledger.delay[v], drivenBy(v), true);
+            dropTail(f.tail(v), v);
+            dropTail(f.tail2(v), v);
+            dropTail(f.tail3(v), v);
+            double at = now + dt - timeFor(beyond, f.speed(v), f.accel(v));
+            events.left(f.id(v), v, at);
+            events.journeys().add(f.id(v), at - ledger.wanted(v), ledger.delay(v), drivenBy(v), true);
             f.release(v);
             arrived++;
         }
@@ -366,9 +376,9 @@ final class Motion {
 
     /** How far a vehicle has driven, by the first path of each movement (m). */
     double drivenBy(int v) {
-        int lane = f.lane[v];
-        double metres = Math.min(f.pos[v], table.end[lane]) + (table.path[lane] ? table.end[table.from[lane]] : 0);
-        for (int c = 0; c < f.cursor[v]; c++) {
+        int lane = f.lane(v);
+        double metres = Math.min(f.pos(v), table.end[lane]) + (table.path[lane] ? table.end[table.from[lane]] : 0);
+        for (int c = 0; c < f.cursor(v); c++) {
             Movement movement = table.network.movements().get(wayfinding.movementOf(v, c));
             int path = movement.paths().get(0).lane();
             metres += table.end[table.from[path]] + table.end[path];

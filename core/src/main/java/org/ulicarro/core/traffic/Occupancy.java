@@ -23,16 +23,16 @@ final class Occupancy {
     }
 
     boolean isEmpty(int lane) {
-        return queues.count[lane] == 0 && queues.guestCount[lane] == 0;
+        return queues.count(lane) == 0 && queues.guests(lane) == 0;
     }
 
     /** How many vehicles of a lane have their front at or ahead of a position. */
     int place(int lane, double position) {
         int low = 0;
-        int high = queues.count[lane];
+        int high = queues.count(lane);
         while (low < high) {
             int middle = (low + high) >>> 1;
-            if (f.pos[queues.at(lane, middle)] >= position) {
+            if (f.pos(queues.at(lane, middle)) >= position) {
                 low = middle + 1;
             } else {
                 high = middle;
@@ -50,13 +50,13 @@ final class Occupancy {
     /** The nearest vehicle on a lane whose front is behind a position, or -1. */
     int firstBehind(int lane, double position) {
         int place = place(lane, position);
-        return place == queues.count[lane] ? -1 : queues.at(lane, place);
+        return place == queues.count(lane) ? -1 : queues.at(lane, place);
     }
 
     /** The row of somebody who took a gap and has not cleared the c-th meeting of a path yet, or -1. */
     int takenBy(int path, int c) {
         int other = table.meets[path][c];
-        for (int k = 0; k < queues.count[other]; k++) {
+        for (int k = 0; k < queues.count(other); k++) {
             if (takes(queues.at(other, k), path, c)) {
                 return queues.at(other, k);
             }
@@ -66,12 +66,12 @@ final class Occupancy {
 
     /** Whether somebody on the other path took its gap at the c-th meeting of a path and has not cleared it yet. */
     boolean takes(int u, int path, int c) {
-        boolean there = f.pos[u] > table.otherStart[path][c];
+        boolean there = f.pos(u) > table.otherStart[path][c];
         // who took its gap but has stood before the stretch ever since is held up elsewhere
         boolean coming = f.goes(u)
                 && !isStuck(u)
                 && !(f.isHalfWay(u) && table.otherStart[path][c] > table.gaps.waitAgain[table.meets[path][c]]);
-        return (there || coming) && f.pos[u] - f.length[u] < endsFor(u, path, c);
+        return (there || coming) && f.pos(u) - f.length(u) < endsFor(u, path, c);
     }
 
     /**
@@ -83,7 +83,7 @@ final class Occupancy {
      */
     int blockedBy(int v, int path, int c, double at) {
         int other = table.meets[path][c];
-        for (int k = 0; k < queues.count[other]; k++) {
+        for (int k = 0; k < queues.count(other); k++) {
             if (blocks(queues.at(other, k), v, path, c, at)) {
                 return queues.at(other, k);
             }
@@ -93,10 +93,10 @@ final class Occupancy {
 
     /** Whether somebody on the other path does so. */
     boolean blocks(int u, int v, int path, int c, double at) {
-        if (f.pos[u] - f.length[u] >= endsFor(u, path, c)) {
+        if (f.pos(u) - f.length(u) >= endsFor(u, path, c)) {
             return false;
         }
-        boolean onIt = f.pos[u] > table.otherStart[path][c];
+        boolean onIt = f.pos(u) > table.otherStart[path][c];
         boolean inTurn = table.rank[path][c] == LaneTable.IN_TURN;
         return onIt || inTurn && (at < 0 || isBefore(u, v) && !isStuck(u));
     }
@@ -108,22 +108,22 @@ final class Occupancy {
      */
     boolean isGoneInTime(int u, int v, int path, int c, double distance) {
         int way = table.meets[path][c];
-        double front = f.lane[u] == way ? f.pos[u] : table.end[way];
-        double left = endsFor(u, path, c) - front + f.length[u];
-        double speed = f.speed[v];
+        double front = f.lane(u) == way ? f.pos(u) : table.end[way];
+        double left = endsFor(u, path, c) - front + f.length(u);
+        double speed = f.speed(v);
         double there =
-                (Math.sqrt(speed * speed + 2 * f.desiredAcceleration[v] * distance) - speed) / f.desiredAcceleration[v];
-        return left <= 0 || f.speed[u] > 1 && left / f.speed[u] < there;
+                (Math.sqrt(speed * speed + 2 * f.desiredAcceleration(v) * distance) - speed) / f.desiredAcceleration(v);
+        return left <= 0 || f.speed(u) > 1 && left / f.speed(u) < there;
     }
 
     /** Whose turn it is but who has stood for a while is held up elsewhere: others do not wait for it, or all could wait for each other. */
     boolean isStuck(int u) {
-        return f.stoodSince[u] >= 0 && tick - f.stoodSince[u] > PATIENT_FOR;
+        return f.stoodSince(u) >= 0 && tick - f.stoodSince(u) > PATIENT_FOR;
     }
 
     /** Who has found no gap at its line for a minute is not counted on to find one now: others who find one take it. */
     boolean hasStoodLong(int u) {
-        return f.stoodSince[u] >= 0 && tick - f.stoodSince[u] > 3 * PATIENT_FOR;
+        return f.stoodSince(u) >= 0 && tick - f.stoodSince(u) > 3 * PATIENT_FOR;
     }
 
     /**
@@ -136,10 +136,10 @@ final class Occupancy {
         int[] siblings = table.siblings[path];
         for (int i = 0; i < siblings.length; i++) {
             int other = siblings[i];
-            for (int k = 0; k < queues.count[other] && !Double.isNaN(table.waitAt[other]); k++) {
+            for (int k = 0; k < queues.count(other) && !Double.isNaN(table.waitAt[other]); k++) {
                 int w = queues.at(other, k);
-                boolean ahead = f.pos[w] > at && f.pos[w] - f.length[w] < table.partsAt[path][i];
-                if (ahead && f.speed[w] < STANDS && !f.hadGap(w) && f.pos[w] <= table.waitAt[other] + 1) {
+                boolean ahead = f.pos(w) > at && f.pos(w) - f.length(w) < table.partsAt[path][i];
+                if (ahead && f.speed(w) < STANDS && !f.hadGap(w) && f.pos(w) <= table.waitAt[other] + 1) {
                     return true;
                 }
             }
@@ -149,7 +149,7 @@ final class Occupancy {
 
     /** First come, first served; the earlier departure of two who came at the same instant. */
     private boolean isBefore(int u, int v) {
-        return f.since[u] < f.since[v] || f.since[u] == f.since[v] && f.id[u] < f.id[v];
+        return f.since(u) < f.since(v) || f.since(u) == f.since(v) && f.id(u) < f.id(v);
     }
 
     /** A driver who cannot count on clearing a junction moves slower than this behind it (m/s). */
@@ -166,32 +166,32 @@ final class Occupancy {
      */
     int noRoomBehind(int v, int path) {
         int to = table.to[path];
-        if (queues.count[to] == 0) {
+        if (queues.count(to) == 0) {
             return -1;
         }
         int last = queues.last(to);
-        if (f.speed[last] > CREEPS) {
+        if (f.speed(last) > CREEPS) {
             return -1;
         }
-        double front = f.pos[last] + f.speed[last] * f.speed[last] / (2 * COMES_TO_REST);
-        if (queues.count[to] > 1) {
-            int ahead = queues.at(to, queues.count[to] - 2);
-            double most = f.pos[ahead] - f.length[ahead] - f.space[last];
-            front = f.speed[ahead] < CREEPS && most < front ? most : front;
+        double front = f.pos(last) + f.speed(last) * f.speed(last) / (2 * COMES_TO_REST);
+        if (queues.count(to) > 1) {
+            int ahead = queues.at(to, queues.count(to) - 2);
+            double most = f.pos(ahead) - f.length(ahead) - f.space(last);
+            front = f.speed(ahead) < CREEPS && most < front ? most : front;
         }
-        double room = front - f.length[last] - f.length[v] - f.space[v];
+        double room = front - f.length(last) - f.length(v) - f.space(v);
         int[] sources = table.sources[to];
         for (int i = 0; i < sources.length && room >= 0; i++) {
-            for (int k = 0; k < queues.count[sources[i]]; k++) {
+            for (int k = 0; k < queues.count(sources[i]); k++) {
                 int u = queues.at(sources[i], k);
-                room -= u == v ? 0 : f.length[u] + f.space[u];
+                room -= u == v ? 0 : f.length(u) + f.space(u);
             }
         }
         return room >= 0 ? -1 : last;
     }
 
     boolean isLong(int v) {
-        return f.length[v] > LongBodies.FROM;
+        return f.length(v) > LongBodies.FROM;
     }
 
     /** Where the c-th meeting of a path ends on the other one for somebody there (m along it). */
@@ -202,9 +202,9 @@ final class Occupancy {
     /** Somebody whose front is beyond the other path but whose rear is before the end of the c-th meeting there, or -1. */
     int rearWithin(int path, int c) {
         int other = table.meets[path][c];
-        for (int g = 0; g < queues.guestCount[other]; g++) {
+        for (int g = 0; g < queues.guests(other); g++) {
             int u = queues.guest(other, g);
-            if (f.pos[u] + queues.guestOffset(other, g) - f.length[u] < endsFor(u, path, c)) {
+            if (f.pos(u) + queues.guestOffset(other, g) - f.length(u) < endsFor(u, path, c)) {
                 return u;
             }
         }
@@ -213,9 +213,9 @@ final class Occupancy {
 
     /** Somebody whose front is beyond a path but whose rear is before a position on it, or -1. */
     int rearBefore(int path, double end) {
-        for (int g = 0; g < queues.guestCount[path]; g++) {
+        for (int g = 0; g < queues.guests(path); g++) {
             int u = queues.guest(path, g);
-            if (f.pos[u] + queues.guestOffset(path, g) - f.length[u] < end) {
+            if (f.pos(u) + queues.guestOffset(path, g) - f.length(u) < end) {
                 return u;
             }
         }

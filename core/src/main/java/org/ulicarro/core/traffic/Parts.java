@@ -13,8 +13,9 @@ final class Parts {
     final LaneRules rules;
     final DriverNumbers numbers;
     final LaneQueues queues;
+    final Junctions junctions;
     final Fleet fleet = new Fleet();
-    final Ledger ledger = new Ledger();
+    final Ledger ledger = new Ledger(fleet);
     final FartherAccounts farther = new FartherAccounts(ledger);
     final Aspects aspects;
     final Departures departures;
@@ -38,7 +39,8 @@ final class Parts {
         dt = Clock.seconds(ticksPerStep);
         rules = behaviour.rules;
         numbers = behaviour.numbers;
-        queues = new LaneQueues(table);
+        junctions = new Junctions(table.junctions);
+        queues = new LaneQueues(table, fleet, junctions);
         events = new TrafficEvents(fleet);
         aspects = new Aspects(table.signals.groups().size());
         routes = new Routes(departures);

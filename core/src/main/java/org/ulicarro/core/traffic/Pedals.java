@@ -82,16 +82,16 @@ abstract class Pedals {
 
     /** Notes who stands in the way, if that is what binds. */
     final void blame(int row) {
-        if (byControl && restrainedBy == f.id[row]) {
+        if (byControl && restrainedBy == f.id(row)) {
             blocker = row;
         }
     }
 
     final void follow(int v, int leader, double leaderOffset) {
-        double gap = f.pos[leader] + leaderOffset - f.length[leader] - f.pos[v];
+        double gap = f.pos(leader) + leaderOffset - f.length(leader) - f.pos(v);
         double wanted = behind(v, leader, gap);
         if (v == witness.row) {
-            witness.vehicle(VEHICLE, f.id[leader], gap, f.speed[leader], wanted);
+            witness.vehicle(VEHICLE, f.id(leader), gap, f.speed(leader), wanted);
         }
         if (wanted < accel) {
             accel = wanted;
@@ -99,21 +99,21 @@ abstract class Pedals {
             byVehicle = leader;
             blocker = -1;
             restraint = VEHICLE;
-            restrainedBy = f.id[leader];
+            restrainedBy = f.id(leader);
         }
     }
 
     /** Acceleration behind a vehicle: comfortable as long as that is safe (m/s²). */
     final double behind(int v, int leader, double gap) {
-        double speed = f.speed[v];
-        double leaderSpeed = f.speed[leader];
-        double ease = f.ease[v] * closeUp;
-        double timeGap = f.gapTime[v] * ease;
+        double speed = f.speed(v);
+        double leaderSpeed = f.speed(leader);
+        double ease = f.ease(v) * closeUp;
+        double timeGap = f.gapTime(v) * ease;
         if (gapShare != 1) {
             timeGap *= moving(speed - leaderSpeed);
         }
         double wanted = Following.towards(
-                speed, gap, leaderSpeed, f.space[v] * ease, timeGap, f.desiredAcceleration[v], f.closing[v]);
+                speed, gap, leaderSpeed, f.space(v) * ease, timeGap, f.desiredAcceleration(v), f.closing(v));
         wanted = wanted < -Following.HARDEST ? -Following.HARDEST : wanted;
         double after = speed + wanted * dt;
         after = after < 0 ? 0 : after;
@@ -139,9 +139,9 @@ abstract class Pedals {
     }
 
     final void stopAt(int v, double distance, double standOff, byte reason, int whom) {
-        double speed = f.speed[v];
+        double speed = f.speed(v);
         double wanted =
-                Following.towards(speed, distance, 0, standOff, f.gapTime[v], f.desiredAcceleration[v], f.closing[v]);
+                Following.towards(speed, distance, 0, standOff, f.gapTime(v), f.desiredAcceleration(v), f.closing(v));
         wanted = Math.max(wanted, -Following.HARDEST);
         double after = Math.max(0, speed + wanted * dt);
         if ((speed + after) * halfStep + after * after * Following.STOPPING > distance - Following.MARGIN) {
@@ -162,11 +162,11 @@ abstract class Pedals {
      */
     final void waitAt(int v, double distance, byte reason, int whom) {
         double room = distance - WAITING_PLACE;
-        double speed = f.speed[v];
+        double speed = f.speed(v);
         if (room < MOVES_UP && room > 0.05 && speed < MOVES_UP_AT) {
             double needed = speed * speed / (2 * room);
-            boolean brakes = f.accel[v] < 0 && needed > 0.5;
-            double wanted = brakes ? -needed : Following.safeWith(f.comfortableDeceleration[v], speed, room, 0, dt);
+            boolean brakes = f.accel(v) < 0 && needed > 0.5;
+            double wanted = brakes ? -needed : Following.safeWith(f.comfortableDeceleration(v), speed, room, 0, dt);
             restrain(v, Math.max(wanted, -Following.HARDEST), reason, whom, distance, reason != GATE);
         } else {
             stopAt(v, distance, WAITING_PLACE, reason, whom);
@@ -190,21 +190,21 @@ abstract class Pedals {
     /** Drives up to the end of what can be used before braking for it, since there may be room to move over on the way. */
     final void stopLate(int v, double distance, double standOff, byte reason, int whom) {
         double room = Math.max(0.5, distance - standOff);
-        double needed = f.speed[v] * f.speed[v] / (2 * room);
-        if (needed > LATE * f.comfortableDeceleration[v] || distance < 25 && f.speed[v] < 8) {
+        double needed = f.speed(v) * f.speed(v) / (2 * room);
+        if (needed > LATE * f.comfortableDeceleration(v) || distance < 25 && f.speed(v) < 8) {
             stopAt(v, distance, standOff, reason, whom);
         }
     }
 
     /** Braking for the curve or the lower limit ahead that binds first, once it takes a comfortable deceleration. */
     final void slowDownAhead(int v, double speed) {
-        double distance = f.slowAt[v] - f.pos[v];
+        double distance = f.slowAt(v) - f.pos(v);
         distance = distance < 0 ? 0 : distance;
-        double there = f.slowTo[v];
+        double there = f.slowTo(v);
         double excess = speed * speed - there * there;
         double room = 2 * (distance < 0.5 ? 0.5 : distance);
         if (excess >= curveDeceleration * room) {
-            double wanted = -Math.min(excess / room, f.comfortableDeceleration[v]);
+            double wanted = -Math.min(excess / room, f.comfortableDeceleration(v));
             if (v == witness.row) {
                 witness.slower(distance, there, wanted);
             }
@@ -216,7 +216,7 @@ abstract class Pedals {
 
     /** What the engine can do at this speed and grade. */
     final void heedPower(int v, double speed, double grade) {
-        double most = Power.limit(f.power[v], Power.drag(f.type[v]), grade, speed);
+        double most = Power.limit(f.power(v), Power.drag(f.type(v)), grade, speed);
         if (v == witness.row) {
             witness.point(POWER, -1, Double.NaN, most);
         }
@@ -227,29 +227,29 @@ abstract class Pedals {
 
     /** In a lane that does not lead on, a driver stays behind those in the lane beside it, and stops at the line at the latest. */
     final void keepRoomToChange(int v, double toEnd) {
-        int target = f.target[v];
-        int behind = target == LaneTable.NONE || f.speed[v] > 0 ? -1 : occupancy.firstBehind(target, f.pos[v]);
-        stopLate(v, toEnd, beforeLine, LANE, behind < 0 ? -1 : f.id[behind]);
-        int leader = target == LaneTable.NONE ? -1 : occupancy.firstAhead(target, f.pos[v]);
+        int target = f.target(v);
+        int behind = target == LaneTable.NONE || f.speed(v) > 0 ? -1 : occupancy.firstBehind(target, f.pos(v));
+        stopLate(v, toEnd, beforeLine, LANE, behind < 0 ? -1 : f.id(behind));
+        int leader = target == LaneTable.NONE ? -1 : occupancy.firstAhead(target, f.pos(v));
         if (leader >= 0) {
-            double gap = f.pos[leader] - f.length[leader] - f.pos[v];
+            double gap = f.pos(leader) - f.length(leader) - f.pos(v);
             if (gap > 0) {
                 double wanted = Following.towards(
-                        f.speed[v],
+                        f.speed(v),
                         gap,
-                        f.speed[leader],
-                        f.space[v],
-                        f.gapTime[v],
-                        f.desiredAcceleration[v],
-                        f.closing[v]);
-                wanted = Math.max(wanted, -f.comfortableDeceleration[v]);
+                        f.speed(leader),
+                        f.space(v),
+                        f.gapTime(v),
+                        f.desiredAcceleration(v),
+                        f.closing(v));
+                wanted = Math.max(wanted, -f.comfortableDeceleration(v));
                 if (v == witness.row) {
-                    witness.vehicle(LANE, f.id[leader], gap, f.speed[leader], wanted);
+                    witness.vehicle(LANE, f.id(leader), gap, f.speed(leader), wanted);
                 }
                 if (wanted < accel) {
                     set(wanted, LANE);
                     byVehicle = leader;
-                    restrainedBy = f.id[leader];
+                    restrainedBy = f.id(leader);
                 }
             }
         }
@@ -257,23 +257,23 @@ abstract class Pedals {
 
     /** Leaves room for somebody in the next lane, with a deceleration that one chooses freely. */
     final void leaveRoom(int v, int other) {
-        double gap = f.pos[other] - f.length[other] - f.pos[v];
+        double gap = f.pos(other) - f.length(other) - f.pos(v);
         double wanted = Following.towards(
-                f.speed[v],
+                f.speed(v),
                 Math.max(gap, 1),
-                f.speed[other],
-                f.space[v],
-                f.gapTime[v],
-                f.desiredAcceleration[v],
-                f.closing[v]);
-        wanted = Math.max(wanted, -FRIENDLY * f.comfortableDeceleration[v]);
+                f.speed(other),
+                f.space(v),
+                f.gapTime(v),
+                f.desiredAcceleration(v),
+                f.closing(v));
+        wanted = Math.max(wanted, -FRIENDLY * f.comfortableDeceleration(v));
         if (v == witness.row) {
-            witness.vehicle(ROOM, f.id[other], gap, f.speed[other], wanted);
+            witness.vehicle(ROOM, f.id(other), gap, f.speed(other), wanted);
         }
         if (wanted < accel) {
             set(wanted, ROOM);
             byVehicle = other;
-            restrainedBy = f.id[other];
+            restrainedBy = f.id(other);
         }
     }
 }

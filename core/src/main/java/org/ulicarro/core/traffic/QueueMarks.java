@@ -25,18 +25,18 @@ final class QueueMarks {
     void mark(int fromLane, int toLane, Tally joins) {
         for (int lane = fromLane; lane < toLane; lane++) {
             int ahead = -1;
-            for (int k = 0; k < queues.count[lane]; k++) {
+            for (int k = 0; k < queues.count(lane); k++) {
                 int v = queues.at(lane, k);
-                if (ledger.queued[v] == 1) {
-                    boolean heldOtherwise = ledger.heldBy[v] == Ledger.NOBODY && f.speed[v] < Motion.STANDING;
-                    ledger.queued[v] = (byte) (heldOtherwise ? 0 : 1);
-                } else if (f.speed[v] < Accounts.MOVING_SPEED && waits(v)) {
-                    boolean stopped = f.speed[v] < Accounts.STOP_SPEED;
+                if (ledger.queued(v) == 1) {
+                    boolean heldOtherwise = ledger.heldBy(v) == Ledger.NOBODY && f.speed(v) < Motion.STANDING;
+                    ledger.queued(v, (byte) (heldOtherwise ? 0 : 1));
+                } else if (f.speed(v) < Accounts.MOVING_SPEED && waits(v)) {
+                    boolean stopped = f.speed(v) < Accounts.STOP_SPEED;
                     boolean joined = ahead >= 0
-                            && ledger.queued[ahead] == 1
-                            && f.pos[ahead] - f.length[ahead] - f.pos[v] < JOINS_WITHIN;
+                            && ledger.queued(ahead) == 1
+                            && f.pos(ahead) - f.length(ahead) - f.pos(v) < JOINS_WITHIN;
                     if (stopped || joined) {
-                        ledger.queued[v] = 1;
+                        ledger.queued(v, 1);
                         joins.add(v);
                     }
                 }
@@ -49,11 +49,11 @@ final class QueueMarks {
     void tell(Tally joins, TrafficEvents events) {
         for (int i = 0; i < joins.count(); i++) {
             int v = joins.at(i);
-            events.joinedQueue(f.lane[v], table.end[f.lane[v]] - f.pos[v] + f.length[v]);
+            events.joinedQueue(f.lane(v), table.end[f.lane(v)] - f.pos(v) + f.length(v));
         }
     }
 
     private boolean waits(int v) {
-        return ledger.heldBy[v] != Ledger.NOBODY && ledger.ahead[v] != LaneTable.NONE && !ledger.isPastLine(v);
+        return ledger.heldBy(v) != Ledger.NOBODY && ledger.ahead(v) != LaneTable.NONE && !ledger.isPastLine(v);
     }
 }

@@ -28,23 +28,23 @@ final class RoundaboutRoom {
         int arc = table.to[path];
         int last = -1;
         double rear = 0;
-        if (queues.count[arc] > 0) {
+        if (queues.count(arc) > 0) {
             last = queues.last(arc);
-            rear = f.pos[last] - f.length[last];
+            rear = f.pos(last) - f.length(last);
         } else {
-            int on = wayfinding.wayOn(v, arc, f.cursor[v] + 1);
-            if (on >= 0 && queues.count[on] > 0) {
+            int on = wayfinding.wayOn(v, arc, f.cursor(v) + 1);
+            if (on >= 0 && queues.count(on) > 0) {
                 last = queues.last(on);
-                rear = table.end[arc] + f.pos[last] - f.length[last];
+                rear = table.end[arc] + f.pos(last) - f.length(last);
             }
         }
-        if (last < 0 || f.speed[last] >= CREEPS) {
+        if (last < 0 || f.speed(last) >= CREEPS) {
             return -1;
         }
-        double room = rear - f.length[v] - f.space[v];
-        for (int k = 0; k < queues.count[path]; k++) {
+        double room = rear - f.length(v) - f.space(v);
+        for (int k = 0; k < queues.count(path); k++) {
             int u = queues.at(path, k);
-            room -= u == v ? 0 : f.length[u] + f.space[u];
+            room -= u == v ? 0 : f.length(u) + f.space(u);
         }
         return room < 0 ? last : -1;
     }

@@ -7,7 +7,7 @@ import org.ulicarro.core.base.Stateful;
 
 /**
  * The stages of the step that read only what stood before, cut into shares for several threads. Shares hold about equally many
- * vehicles; what each found is put together in the order of the shares, which is the order of lanes or rows, so that neither their
+ * vehicles; what each found is put together in the order of the shares, which is the order of lanes, so that neither their
  * number nor where they are cut changes a result.
  */
 final class Stages implements AutoCloseable, Stateful {
@@ -27,7 +27,6 @@ final class Stages implements AutoCloseable, Stateful {
     private final Moved[] moved;
     private final int[] firstLane; // share -> first of its lanes; one more than shares
     private final int[] firstPath; // share -> first of its yielding paths
-    private final int[] firstRow; // share -> first of its rows
     private final Crew crew; // null where one thread does it all
     private final Crew.Stage wishStage = this::collectWishes;
     private final Crew.Stage giveWayStage = this::decideGaps;
@@ -57,7 +56,6 @@ final class Stages implements AutoCloseable, Stateful {
         }
         firstLane = new int[threads + 1];
         firstPath = new int[threads + 1];
-        firstRow = new int[threads + 1];
         crew = threads > 1 ? new Crew(threads) : null;
     }
 
@@ -70,15 +68,13 @@ final class Stages implements AutoCloseable, Stateful {
         int sum = 0;
         for (int i = 1; i < shares; i++) {
             while (sum < (long) total * i / shares) {
-                sum += PER_VEHICLE * queues.count[lane++] + 1;
+                sum += PER_VEHICLE * queues.count(lane++) + 1;
             }
             firstLane[i] = lane;
             firstPath[i] = giveWay.nextPlace((int) ((long) giveWay.paths() * i / shares));
-            firstRow[i] = (int) ((long) f.rows * i / shares);
         }
         firstLane[shares] = lanes;
         firstPath[shares] = giveWay.paths();
-        firstRow[shares] = f.rows;
     }
 
     private void run(Crew.Stage stage) {
@@ -110,7 +106,28 @@ final class Stages implements AutoCloseable, Stateful {
 
     void giveWay(double atTime) {
         now = atTime;
+        noteComing();
         run(giveWayStage);
+    }
+
+    /** Who is about to come onto which path. */
+    private void noteComing() {
+        parts.junctions.clearComing();
+        for (int lane = 0; lane < parts.table.lanes; lane++) {
+            if (queues.count(lane) == 0 || parts.table.path[lane]) {
+                continue;
+            }
+            int v = queues.at(lane, 0);
+            int path = f.next(v);
+            if (path >= 0) {
+                if (f.committed(v) != Fleet.NO_GAP) {
+                    parts.junctions.comes(path);
+                }
+                if (parts.occupancy.isLong(v)) {
+                    parts.junctions.longComes(path);
+                }
+            }
+        }
     }
 
     private void decideGaps(int share) {
@@ -137,7 +154,7 @@ final class Stages implements AutoCloseable, Stateful {
 
     private void move(int share) {
         moved[share].clear();
-        motion.integrate(firstRow[share], firstRow[share + 1], tick, moved[share]);
+        motion.integrate(firstLane[share], firstLane[share + 1], tick, moved[share]);
     }
 
     /** Who joined a queue, as rows. */

@@ -5,7 +5,9 @@ import java.io.DataOutput;
 import java.io.IOException;
 import java.util.ArrayList;
 import java.util.Arrays;
+import java.util.LinkedHashMap;
 import java.util.List;
+import java.util.Map;
 import org.ulicarro.core.base.SavedArrays;
 import org.ulicarro.core.base.Stateful;
 import org.ulicarro.core.network.Lane;
@@ -41,18 +43,24 @@ final class StandstillWatch implements Stateful {
     private int[] visit = new int[0]; // row -> number of the chain that came by
     private boolean[] stuck = new boolean[0]; // row -> whether it waits for others that are stuck
     private final int[] stuckInside; // place -> how many of them are inside it
+    private final LaneQueues queues;
+    private int[] rows = new int[64]; // all vehicles, lane by lane, while a look lasts
+    private int all; // of those
 
     StandstillWatch(Parts parts) {
         f = parts.fleet;
         table = parts.table;
+        queues = parts.queues;
         Network network = table.network;
         places = List.copyOf(network.junctions().keySet());
+        Map<String, Integer> numbers = new LinkedHashMap<>();
+        places.forEach(place -> numbers.put(place, numbers.size()));
         inside = new int[table.lanes];
         ahead = new int[table.lanes];
         for (Lane one : network.lanes()) {
             Link link = one.isPath() ? null : network.links().get(one.link());
             String place = one.isPath() ? placeOf(one.index()) : link.to();
-            ahead[one.index()] = places.indexOf(place);
+            ahead[one.index()] = numbers.get(place);
             inside[one.index()] = one.isPath() || link.ring() ? ahead[one.index()] : NOWHERE;
         }
         int departures = parts.departures.size();
@@ -80,28 +88,26 @@ final class StandstillWatch implements Stateful {
 
     void look(int tick) {
         boolean any = false;
-        for (int v = 0; v < f.rows; v++) {
-            if (f.id[v] >= 0) {
-                noteProgress(v, tick);
-                any |= hasStood(v, tick);
-            }
+        collect();
+        for (int i = 0; i < all; i++) {
+            noteProgress(rows[i], tick);
+            any |= hasStood(rows[i], tick);
         }
         if (!any) {
             return;
         }
         Arrays.fill(rowOf, -1);
-        for (int v = 0; v < f.rows; v++) {
-            if (f.id[v] >= 0) {
-                rowOf[f.id[v]] = v;
-            }
+        for (int i = 0; i < all; i++) {
+            rowOf[f.id(rows[i])] = rows[i];
         }
-        if (visit.length < f.rows) {
-            visit = new int[f.capacity()];
-            stuck = new boolean[f.capacity()];
+        if (visit.length < f.used) {
+            visit = new int[2 * f.used];
+            stuck = new boolean[2 * f.used];
         }
         findStuck(tick);
         Arrays.fill(visit, 0);
-        for (int v = 0; v < f.rows; v++) {
+        for (int i = 0; i < all; i++) {
+            int v = rows[i];
             if (stuck[v] && visit[v] == 0) {
                 follow(v, v + 1, tick);
             }
@@ -113,17 +119,30 @@ final class StandstillWatch implements Stateful {
         }
     }
 
+    /** All rows with a vehicle, in the order of the lanes. */
+    private void collect() {
+        if (rows.length < f.count()) {
+            rows = new int[2 * f.count()];
+        }
+        all = 0;
+        for (int l = 0; l < table.lanes; l++) {
+            for (int k = 0; k < queues.count(l); k++) {
+                rows[all++] = queues.at(l, k);
+            }
+        }
+    }
+
     private void noteProgress(int v, int tick) {
-        int d = f.id[v];
-        if (lane[d] != f.lane[v] || Math.abs(f.pos[v] - pos[d]) > GOT_ON) {
-            lane[d] = f.lane[v];
-            pos[d] = f.pos[v];
+        int d = f.id(v);
+        if (lane[d] != f.lane(v) || Math.abs(f.pos(v) - pos[d]) > GOT_ON) {
+            lane[d] = f.lane(v);
+            pos[d] = f.pos(v);
             since[d] = tick;
         }
     }
 
     private boolean hasStood(int v, int tick) {
-        return tick - since[f.id[v]] >= STOOD_FOR;
+        return tick - since[f.id(v)] >= STOOD_FOR;
     }
 
     private boolean isDead(int place, int tick) {
@@ -133,14 +152,16 @@ final class StandstillWatch implements Stateful {
     /** Of all who stand, those are left out who wait for something that changes, or for somebody who moves, until none can be. */
     private void findStuck(int tick) {
         Arrays.fill(stuckInside, 0);
-        for (int v = 0; v < f.rows; v++) {
-            stuck[v] = f.id[v] >= 0 && hasStood(v, tick);
+        for (int i = 0; i < all; i++) {
+            int v = rows[i];
+            stuck[v] = hasStood(v, tick);
             countInside(v, stuck[v] ? 1 : 0);
         }
         boolean changed = true;
         while (changed) {
             changed = false;
-            for (int v = 0; v < f.rows; v++) {
+            for (int i = 0; i < all; i++) {
+                int v = rows[i];
                 if (stuck[v] && !isStuck(v, tick)) {
                     stuck[v] = false;
                     countInside(v, -1);
@@ -151,19 +172,19 @@ final class StandstillWatch implements Stateful {
     }
 
     private void countInside(int v, int by) {
-        if (by != 0 && inside[f.lane[v]] != NOWHERE) {
-            stuckInside[inside[f.lane[v]]] += by;
+        if (by != 0 && inside[f.lane(v)] != NOWHERE) {
+            stuckInside[inside[f.lane(v)]] += by;
         }
     }
 
     private boolean isStuck(int v, int tick) {
-        int other = f.restrainedBy[v];
+        int other = f.restrainedBy(v);
         if (other >= 0) {
             return rowOf[other] >= 0 && stuck[rowOf[other]];
         }
-        int place = ahead[f.lane[v]];
-        int others = stuckInside[place] - (inside[f.lane[v]] == place ? 1 : 0);
-        return waitsForTraffic(f.restraint[v]) && others > 0 && isDead(place, tick);
+        int place = ahead[f.lane(v)];
+        int others = stuckInside[place] - (inside[f.lane(v)] == place ? 1 : 0);
+        return waitsForTraffic(f.restraint(v)) && others > 0 && isDead(place, tick);
     }
 
     private static boolean waitsForTraffic(byte restraint) {
@@ -182,7 +203,7 @@ final class StandstillWatch implements Stateful {
                 path = Arrays.copyOf(path, n * 2);
             }
             path[n++] = v;
-            int other = f.restrainedBy[v];
+            int other = f.restrainedBy(v);
             v = other < 0 ? -1 : rowOf[other];
         }
         if (v >= 0 && visit[v] == number) {
@@ -197,8 +218,9 @@ final class StandstillWatch implements Stateful {
     /** Nobody gets through a place, though no single ring of waiting vehicles explains it. */
     private void tellPlace(int place, int tick) {
         int n = 0;
-        for (int v = 0; v < f.rows; v++) {
-            if (stuck[v] && inside[f.lane[v]] == place) {
+        for (int i = 0; i < all; i++) {
+            int v = rows[i];
+            if (stuck[v] && inside[f.lane(v)] == place) {
                 if (n == path.length) {
                     path = Arrays.copyOf(path, n * 2);
                 }
@@ -207,7 +229,7 @@ final class StandstillWatch implements Stateful {
         }
         for (Standstill known : found) {
             for (int i = 0; i < n; i++) {
-                if (places.get(place).equals(known.place()) || known.vehicles().contains(f.id[path[i]])) {
+                if (places.get(place).equals(known.place()) || known.vehicles().contains(f.id(path[i]))) {
                     return;
                 }
             }
@@ -218,7 +240,7 @@ final class StandstillWatch implements Stateful {
     private void tell(int from, int to, int tick) {
         List<Integer> vehicles = new ArrayList<>();
         for (int i = from; i < to; i++) {
-            vehicles.add(f.id[path[i]]);
+            vehicles.add(f.id(path[i]));
         }
         for (Standstill known : found) {
             if (known.vehicles().stream().anyMatch(vehicles::contains)) {
@@ -232,14 +254,14 @@ final class StandstillWatch implements Stateful {
         List<Integer> vehicles = new ArrayList<>();
         List<Integer> reasons = new ArrayList<>();
         List<Integer> lanes = new ArrayList<>();
-        int all = 0;
+        int last = 0;
         for (int i = from; i < to; i++) {
-            vehicles.add(f.id[path[i]]);
-            reasons.add((int) f.restraint[path[i]]);
-            lanes.add(f.lane[path[i]]);
-            all = Math.max(all, since[f.id[path[i]]]);
+            vehicles.add(f.id(path[i]));
+            reasons.add((int) f.restraint(path[i]));
+            lanes.add(f.lane(path[i]));
+            last = Math.max(last, since[f.id(path[i])]);
         }
-        found.add(new Standstill(tick, all, place, vehicles, reasons, lanes));
+        found.add(new Standstill(tick, last, place, vehicles, reasons, lanes));
     }
 
     @Override

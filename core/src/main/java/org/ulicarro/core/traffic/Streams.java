@@ -87,29 +87,29 @@ final class Streams {
         // where both come into the same lane, the next one only has to be able to follow
         boolean merges = table.merges[path][c];
         double clear = merges ? table.zoneStart[path][c] + MERGED : table.zoneEnd[path][c];
-        double clears = secondsThroughCurve(v, at, clear + f.length[v] - at, table.limit[path]);
+        double clears = secondsThroughCurve(v, at, clear + f.length(v) - at, table.limit[path]);
         double needed = Math.max(headway, clears + (merges ? spareMerging : spare));
         int other = table.meets[path][c];
-        for (int g = 0; g < queues.guestCount[other]; g++) {
+        for (int g = 0; g < queues.guests(other); g++) {
             int u = queues.guest(other, g);
-            double rear = f.pos[u] + queues.guestOffset(other, g) - f.length[u];
+            double rear = f.pos(u) + queues.guestOffset(other, g) - f.length(u);
             if (!isGoneBy(u, table.otherEnd[path][c] - rear, arrives)) {
                 return deny(v, u);
             }
         }
-        for (int k = 0; k < queues.count[other]; k++) {
+        for (int k = 0; k < queues.count(other); k++) {
             int u = queues.at(other, k);
-            boolean stuck = occupancy.isStuck(u) && f.pos[u] < table.otherStart[path][c];
+            boolean stuck = occupancy.isStuck(u) && f.pos(u) < table.otherStart[path][c];
             if (!stuck
-                    && !occupancy.isHeld(f.pos[u], other)
+                    && !occupancy.isHeld(f.pos(u), other)
                     && !letsPass(u, path, c, 0, 0, table.limit[other], arrives, needed)) {
                 return deny(v, u);
             }
         }
         int from = table.from[other];
-        for (int k = 0; k < queues.count[from]; k++) {
+        for (int k = 0; k < queues.count(from); k++) {
             int u = queues.at(from, k);
-            if (f.next[u] != other) {
+            if (f.next(u) != other) {
                 if (k == 0 && waitsAtLine(u)) {
                     break; // those behind it cannot come
                 }
@@ -117,13 +117,13 @@ final class Streams {
             }
             boolean unsignalled = table.group[other] == SignalSystem.NO_GROUP;
             boolean stays = waitsAtLine(u) ? occupancy.hasStoodLong(u) : unsignalled && occupancy.isStuck(u);
-            if (stays || !mayPassLine(u, other) || occupancy.isHeld(f.pos[u] - table.end[from], other)) {
+            if (stays || !mayPassLine(u, other) || occupancy.isHeld(f.pos(u) - table.end[from], other)) {
                 break; // it stays there, and so do those behind it
             }
             if (!letsPass(u, path, c, table.end[from], table.end[from], table.limit[other], arrives, needed)) {
                 return deny(v, u);
             }
-            if (table.end[from] - f.pos[u] > FAR) {
+            if (table.end[from] - f.pos(u) > FAR) {
                 break;
             }
         }
@@ -134,7 +134,7 @@ final class Streams {
     private boolean upstreamLetsPass(int v, int from, int other, int path, int c, double arrives, double needed) {
         for (int before : table.sources[from]) {
             double back = table.end[from] + table.end[before];
-            for (int k = 0; k < queues.count[before]; k++) {
+            for (int k = 0; k < queues.count(before); k++) {
                 int u = queues.at(before, k);
                 if (!stillWaits(u, before)
                         && comesBy(u, from, other)
@@ -144,9 +144,9 @@ final class Streams {
             }
             int lane = table.from[before];
             boolean far = back >= looksBack;
-            for (int k = 0; k < queues.count[lane] && !far; k++) {
+            for (int k = 0; k < queues.count(lane) && !far; k++) {
                 int u = queues.at(lane, k);
-                if (f.next[u] != before || stillWaits(u, before) || !mayPassLine(u, before)) {
+                if (f.next(u) != before || stillWaits(u, before) || !mayPassLine(u, before)) {
                     break; // who waits at the head of a lane keeps those behind it
                 }
                 if (comesBy(u, from, other)
@@ -161,7 +161,7 @@ final class Streams {
                                 needed)) {
                     return deny(v, u);
                 }
-                far = back + table.end[lane] - f.pos[u] > looksBack;
+                far = back + table.end[lane] - f.pos(u) > looksBack;
             }
         }
         return true;
@@ -178,8 +178,8 @@ final class Streams {
                 return deny(v, blocker);
             }
             int lane = table.from[table.meets[path][c]];
-            int u = queues.count[lane] == 0 ? -1 : queues.at(lane, 0);
-            if (u >= 0 && f.next[u] == table.meets[path][c] && f.hadGap(u)) {
+            int u = queues.count(lane) == 0 ? -1 : queues.at(lane, 0);
+            if (u >= 0 && f.next(u) == table.meets[path][c] && f.hadGap(u)) {
                 return deny(v, u);
             }
         }
@@ -188,7 +188,7 @@ final class Streams {
 
     /** Notes who stands in the way of a vehicle that looks for its chance. */
     private boolean deny(int v, int because) {
-        f.inTheWay[v] = f.id[because];
+        f.inTheWay(v, f.id(because));
         return false;
     }
 
@@ -196,13 +196,13 @@ final class Streams {
         int group = table.group[path];
         return group == SignalSystem.NO_GROUP
                 || aspects.of(group).letsGo()
-                || f.decision[v] == Fleet.GOES
+                || f.decision(v) == Fleet.GOES
                 || table.gaps.onRed[path] && f.hadGap(v);
     }
 
     private boolean waitsAtLine(int v) {
-        int path = f.next[v];
-        return path >= 0 && table.path[path] && table.atLine[path] && !f.hadGap(v) && f.speed[v] < Occupancy.STANDS;
+        int path = f.next(v);
+        return path >= 0 && table.path[path] && table.atLine[path] && !f.hadGap(v) && f.speed(v) < Occupancy.STANDS;
     }
 
     private boolean stillWaits(int v, int path) {
@@ -211,16 +211,16 @@ final class Streams {
 
     /** Whether the way of a vehicle that comes onto a lane goes on by a path. */
     private boolean comesBy(int v, int lane, int path) {
-        return wayfinding.wayOn(v, lane, f.cursor[v] + 1) == path;
+        return wayfinding.wayOn(v, lane, f.cursor(v) + 1) == path;
     }
 
     /** Seconds since the last vehicle of a stream came to a point of its path, as far back as its rear can be seen (s). */
     private double sinceLastPassed(int path, double point) {
         double least = seenFor;
-        for (int k = 0; k < queues.count[path]; k++) {
+        for (int k = 0; k < queues.count(path); k++) {
             int u = queues.at(path, k);
-            if (f.pos[u] > point) {
-                least = Math.min(least, (f.pos[u] - point) / Math.max(1, f.speed[u]));
+            if (f.pos(u) > point) {
+                least = Math.min(least, (f.pos(u) - point) / Math.max(1, f.speed(u)));
             }
         }
         return least;
@@ -237,8 +237,8 @@ final class Streams {
      */
     private boolean letsPass(
             int u, int path, int c, double lineAt, double slowsAt, double limit, double arrives, double needed) {
-        double front = f.pos[u] - lineAt;
-        double rear = front - f.length[u];
+        double front = f.pos(u) - lineAt;
+        double rear = front - f.length(u);
         double zoneEnd = table.otherEnd[path][c];
         if (rear >= zoneEnd) {
             return true;
@@ -246,19 +246,19 @@ final class Streams {
         double distance = table.otherStart[path][c] - front;
         int other = table.meets[path][c];
         double waitAt = table.waitAt[other];
-        boolean willStand = f.lane[u] == other && front <= waitAt && !f.goes(u);
-        if (willStand && waitAt > table.otherStart[path][c] && waitAt - f.length[u] < zoneEnd) {
+        boolean willStand = f.lane(u) == other && front <= waitAt && !f.goes(u);
+        if (willStand && waitAt > table.otherStart[path][c] && waitAt - f.length(u) < zoneEnd) {
             return false; // it will wait for its own gap right there
         }
         if (distance <= 0) {
             return isGoneBy(u, zoneEnd - rear, arrives);
         }
         // who comes from further upstream slows down for the curve that begins with its own line
-        return secondsThroughCurve(u, f.pos[u] - slowsAt, distance, Math.min(f.desiredSpeed[u], limit)) >= needed;
+        return secondsThroughCurve(u, f.pos(u) - slowsAt, distance, Math.min(f.desiredSpeed(u), limit)) >= needed;
     }
 
     private boolean isGoneBy(int u, double metres, double seconds) {
-        return metres <= 0 || f.speed[u] > 1 && metres / f.speed[u] < seconds;
+        return metres <= 0 || f.speed(u) > 1 && metres / f.speed(u) < seconds;
     }
 
     /**
@@ -269,7 +269,7 @@ final class Streams {
      * @param curve the speed there (m/s)
      */
     private double secondsThroughCurve(int v, double at, double metres, double curve) {
-        double speed = f.speed[v];
+        double speed = f.speed(v);
         if (at >= 0 || speed <= curve) {
             return seconds(v, metres, curve);
         }
@@ -281,12 +281,12 @@ final class Streams {
 
     /** Seconds a vehicle takes for a distance when it speeds up as it likes to, up to a speed (s). */
     double seconds(int v, double metres, double top) {
-        double speed = f.speed[v];
+        double speed = f.speed(v);
         if (metres <= 0) {
             return 0;
         }
         double reached = Math.max(top, speed);
-        double desiredAcceleration = f.desiredAcceleration[v];
+        double desiredAcceleration = f.desiredAcceleration(v);
         double ramp = (reached * reached - speed * speed) / (2 * desiredAcceleration);
         if (ramp >= metres) {
             return (Math.sqrt(speed * speed + 2 * desiredAcceleration * metres) - speed) / desiredAcceleration;

@@ -26,7 +26,7 @@ public final class Traffic implements Stateful, AutoCloseable {
     /** Below this many vehicles one thread is quicker than several. */
     private static final int WORTH_SHARING = 2000;
 
-    /** Rows are put in lane order, and standstills looked for, this often (ticks). */
+    /** Records are put in the order of lanes, and standstills looked for, this often (ticks). */
     private static final int ROUND = 100;
 
     private final Parts parts;
@@ -39,7 +39,6 @@ public final class Traffic implements Stateful, AutoCloseable {
     private final LaneChanges laneChanges;
     private final Motion motion;
     private final QueueMarks queueMarks;
-    private final Renumbering renumbering;
     private final StandstillWatch standstills;
     private final Stages stages;
     private final Detectors detectors;
@@ -110,7 +109,6 @@ public final class Traffic implements Stateful, AutoCloseable {
         laneChanges = new LaneChanges(parts);
         motion = new Motion(parts);
         queueMarks = new QueueMarks(parts);
-        renumbering = new Renumbering(parts);
         standstills = parts.standstills;
         stages = new Stages(parts, motion, queueMarks, threads);
         detectors = new Detectors(parts);
@@ -136,12 +134,12 @@ public final class Traffic implements Stateful, AutoCloseable {
     /** One step. */
     public void step() {
         if (tick % ROUND < parts.ticksPerStep) {
-            renumbering.run();
+            parts.queues.order();
             standstills.look(tick);
         }
         events.clear();
         parts.gates.clear();
-        parts.witness.begin(fleet);
+        parts.witness.begin(fleet, parts.queues, table.lanes);
         double now = now();
         showAspects();
         parts.occupancy.tick = tick;
@@ -150,6 +148,7 @@ public final class Traffic implements Stateful, AutoCloseable {
         entries.admit(now);
         stages.begin(fleet.count() >= WORTH_SHARING);
         laneChanges.make(stages.wishes(tick), now, tick);
+        parts.witness.findAgain(fleet);
         stages.giveWay(now);
         stages.accelerate();
         Moved moved = stages.integrate(tick + parts.ticksPerStep);
@@ -205,7 +204,7 @@ public final class Traffic implements Stateful, AutoCloseable {
 
     /** Bytes that the state of one vehicle takes. */
     public int bytesPerVehicle() {
-        return fleet.bytesPerRow() + ledger.bytesPerRow();
+        return fleet.bytesPerVehicle() + ledger.bytesPerRow();
     }
 
     /** Lets the other threads go; none is left behind. */
@@ -218,10 +217,11 @@ public final class Traffic implements Stateful, AutoCloseable {
     public void finish() {
         events.clear();
         double now = now();
-        for (int v = 0; v < fleet.rows; v++) {
-            if (fleet.id[v] >= 0) {
+        for (int lane = 0; lane < table.lanes; lane++) {
+            for (int k = 0; k < parts.queues.count(lane); k++) {
+                int v = parts.queues.at(lane, k);
                 closeUnfinished(v, now);
-                events.journeys().add(fleet.id[v], now - ledger.wanted[v], ledger.delay[v], motion.drivenBy(v), false);
+                events.journeys().add(fleet.id(v), now - ledger.wanted(v), ledger.delay(v), motion.drivenBy(v), false);
             }
         }
         for (int lane = 0; lane < table.lanes; lane++) {
@@ -237,20 +237,20 @@ public final class Traffic implements Stateful, AutoCloseable {
     }
 
     private void closeUnfinished(int v, double now) {
-        if (ledger.ahead[v] == LaneTable.NONE) {
+        if (ledger.ahead(v) == LaneTable.NONE) {
             return;
         }
         boolean passed = ledger.isPastLine(v);
-        double left = passed ? 0 : Math.max(0, table.end[fleet.lane[v]] - fleet.pos[v]) / fleet.desiredSpeed[v];
-        double arrival = (passed ? ledger.lineTime[v] : now + left) - ledger.lost[v];
-        events.writeVisits().add(ledger, v, fleet.id[v], arrival, false);
+        double left = passed ? 0 : Math.max(0, table.end[fleet.lane(v)] - fleet.pos(v)) / fleet.desiredSpeed(v);
+        double arrival = (passed ? ledger.lineTime(v) : now + left) - ledger.lost(v);
+        events.writeVisits().add(ledger, v, fleet.id(v), arrival, false);
         parts.farther.keep(v);
         for (int e = parts.farther.first(v); e != Ledger.NOBODY; e = parts.farther.after(e)) {
             // stands in a queue that reaches back past the line ahead: it would have been at the next one a little
             // later
-            int movement = parts.wayfinding.movementAt(v, fleet.cursor[v], parts.farther.place(e));
+            int movement = parts.wayfinding.movementAt(v, fleet.cursor(v), parts.farther.place(e));
             if (movement != LaneTable.NONE) {
-                events.writeVisits().addFarther(fleet.id[v], movement, arrival, parts.farther, e);
+                events.writeVisits().addFarther(fleet.id(v), movement, arrival, parts.farther, e);
             }
         }
     }
@@ -277,7 +277,7 @@ public final class Traffic implements Stateful, AutoCloseable {
         checkCounts();
         int onLanes = 0;
         for (int lane = 0; lane < table.lanes; lane++) {
-            onLanes += parts.queues.count[lane];
+            onLanes += parts.queues.count(lane);
         }
         if (onLanes != fleet.count()) {
             throw lost("the lanes hold " + onLanes);

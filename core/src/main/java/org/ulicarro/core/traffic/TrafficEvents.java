@@ -79,7 +79,7 @@ public final class TrafficEvents {
             enteredAt = Arrays.copyOf(enteredAt, entered * 2);
         }
         enteredVehicle[entered] = vehicle;
-        enteredRow[entered] = f.slot[row];
+        enteredRow[entered] = f.slot(row);
         enteredAt[entered++] = at;
     }
 
@@ -90,7 +90,7 @@ public final class TrafficEvents {
             leftAt = Arrays.copyOf(leftAt, left * 2);
         }
         leftVehicle[left] = vehicle;
-        leftRow[left] = f.slot[row];
+        leftRow[left] = f.slot(row);
         leftAt[left++] = at;
     }
 
@@ -145,7 +145,7 @@ public final class TrafficEvents {
             moveLane = Arrays.copyOf(moveLane, moves * 2);
         }
         moveKind[moves] = kind;
-        moveRow[moves] = f.slot[row];
+        moveRow[moves] = f.slot(row);
         moveMotive[moves] = motive;
         moveLane[moves++] = lane;
     }
@@ -154,7 +154,7 @@ public final class TrafficEvents {
         if (stands == standRow.length) {
             standRow = Arrays.copyOf(standRow, stands * 2);
         }
-        standRow[stands++] = f.slot[row];
+        standRow[stands++] = f.slot(row);
     }
 
     Visits writeVisits() {

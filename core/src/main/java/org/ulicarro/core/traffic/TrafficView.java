@@ -88,65 +88,65 @@ public final class TrafficView {
 
     /** Vehicles whose front is on a lane. */
     public int vehiclesOn(int lane) {
-        return queues.count[lane];
+        return queues.count(lane);
     }
 
     /** Number among the departures of the k-th vehicle on a lane. */
     public int vehicle(int lane, int k) {
-        return f.id[queues.at(lane, k)];
+        return f.id(queues.at(lane, k));
     }
 
     /** Its front bumper (m along the lane). */
     public double position(int lane, int k) {
-        return f.pos[queues.at(lane, k)];
+        return f.pos(queues.at(lane, k));
     }
 
     public double length(int lane, int k) {
-        return f.length[queues.at(lane, k)];
+        return f.length(queues.at(lane, k));
     }
 
     /** m/s */
     public double speed(int lane, int k) {
-        return f.speed[queues.at(lane, k)];
+        return f.speed(queues.at(lane, k));
     }
 
     /** m/s² in the last step */
     public double acceleration(int lane, int k) {
-        return f.accel[queues.at(lane, k)];
+        return f.accel(queues.at(lane, k));
     }
 
     /** Vehicles whose body is partly on a lane though their front is elsewhere. */
     public int guestsOn(int lane) {
-        return queues.guestCount[lane];
+        return queues.guests(lane);
     }
 
     /** Where a guest's front would be on this lane (m along it); beyond its end when it has passed that. */
     public double guestPosition(int lane, int g) {
-        return f.pos[queues.guest(lane, g)] + queues.guestOffset(lane, g);
+        return f.pos(queues.guest(lane, g)) + queues.guestOffset(lane, g);
     }
 
     public double guestLength(int lane, int g) {
-        return f.length[queues.guest(lane, g)];
+        return f.length(queues.guest(lane, g));
     }
 
     public int guestVehicle(int lane, int g) {
-        return f.id[queues.guest(lane, g)];
+        return f.id(queues.guest(lane, g));
     }
 
     /** Whether a vehicle stopped or joined the queue for the line ahead and has not passed it. */
     public boolean queued(int lane, int k) {
-        return ledger.queued[queues.at(lane, k)] == 1;
+        return ledger.queued(queues.at(lane, k)) == 1;
     }
 
     /** Number of the controlled place, in the order of the network's places, that holds the k-th vehicle on a lane, or -1. */
     public int heldBy(int lane, int k) {
-        return ledger.heldBy[queues.at(lane, k)];
+        return ledger.heldBy(queues.at(lane, k));
     }
 
     /** Whether the way of the k-th vehicle on a lane goes on from another one beside it, and not from its own. */
     public boolean wantsInto(int lane, int k, int beside) {
         int v = queues.at(lane, k);
-        return f.next[v] == Fleet.WRONG_LANE && f.target[v] == beside;
+        return f.next(v) == Fleet.WRONG_LANE && f.target(v) == beside;
     }
 
     /** People at crossings. */

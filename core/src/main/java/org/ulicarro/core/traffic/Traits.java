@@ -61,21 +61,21 @@ final class Traits {
         int c = roadClass.ordinal();
         Vehicle vehicle = kind.vehicle();
         double share = vehicle.timeGap();
-        f.type[row] = (byte) kind.base().ordinal();
-        f.length[row] = vehicle.length();
-        f.factor[row] = (float) least(0.2, draw(key, 1, vehicle.desiredSpeed()));
-        f.gapTime[row] = least(0.3, share * draw(key, 2, gapTime[c]));
-        f.desiredAcceleration[row] = least(0.3, acceleration[c] * draw(key, 3, vehicle.acceleration()));
-        f.comfortableDeceleration[row] = least(0.5, draw(key, 4, vehicle.deceleration()));
-        f.space[row] = Draws.normalWithinTwo(key, 5, space[c], numbers.spacingSpread() * space[c]);
-        f.reaction[row] = (float) least(0, draw(key, 6, reaction[c]));
-        f.yellowLimit[row] = (float) draw(key, 7, numbers.yellowDeceleration());
-        f.caution[row] = (float) Draws.normalWithinTwo(key, 8, 1, numbers.cautionSpread());
-        f.top[row] = (float) least(1, draw(key, 9, vehicle.topSpeed()));
-        f.power[row] = (float) draw(key, 10, vehicle.power());
-        f.lets[row] = (byte) (Draws.uniform(key, 11) < cooperation[c] ? 1 : 0);
-        f.blocks[row] = (byte) (Draws.uniform(key, 12) < blocking[c] ? 1 : 0);
-        f.closing[row] = 1 / (2 * Math.sqrt(f.desiredAcceleration[row] * f.comfortableDeceleration[row]));
+        f.type(row, (byte) kind.base().ordinal());
+        f.length(row, vehicle.length());
+        f.factor(row, (float) least(0.2, draw(key, 1, vehicle.desiredSpeed())));
+        f.gapTime(row, least(0.3, share * draw(key, 2, gapTime[c])));
+        f.desiredAcceleration(row, least(0.3, acceleration[c] * draw(key, 3, vehicle.acceleration())));
+        f.comfortableDeceleration(row, least(0.5, draw(key, 4, vehicle.deceleration())));
+        f.space(row, Draws.normalWithinTwo(key, 5, space[c], numbers.spacingSpread() * space[c]));
+        f.reaction(row, (float) least(0, draw(key, 6, reaction[c])));
+        f.yellowLimit(row, (float) draw(key, 7, numbers.yellowDeceleration()));
+        f.caution(row, (float) Draws.normalWithinTwo(key, 8, 1, numbers.cautionSpread()));
+        f.top(row, (float) least(1, draw(key, 9, vehicle.topSpeed())));
+        f.power(row, (float) draw(key, 10, vehicle.power()));
+        f.lets(row, (byte) (Draws.uniform(key, 11) < cooperation[c] ? 1 : 0));
+        f.blocks(row, (byte) (Draws.uniform(key, 12) < blocking[c] ? 1 : 0));
+        f.closing(row, 1 / (2 * Math.sqrt(f.desiredAcceleration(row) * f.comfortableDeceleration(row))));
     }
 
     private static double draw(long key, int property, Quantity quantity) {

@@ -22,15 +22,15 @@ public final class Visits {
     void add(Ledger ledger, int row, int who, double arrival, boolean complete) {
         add(
                 who,
-                ledger.ahead[row],
+                ledger.ahead(row),
                 arrival,
-                ledger.lineTime[row],
-                ledger.control[row],
-                ledger.outside[row],
-                ledger.geometric[row],
-                ledger.stopped[row],
-                ledger.lost[row],
-                ledger.stops[row],
+                ledger.lineTime(row),
+                ledger.control(row),
+                ledger.outside(row),
+                ledger.geometric(row),
+                ledger.stopped(row),
+                ledger.lost(row),
+                ledger.stops(row),
                 complete);
     }
 

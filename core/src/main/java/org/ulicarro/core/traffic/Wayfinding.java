@@ -47,7 +47,7 @@ final class Wayfinding {
 
     /** The movement at a place of a vehicle's route, or NONE after its end. */
     int movementOf(int v, int cursor) {
-        return routes.movement(f.id[v], cursor);
+        return routes.movement(f.id(v), cursor);
     }
 
     /** The first movement under control from a place of a vehicle's route on, or NONE. */
@@ -82,18 +82,18 @@ final class Wayfinding {
 
     /** The stop that a vehicle calls at next if it lies on the link that the vehicle is on, else null. */
     StopPlace stopHere(int v) {
-        if (f.call[v] == Fleet.NO_CALL || table.path[f.lane[v]]) {
+        if (f.call(v) == Fleet.NO_CALL || table.path[f.lane(v)]) {
             return null;
         }
-        ServiceLine line = departures.lines().get(departures.line()[f.id[v]]);
-        return line.leg()[f.call[v]] == f.cursor[v] ? table.network.stops().get(line.stop()[f.call[v]]) : null;
+        ServiceLine line = departures.lines().get(departures.line()[f.id(v)]);
+        return line.leg()[f.call(v)] == f.cursor(v) ? table.network.stops().get(line.stop()[f.call(v)]) : null;
     }
 
     /** Plans the way on from a lane of a link. */
     void plan(int v, int lane) {
-        f.next[v] = wayOn(v, lane, f.cursor[v]);
-        f.need[v] = 0;
-        f.needBy[v] = Double.POSITIVE_INFINITY;
+        f.next(v, wayOn(v, lane, f.cursor(v)));
+        f.need(v, 0);
+        f.needBy(v, Double.POSITIVE_INFINITY);
         StopPlace stop = stopHere(v);
         if (stop != null) {
             planStop(v, lane, stop);
@@ -107,22 +107,22 @@ final class Wayfinding {
         if (lane == stop.standsOn()) {
             return;
         }
-        f.need[v] = (byte) (lane == stop.lane() ? 1 : stop.lane() - lane);
-        f.needBy[v] = Math.min(stop.to(), table.end[lane]);
+        f.need(v, (byte) (lane == stop.lane() ? 1 : stop.lane() - lane));
+        f.needBy(v, Math.min(stop.to(), table.end[lane]));
     }
 
     private void planLane(int v, int lane) {
         boolean aside = table.first[lane] == table.last[lane]; // inside a lay-by
         int from = aside ? table.left[lane] : lane;
-        int movement = movementOf(v, f.cursor[v]);
+        int movement = movementOf(v, f.cursor(v));
         int best = bestLane(v, from, movement);
         if (best == LaneTable.NONE) {
             return;
         }
-        f.need[v] = (byte) (aside ? -1 : best - lane);
-        if (f.need[v] != 0) {
-            boolean here = f.next[v] == Fleet.WRONG_LANE;
-            f.needBy[v] = here ? table.end[lane] : table.end[lane] + lengthAfter(lane, f.next[v]);
+        f.need(v, (byte) (aside ? -1 : best - lane));
+        if (f.need(v) != 0) {
+            boolean here = f.next(v) == Fleet.WRONG_LANE;
+            f.needBy(v, here ? table.end[lane] : table.end[lane] + lengthAfter(lane, f.next(v)));
         }
     }
 
@@ -148,8 +148,8 @@ final class Wayfinding {
 
     /** Changes of lanes that a lane costs on the short links after it, weighted by how little room there is for them. */
     double changesAfter(int v, int lane) {
-        int movement = movementOf(v, f.cursor[v]);
-        return movement == LaneTable.NONE ? 0 : changesAfter(v, lane, f.cursor[v], thinksAhead, LINKS_AHEAD);
+        int movement = movementOf(v, f.cursor(v));
+        return movement == LaneTable.NONE ? 0 : changesAfter(v, lane, f.cursor(v), thinksAhead, LINKS_AHEAD);
     }
 
     private double changesAfter(int v, int lane, int cursor, double reach, int links) {
@@ -182,11 +182,11 @@ final class Wayfinding {
      * the least at this point does so until it is reached.
      */
     void lookForLimits(int v, int lane) {
-        double pos = f.pos[v];
+        double pos = f.pos(v);
         double desiredSpeed = desiredSpeedOn(v, lane, rules.limitAt(lane, pos));
-        f.desiredSpeed[v] = desiredSpeed;
-        f.slowAt[v] = Double.POSITIVE_INFINITY;
-        f.slowTo[v] = desiredSpeed;
+        f.desiredSpeed(v, desiredSpeed);
+        f.slowAt(v, Double.POSITIVE_INFINITY);
+        f.slowTo(v, desiredSpeed);
         double least = Double.POSITIVE_INFINITY;
         for (int z = 0; z < rules.zones(lane); z++) {
             if (rules.zoneFrom(lane, z) > pos) {
@@ -194,8 +194,8 @@ final class Wayfinding {
             }
         }
         double offset = table.end[lane];
-        int cursor = f.cursor[v] + (table.path[lane] ? 1 : 0);
-        int at = f.next[v];
+        int cursor = f.cursor(v) + (table.path[lane] ? 1 : 0);
+        int at = f.next(v);
         double reach = offset + desiredSpeed * desiredSpeed / (2 * curveDeceleration);
         while (at >= 0 && offset < reach) {
             least = heed(v, offset, desiredSpeedOn(v, at, rules.limitAt(at, 0)), least);
@@ -214,9 +214,9 @@ final class Wayfinding {
 
     private double heed(int v, double at, double speed, double least) {
         double bound = speed * speed + 2 * curveDeceleration * at;
-        if (speed < f.desiredSpeed[v] && bound < least) {
-            f.slowAt[v] = at;
-            f.slowTo[v] = speed;
+        if (speed < f.desiredSpeed(v) && bound < least) {
+            f.slowAt(v, at);
+            f.slowTo(v, speed);
             return bound;
         }
         return least;
@@ -224,11 +224,11 @@ final class Wayfinding {
 
     /** The desired speed of a vehicle at a limit on a lane (m/s): what its driver, the vehicle and the grade allow. */
     double desiredSpeedOn(int v, int lane, double limit) {
-        double factor = table.curved[lane] ? 1 + curveSpread * (f.factor[v] - 1) : f.factor[v];
-        double desiredSpeed = Math.min(limit * factor, f.top[v]);
-        boolean climbs = f.power[v] > 0 && rules.grade[lane] > 0.005;
+        double factor = table.curved[lane] ? 1 + curveSpread * (f.factor(v) - 1) : f.factor(v);
+        double desiredSpeed = Math.min(limit * factor, f.top(v));
+        boolean climbs = f.power(v) > 0 && rules.grade[lane] > 0.005;
         return climbs
-                ? Math.min(desiredSpeed, Power.crawlSpeed(f.power[v], Power.drag(f.type[v]), rules.grade[lane]))
+                ? Math.min(desiredSpeed, Power.crawlSpeed(f.power(v), Power.drag(f.type(v)), rules.grade[lane]))
                 : desiredSpeed;
     }
 }

@@ -59,7 +59,7 @@ final class Wishes {
     void collect(int fromLane, int toLane, int tick, Tally found) {
         int step = tick / ticksPerStep;
         for (int lane = fromLane; lane < toLane; lane++) {
-            if (queues.count[lane] == 0
+            if (queues.count(lane) == 0
                     || table.left[lane] == LaneTable.NONE
                             && table.right[lane] == LaneTable.NONE
                             && !blocks.any(lane)
@@ -68,20 +68,20 @@ final class Wishes {
                 continue;
             }
             boolean unusual = blocks.any(lane) || rules.isReserved(lane);
-            for (int k = 0; k < queues.count[lane]; k++) { // from the front, nearly in the order that is needed
+            for (int k = 0; k < queues.count(lane); k++) { // from the front, nearly in the order that is needed
                 int v = queues.at(lane, k);
-                if (f.target[v] != LaneTable.NONE) {
-                    f.target[v] = LaneTable.NONE;
+                if (f.target(v) != LaneTable.NONE) {
+                    f.target(v, LaneTable.NONE);
                 }
-                if ((f.rare[v] & Fleet.MOVES_OVER) == 0) {
-                    if (unusual || f.need[v] != 0) {
+                if ((f.rare(v) & Fleet.MOVES_OVER) == 0) {
+                    if (unusual || f.need(v) != 0) {
                         need(v, lane, tick);
                     }
-                    if (f.target[v] == LaneTable.NONE && (f.id[v] + step & looks) == 0) {
+                    if (f.target(v) == LaneTable.NONE && (f.id(v) + step & looks) == 0) {
                         gain(v, lane, k, tick);
                     }
-                    if (f.target[v] != LaneTable.NONE) {
-                        found.add(v);
+                    if (f.target(v) != LaneTable.NONE) {
+                        found.add(f.slot(v));
                     }
                 }
             }
@@ -95,27 +95,27 @@ final class Wishes {
 
     private void need(int v, int lane, int tick) {
         if (blocks.any(lane)) {
-            double block = blocks.ahead(lane, f.pos[v]);
-            if (block - f.pos[v] < seesClosure) {
+            double block = blocks.ahead(lane, f.pos(v));
+            if (block - f.pos(v) < seesClosure) {
                 leaveClosed(v, lane, block, tick);
                 return;
             }
         }
-        if (f.need[v] != 0 && f.needBy[v] - f.pos[v] < reach(v)) {
+        if (f.need(v) != 0 && f.needBy(v) - f.pos(v) < reach(v)) {
             needWay(v, lane, tick);
-        } else if (!rules.mayUse(lane, f.type[v], tick) && !rules.mayTurnIn(lane, f.pos[v])) {
+        } else if (!rules.mayUse(lane, f.type(v), tick) && !rules.mayTurnIn(lane, f.pos(v))) {
             leaveReserved(v, lane, tick);
         }
     }
 
     /** Drivers begin to think of their lane this far before they must be on it (m). */
     private double reach(int v) {
-        return Math.abs(f.need[v]) * (150 + 15 * f.desiredSpeed[v]);
+        return Math.abs(f.need(v)) * (150 + 15 * f.desiredSpeed(v));
     }
 
     private void needWay(int v, int lane, int tick) {
         StopPlace stop = wayfinding.stopHere(v);
-        int target = f.need[v] < 0 ? table.left[lane] : table.right[lane];
+        int target = f.need(v) < 0 ? table.left[lane] : table.right[lane];
         if (stop != null && stop.layby() >= 0 && lane == stop.lane()) {
             target = stop.layby();
         }
@@ -123,37 +123,37 @@ final class Wishes {
             return;
         }
         boolean open = stop != null
-                || rules.mayUse(target, f.type[v], tick)
-                || rules.mayTurnIn(target, f.pos[v])
-                || Math.abs(f.need[v]) > 1;
+                || rules.mayUse(target, f.type(v), tick)
+                || rules.mayTurnIn(target, f.pos(v))
+                || Math.abs(f.need(v)) > 1;
         if (open) {
             Motive why = stop != null ? Motive.STOP : table.ends[lane] ? Motive.LANE_END : Motive.WAY;
-            f.target[v] = target;
-            f.motive[v] = (byte) why.ordinal();
+            f.target(v, target);
+            f.motive(v, (byte) why.ordinal());
         }
     }
 
     private boolean isShutAt(int v, int target) {
-        return blocks.any(target) && blocks.ahead(target, f.pos[v] - f.length[v]) - f.pos[v] < 30;
+        return blocks.any(target) && blocks.ahead(target, f.pos(v) - f.length(v)) - f.pos(v) < 30;
     }
 
     private void leaveClosed(int v, int lane, double block, int tick) {
         int best = LaneTable.NONE;
         double furthest = block + 20;
-        int first = f.need[v] > 0 ? table.right[lane] : table.left[lane];
-        int second = f.need[v] > 0 ? table.left[lane] : table.right[lane];
+        int first = f.need(v) > 0 ? table.right[lane] : table.left[lane];
+        int second = f.need(v) > 0 ? table.left[lane] : table.right[lane];
         for (int i = 0; i < 2; i++) {
             int target = i == 0 ? first : second;
-            if (target != LaneTable.NONE && rules.mayUse(target, f.type[v], tick) && reaches(target, block)) {
-                double there = blocks.ahead(target, f.pos[v] - f.length[v]);
+            if (target != LaneTable.NONE && rules.mayUse(target, f.type(v), tick) && reaches(target, block)) {
+                double there = blocks.ahead(target, f.pos(v) - f.length(v));
                 if (there > furthest) {
                     furthest = there;
                     best = target;
                 }
             }
         }
-        f.target[v] = best;
-        f.motive[v] = (byte) Motive.CLOSURE.ordinal();
+        f.target(v, best);
+        f.motive(v, (byte) Motive.CLOSURE.ordinal());
     }
 
     private boolean reaches(int target, double position) {
@@ -165,9 +165,9 @@ final class Wishes {
             for (int side = -1; side <= 1; side += 2) {
                 int there = lane + side * away;
                 boolean inside = there >= table.first[lane] && there <= table.last[lane];
-                if (inside && rules.mayUse(there, f.type[v], tick) && !table.ends[there]) {
-                    f.target[v] = side < 0 ? table.left[lane] : table.right[lane];
-                    f.motive[v] = (byte) Motive.LANE_USE.ordinal();
+                if (inside && rules.mayUse(there, f.type(v), tick) && !table.ends[there]) {
+                    f.target(v, side < 0 ? table.left[lane] : table.right[lane]);
+                    f.motive(v, (byte) Motive.LANE_USE.ordinal());
                     return;
                 }
             }
@@ -175,19 +175,19 @@ final class Wishes {
     }
 
     private void gain(int v, int lane, int k, int tick) {
-        boolean byOthers = f.restraint[v] == VEHICLE || f.restraint[v] == ROOM;
-        boolean hindered = byOthers && f.speed[v] < hinderedBelow * f.desiredSpeed[v];
+        boolean byOthers = f.restraint(v) == VEHICLE || f.restraint(v) == ROOM;
+        boolean hindered = byOthers && f.speed(v) < hinderedBelow * f.desiredSpeed(v);
         boolean outward = rules.keepOuter[lane] && table.right[lane] != LaneTable.NONE;
         // who keeps others up moves over for them, if politely asked
-        boolean pressed = k + 1 < queues.count[lane] && isPressedBy(queues.at(lane, k + 1), v);
-        if (!hindered && !outward && !pressed || tick - f.changedAt[v] < calmFor * 10) {
+        boolean pressed = k + 1 < queues.count(lane) && isPressedBy(queues.at(lane, k + 1), v);
+        if (!hindered && !outward && !pressed || tick - f.changedAt(v) < calmFor * 10) {
             return;
         }
-        if ((f.rare[v] & Fleet.CALLS) != 0 && wayfinding.stopHere(v) != null) {
+        if ((f.rare(v) & Fleet.CALLS) != 0 && wayfinding.stopHere(v) != null) {
             return;
         }
         int leader = k > 0 ? queues.at(lane, k - 1) : -1;
-        int follower = k + 1 < queues.count[lane] ? queues.at(lane, k + 1) : -1;
+        int follower = k + 1 < queues.count(lane) ? queues.at(lane, k + 1) : -1;
         double now = gaps.pull(v, leader);
         double best = 0;
         for (int side = -1; side <= 1; side += 2) {
@@ -206,40 +206,40 @@ final class Wishes {
                 worth -= laterChange * (wayfinding.changesAfter(v, target) - wayfinding.changesAfter(v, lane));
                 if (worth > worthwhile && worth > best) {
                     best = worth;
-                    f.target[v] = target;
-                    f.motive[v] = (byte) (keeps && !hindered ? Motive.KEEP_OUTER : Motive.GAIN).ordinal();
+                    f.target(v, target);
+                    f.motive(v, (byte) (keeps && !hindered ? Motive.KEEP_OUTER : Motive.GAIN).ordinal());
                 }
             }
         }
     }
 
     private boolean isPressedBy(int follower, int v) {
-        return f.restraint[follower] == VEHICLE
-                && f.desiredSpeed[follower] > 1.1 * f.desiredSpeed[v]
-                && f.pos[v] - f.length[v] - f.pos[follower] < 3 * f.speed[follower];
+        return f.restraint(follower) == VEHICLE
+                && f.desiredSpeed(follower) > 1.1 * f.desiredSpeed(v)
+                && f.pos(v) - f.length(v) - f.pos(follower) < 3 * f.speed(follower);
     }
 
     /** Whether the way still leads on from there, with time enough to come back where it does not. */
     private boolean isFit(int v, int lane, int target, int tick) {
-        double pos = f.pos[v];
-        if (pos - f.length[v] < table.start[target]
-                || !rules.mayUse(target, f.type[v], tick)
-                || blocks.any(target) && blocks.ahead(target, pos - f.length[v]) - pos < seesClosure) {
+        double pos = f.pos(v);
+        if (pos - f.length(v) < table.start[target]
+                || !rules.mayUse(target, f.type(v), tick)
+                || blocks.any(target) && blocks.ahead(target, pos - f.length(v)) - pos < seesClosure) {
             return false;
         }
-        int movement = wayfinding.movementOf(v, f.cursor[v]);
+        int movement = wayfinding.movementOf(v, f.cursor(v));
         int back = table.changesTo(target, movement);
         double left = Math.min(table.end[target], table.end[lane]) - pos;
-        return back == 0 ? left > 4 * f.speed[v] + 5 : left > back * (200 + 25 * f.desiredSpeed[v]);
+        return back == 0 ? left > 4 * f.speed(v) + 5 : left > back * (200 + 25 * f.desiredSpeed(v));
     }
 
     /** Gain for the driver and, by politeness, for those behind in both lanes (m/s²); low where the change is not safe. */
     private double worth(int v, int target, double now, int leader, int follower) {
-        int place = occupancy.place(target, f.pos[v]);
+        int place = occupancy.place(target, f.pos(v));
         int ahead = place > 0 ? queues.at(target, place - 1) : -1;
-        int behind = place < queues.count[target] ? queues.at(target, place) : -1;
-        double gap = ahead < 0 ? Double.POSITIVE_INFINITY : f.pos[ahead] - f.length[ahead] - f.pos[v];
-        if (gap < 2 || f.speed[v] < 1 && gap < 12) {
+        int behind = place < queues.count(target) ? queues.at(target, place) : -1;
+        double gap = ahead < 0 ? Double.POSITIVE_INFINITY : f.pos(ahead) - f.length(ahead) - f.pos(v);
+        if (gap < 2 || f.speed(v) < 1 && gap < 12) {
             return Double.NEGATIVE_INFINITY;
         }
         double own = gaps.pull(v, ahead) - now;
@@ -250,14 +250,14 @@ final class Wishes {
         if (follower >= 0) {
             others += gaps.pull(follower, leader) - gaps.pull(follower, v);
         }
-        return own + rules.politeness[f.lane[v]] * others;
+        return own + rules.politeness[f.lane(v)] * others;
     }
 
     private boolean isFreeThere(int v, int target) {
-        int ahead = occupancy.firstAhead(target, f.pos[v]);
+        int ahead = occupancy.firstAhead(target, f.pos(v));
         return ahead < 0
-                || f.speed[ahead] >= 0.98 * f.desiredSpeed[v]
-                || f.pos[ahead] - f.length[ahead] - f.pos[v] > freeFor * f.desiredSpeed[v];
+                || f.speed(ahead) >= 0.98 * f.desiredSpeed(v)
+                || f.pos(ahead) - f.length(ahead) - f.pos(v) > freeFor * f.desiredSpeed(v);
     }
 
     private static final byte ROOM = (byte) Restraint.ROOM.ordinal();

@@ -33,7 +33,8 @@ public final class Witness {
     public record Change(Motive motive, int lane, boolean made, int vehicle, boolean behind) {}
 
     private int vehicle = -1;
-    int row = -1; // of the watched vehicle, or -1
+    int slot = -1; // of the watched vehicle, or -1
+    int row = -1; // its row, or -1
 
     private final List<Bound> bounds = new ArrayList<>();
     private Change change;
@@ -55,16 +56,24 @@ public final class Witness {
         return change;
     }
 
-    /** Looks for the watched vehicle's row at the start of a step. */
-    void begin(Fleet f) {
-        row = -1;
+    /** Looks for the watched vehicle at the start of a step. */
+    void begin(Fleet f, LaneQueues queues, int lanes) {
+        slot = -1;
         bounds.clear();
         change = null;
-        for (int v = 0; vehicle >= 0 && v < f.rows; v++) {
-            if (f.id[v] == vehicle) {
-                row = v;
+        for (int lane = 0; vehicle >= 0 && lane < lanes; lane++) {
+            for (int k = 0; k < queues.count(lane); k++) {
+                if (f.id(queues.at(lane, k)) == vehicle) {
+                    slot = f.slot(queues.at(lane, k));
+                }
             }
         }
+        findAgain(f);
+    }
+
+    /** Its record may have moved. */
+    void findAgain(Fleet f) {
+        row = slot < 0 ? -1 : f.rowAt(slot);
     }
 
     void free(double desiredSpeed, double wanted) {

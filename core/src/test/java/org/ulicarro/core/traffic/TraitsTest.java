@@ -55,15 +55,15 @@ class TraitsTest {
     @Test
     void builtInDriversHaveTheirMeans() {
         Study study = with(null);
-        assertThat(mean(study, VehicleType.CAR, RoadClass.URBAN, f -> f.gapTime[0]))
+        assertThat(mean(study, VehicleType.CAR, RoadClass.URBAN, f -> f.gapTime(0)))
                 .isCloseTo(1.0, within(0.01));
-        assertThat(mean(study, VehicleType.CAR, RoadClass.MOTORWAY, f -> f.gapTime[0]))
+        assertThat(mean(study, VehicleType.CAR, RoadClass.MOTORWAY, f -> f.gapTime(0)))
                 .isCloseTo(1.2, within(0.02));
-        assertThat(mean(study, VehicleType.CAR, RoadClass.URBAN, f -> f.desiredAcceleration[0]))
+        assertThat(mean(study, VehicleType.CAR, RoadClass.URBAN, f -> f.desiredAcceleration(0)))
                 .isCloseTo(2.4, within(0.02));
-        assertThat(mean(study, VehicleType.TRUCK, RoadClass.URBAN, f -> f.factor[0]))
+        assertThat(mean(study, VehicleType.TRUCK, RoadClass.URBAN, f -> f.factor(0)))
                 .isCloseTo(0.95, within(0.005));
-        assertThat(mean(study, VehicleType.CAR, RoadClass.URBAN, f -> f.space[0] + f.length[0]))
+        assertThat(mean(study, VehicleType.CAR, RoadClass.URBAN, f -> f.space(0) + f.length(0)))
                 .isCloseTo(7.3, within(0.02));
     }
 
@@ -72,14 +72,14 @@ class TraitsTest {
         Drivers own =
                 new Drivers(new Quantity(1.6, 0.1), null, new Quantity(8.0, 0), null, null, null, null, null, null);
         Study study = with(Map.of(RoadClass.URBAN, own));
-        assertThat(mean(study, VehicleType.CAR, RoadClass.URBAN, f -> f.gapTime[0]))
+        assertThat(mean(study, VehicleType.CAR, RoadClass.URBAN, f -> f.gapTime(0)))
                 .isCloseTo(1.6, within(0.01));
-        assertThat(mean(study, VehicleType.CAR, RoadClass.URBAN, f -> f.space[0]))
+        assertThat(mean(study, VehicleType.CAR, RoadClass.URBAN, f -> f.space(0)))
                 .isCloseTo(3.2, within(0.02));
-        assertThat(mean(study, VehicleType.CAR, RoadClass.URBAN, f -> f.reaction[0]))
+        assertThat(mean(study, VehicleType.CAR, RoadClass.URBAN, f -> f.reaction(0)))
                 .as("not given")
                 .isCloseTo(0.9, within(0.01));
-        assertThat(mean(study, VehicleType.CAR, RoadClass.MOTORWAY, f -> f.gapTime[0]))
+        assertThat(mean(study, VehicleType.CAR, RoadClass.MOTORWAY, f -> f.gapTime(0)))
                 .as("other class")
                 .isCloseTo(1.2, within(0.02));
     }
@@ -109,12 +109,12 @@ class TraitsTest {
         assertThat(fleet.count()).isEqualTo(2);
         fleet.release(first);
         assertThat(fleet.take()).isEqualTo(first);
-        fleet.speed[second] = 7;
+        fleet.speed(second, 7);
         for (int i = 0; i < 1000; i++) {
             fleet.take();
         }
         assertThat(fleet.capacity()).isGreaterThanOrEqualTo(1002);
-        assertThat(fleet.speed[second]).as("kept while growing").isEqualTo(7);
+        assertThat(fleet.speed(second)).as("kept while growing").isEqualTo(7);
         assertThat(fleet.count()).isEqualTo(1002);
     }
 }

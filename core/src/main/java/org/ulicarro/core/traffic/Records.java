@@ -1,0 +1,164 @@
+package org.ulicarro.core.traffic;
+
+import java.io.DataInput;
+import java.io.DataOutput;
+import java.io.IOException;
+import java.util.Arrays;
+
+/**
+ * Records of vehicles, one behind the other: what the step reads and writes of everybody lies in a few lines of the processor's cache. A
+ * row is the place of a record. Which rows belong to which lane, and in what order, is the matter of {@link LaneQueues}; a record moves
+ * when its vehicle comes onto another lane.
+ *
+ * <p>What few vehicles need, or few steps, stands in columns by slot ({@link Columns}), which a vehicle keeps while it is on the road.
+ */
+abstract class Records extends Columns {
+
+    /** The row of who is about to come in and stands on no lane yet. */
+    static final int DOOR = 0;
+
+    // A record is 1 << DRIVE doubles about how it drives, 1 << BOOKS doubles of its accounts and 1 << STATE whole
+    // numbers.
+    static final int DRIVE = 4;
+    static final int BOOKS = 3;
+    static final int STATE = 4;
+
+    // places in 'drive'
+    static final int POS = 0;
+    static final int SPEED = 1;
+    static final int ACCEL = 2;
+    static final int LENGTH = 3;
+    static final int DESIRED_SPEED = 4;
+    static final int GAP_TIME = 5;
+    static final int DESIRED_ACCELERATION = 6;
+    static final int COMFORTABLE_DECELERATION = 7;
+    static final int SPACE = 8;
+    static final int CLOSING = 9;
+    static final int SLOW_AT = 10;
+    static final int SLOW_TO = 11;
+    static final int PACE = 12;
+    static final int CRUISE = 13;
+    static final int DELAY = 14;
+    static final int LOST = 15;
+
+    // places in 'books'
+    static final int CONTROL = 0;
+    static final int STOPPED = 1;
+    static final int SINCE_LINE = 2;
+    static final int LINE_TIME = 3;
+    static final int ALONE_SQUARED = 4;
+    static final int GEOMETRIC = 5;
+    static final int NEED_BY = 6;
+
+    // places in 'state'
+    static final int SLOT = 0;
+    static final int ID = 1;
+    static final int NEXT = 2;
+    static final int WHAT = 3;
+    static final int HELD_BY = 4;
+    static final int HELD_BY_NOW = 5;
+    static final int PLACE = 6;
+    static final int STOOD_SINCE = 7;
+    static final int RESTRAINED_BY = 8;
+    static final int READY = 9;
+    static final int EASE = 10;
+    static final int TARGET = 11;
+    static final int NEED = 12;
+    static final int CURSOR = 13;
+    static final int LANE = 14;
+    static final int STOPS = 15;
+
+    // bits of what stands at WHAT: first those of 'rare', then the rest
+    static final int HOLDS = 1 << 8;
+    static final int QUEUED = 1 << 9;
+    static final int ARMED = 1 << 10;
+    static final int LETS = 1 << 11;
+    static final int BLOCKS = 1 << 12;
+    static final int DECISION_AT = 13; // two bits
+    static final int COMMITTED_AT = 15; // three bits
+    static final int MOTIVE_AT = 18; // three bits
+    static final int RESTRAINT_AT = 21; // four bits
+
+    double[] drive = new double[0];
+    double[] books = new double[0];
+    int[] state = new int[0];
+    int used = DOOR + 1; // rows that have been given to lanes, and the door
+    private double[] spareDrive = new double[0];
+    private double[] spareBooks = new double[0];
+    private int[] spareState = new int[0];
+
+    /** Gives out rows that nobody has used since the records were last put in order. */
+    final int rows(int many) {
+        int first = used;
+        used += many;
+        if (used << STATE > state.length) {
+            int room = Math.max(256, used + used / 2);
+            drive = Arrays.copyOf(drive, room << DRIVE);
+            books = Arrays.copyOf(books, room << BOOKS);
+            state = Arrays.copyOf(state, room << STATE);
+        }
+        return first;
+    }
+
+    /** Copies records to other rows; the two stretches may overlap. */
+    final void copy(int from, int to, int many) {
+        System.arraycopy(drive, from << DRIVE, drive, to << DRIVE, many << DRIVE);
+        System.arraycopy(books, from << BOOKS, books, to << BOOKS, many << BOOKS);
+        System.arraycopy(state, from << STATE, state, to << STATE, many << STATE);
+    }
+
+    /** Begins to put all records in another order: {@link #keep} brings over those that stay. */
+    final void beginOrder() {
+        double[] d = drive;
+        double[] b = books;
+        int[] s = state;
+        if (spareState.length < s.length) {
+            spareDrive = new double[d.length];
+            spareBooks = new double[b.length];
+            spareState = new int[s.length];
+        }
+        drive = spareDrive;
+        books = spareBooks;
+        state = spareState;
+        spareDrive = d;
+        spareBooks = b;
+        spareState = s;
+        used = DOOR + 1;
+    }
+
+    /** Copies records from where they stood before {@link #beginOrder}. */
+    final void keep(int from, int to, int many) {
+        System.arraycopy(spareDrive, from << DRIVE, drive, to << DRIVE, many << DRIVE);
+        System.arraycopy(spareBooks, from << BOOKS, books, to << BOOKS, many << BOOKS);
+        System.arraycopy(spareState, from << STATE, state, to << STATE, many << STATE);
+    }
+
+    final void save(DataOutput out, int row) throws IOException {
+        for (int i = row << DRIVE; i < row + 1 << DRIVE; i++) {
+            out.writeDouble(drive[i]);
+        }
+        for (int i = row << BOOKS; i < row + 1 << BOOKS; i++) {
+            out.writeDouble(books[i]);
+        }
+        for (int i = row << STATE; i < row + 1 << STATE; i++) {
+            out.writeInt(state[i]);
+        }
+    }
+
+    final void restore(DataInput in, int row) throws IOException {
+        for (int i = row << DRIVE; i < row + 1 << DRIVE; i++) {
+            drive[i] = in.readDouble();
+        }
+        for (int i = row << BOOKS; i < row + 1 << BOOKS; i++) {
+            books[i] = in.readDouble();
+        }
+        for (int i = row << STATE; i < row + 1 << STATE; i++) {
+            state[i] = in.readInt();
+        }
+    }
+
+    /** Bytes of a record. */
+    static int bytesPerRecord() {
+        return (8 << DRIVE) + (8 << BOOKS) + (4 << STATE);
+    }
+}
