@@ -16,11 +16,47 @@ public final class Aspects implements Stateful {
     private final int[] before; // group -> ordinal of what it showed before
 
     private int changes; // since it was made
+    private final int[] changed; // groups that have changed since somebody looked at them
+    private final boolean[] isChanged; // group -> whether it is among them
+    private int changedCount;
 
     public Aspects(int groups) {
         shown = new int[groups];
         since = new int[groups];
         before = new int[groups];
+        changed = new int[groups];
+        isChanged = new boolean[groups];
+        allChanged();
+    }
+
+    private void allChanged() {
+        for (int group = 0; group < shown.length; group++) {
+            noteChange(group);
+        }
+    }
+
+    private void noteChange(int group) {
+        if (!isChanged[group]) {
+            isChanged[group] = true;
+            changed[changedCount++] = group;
+        }
+    }
+
+    /** How many groups have changed since {@link #forgetChanges}. */
+    public int changedCount() {
+        return changedCount;
+    }
+
+    /** The i-th of them. */
+    public int changed(int i) {
+        return changed[i];
+    }
+
+    public void forgetChanges() {
+        for (int i = 0; i < changedCount; i++) {
+            isChanged[changed[i]] = false;
+        }
+        changedCount = 0;
     }
 
     public Aspect of(int group) {
@@ -49,6 +85,7 @@ public final class Aspects implements Stateful {
             shown[group] = aspect.ordinal();
             since[group] = tick;
             changes++;
+            noteChange(group);
         }
     }
 
@@ -64,5 +101,6 @@ public final class Aspects implements Stateful {
         SavedArrays.read(in, shown);
         SavedArrays.read(in, since);
         SavedArrays.read(in, before);
+        allChanged();
     }
 }

@@ -4,6 +4,7 @@ import java.io.DataInput;
 import java.io.DataOutput;
 import java.io.IOException;
 import java.util.ArrayList;
+import java.util.Arrays;
 import java.util.List;
 import java.util.function.Function;
 import org.ulicarro.core.base.Stateful;
@@ -12,6 +13,9 @@ import org.ulicarro.core.signal.events.SignalRecorder;
 /** All controllers of a replication, under the conflict monitor, and what they show. */
 public final class Control {
 
+    /** Later than every tick. */
+    private static final int NOT_YET = Integer.MAX_VALUE;
+
     private final Aspects aspects;
     private final List<Controller> controllers = new ArrayList<>();
     private final List<WatchRelay> relays = new ArrayList<>();
@@ -19,6 +23,9 @@ public final class Control {
     private final ChangeOver[] changes; // place -> while its controller takes over from another one; else null
     private final SignalSystem signals;
     private final ConflictMonitor monitor;
+    private final int[] wakes; // place -> tick before which its controller need not be asked
+    private final int[] asked; // place -> first tick in which it has not been asked
+    private int now; // first tick that has not been
     private SignalRecorder recorder; // null for nobody
 
     public Control(SignalSystem signals, Aspects aspects) {
@@ -27,6 +34,9 @@ public final class Control {
         monitor = new ConflictMonitor(signals);
         places = signals.places();
         changes = new ChangeOver[places.size()];
+        wakes = new int[places.size()];
+        asked = new int[places.size()];
+        Arrays.fill(asked, NOT_YET);
         for (String place : places) {
             WatchRelay relay = new WatchRelay();
             relays.add(relay);
@@ -106,10 +116,13 @@ public final class Control {
      * @throws IllegalStateException when they show what would let traffic collide
      */
     public void advance(int from, int to, DetectorBoard detectors) {
+        now = to;
         if (recorder != null) { // its events are in the order of time
             for (int tick = from; tick < to; tick++) {
                 for (int i = 0; i < controllers.size(); i++) {
-                    advanceOne(i, tick, detectors);
+                    if (tick >= wakes[i]) {
+                        advanceOne(i, tick, detectors);
+                    }
                 }
                 recorder.look(tick, aspects, detectors);
             }
@@ -117,7 +130,7 @@ public final class Control {
         }
         // one controller after the other: what it holds is at hand then, which halves the time for a hundred of them
         for (int i = 0; i < controllers.size(); i++) {
-            for (int tick = from; tick < to; tick++) {
+            for (int tick = Math.max(from, wakes[i]); tick < to; tick++) {
                 advanceOne(i, tick, detectors);
             }
         }
@@ -126,9 +139,16 @@ public final class Control {
     private void advanceOne(int i, int tick, DetectorBoard detectors) {
         int before = aspects.changes();
         if (changes[i] == null) {
-            controllers.get(i).advance(tick, detectors, aspects);
+            Controller controller = controllers.get(i);
+            if (tick > asked[i]) {
+                controller.rest(tick - asked[i]);
+            }
+            controller.advance(tick, detectors, aspects);
+            asked[i] = tick + 1;
+            wakes[i] = controller.restsUntil(tick);
         } else {
             takeOver(i, tick, detectors);
+            asked[i] = tick + 1;
         }
         if (aspects.changes() != before) { // what has not changed was safe before
             monitor.check(tick, i, aspects);
@@ -155,6 +175,7 @@ public final class Control {
     }
 
     private void change(int place) {
+        wakes[place] = 0;
         changes[place] = new ChangeOver(
                 signals.placed(place), controllers.get(place), signals.groups().size());
         relays.get(place).isSilent = true; // it says what it does, which is not yet what is shown
@@ -179,6 +200,10 @@ public final class Control {
 
         @Override
         public void save(DataOutput out) throws IOException {
+            if (changes[place] == null && now > asked[place]) {
+                controllers.get(place).rest(now - asked[place]);
+                asked[place] = now;
+            }
             controllers.get(place).save(out);
             out.writeBoolean(changes[place] != null);
             if (changes[place] != null) {
@@ -189,6 +214,8 @@ public final class Control {
         @Override
         public void restore(DataInput in) throws IOException {
             controllers.get(place).restore(in);
+            wakes[place] = 0;
+            asked[place] = NOT_YET; // what passed before is in its state
             changes[place] = null;
             relays.get(place).isSilent = false;
             if (in.readBoolean()) {

@@ -6,4 +6,15 @@ import org.ulicarro.core.base.Stateful;
 public interface Controller extends Stateful {
 
     void advance(int tick, DetectorBoard detectors, Aspects aspects);
+
+    /**
+     * Asked after a tick: the next one in which it may do anything else than let time pass. Until then it need not be asked, and is told
+     * by {@link #rest} how long that was.
+     */
+    default int restsUntil(int tick) {
+        return tick + 1;
+    }
+
+    /** So many ticks have passed in which it was not asked. */
+    default void rest(int ticks) {}
 }

@@ -35,6 +35,7 @@ public final class Guard implements Stateful {
     private final int[] lasts; // group -> ticks of it
     private final int[] sinceGreen; // group -> ticks since its green ended
     private final int[] clearsFor; // group -> ticks from the end of its green until all others may begin
+    private final boolean hosts; // whether any group has a host
     private final boolean[] moved; // group -> whether it has been dealt with in this tick
 
     public Guard(Group[] groups, int firstGroup) {
@@ -46,6 +47,7 @@ public final class Guard implements Stateful {
         moved = new boolean[groups.length];
         java.util.Arrays.fill(sinceGreen, LONG);
         clearsFor = new int[groups.length];
+        hosts = java.util.Arrays.stream(groups).anyMatch(group -> group.host() >= 0);
         for (Group group : groups) {
             for (int i = 0; i < group.never().length; i++) {
                 int other = group.never()[i];
@@ -89,6 +91,19 @@ public final class Guard implements Stateful {
         sinceGreen[g] = shows == GREEN ? 0 : Math.min(LONG, sinceGreen[g] + 1);
         lasts[g] = shows == state[g] ? Math.min(LONG, lasts[g] + 1) : 0;
         state[g] = shows;
+    }
+
+    /** Whether the turns of some group go in gaps beside another one's green: what these show changes by itself. */
+    public boolean hasHosts() {
+        return hosts;
+    }
+
+    /** So many ticks have passed in which all went on showing what they show. */
+    public void rest(int ticks) {
+        for (int g = 0; g < groups.length; g++) {
+            sinceGreen[g] = state[g] == GREEN ? 0 : Math.min(LONG, sinceGreen[g] + ticks);
+            lasts[g] = Math.min(LONG, lasts[g] + ticks);
+        }
     }
 
     /** What a group that is not red shows next. */

@@ -32,37 +32,47 @@ final class Accounts {
      * @param after its speed at the end (m/s)
      */
     void keep(int v, double moved, double after) {
-        if ((f.rare(v) & Fleet.CALLS) != 0 && !Float.isNaN(f.dwell(v))) {
+        double[] d = f.drive;
+        double[] b = f.books;
+        int[] s = f.state;
+        int i = v << Records.DRIVE;
+        int k = v << Records.BOOKS;
+        int j = v << Records.STATE;
+        int what = s[j + Records.WHAT];
+        if ((what & Fleet.CALLS) != 0 && !Float.isNaN(f.dwell(v))) {
             return; // passengers get on and off: that is what it came for, and no delay
         }
-        double freeTime = moved * ledger.pace(v);
-        double cruise = ledger.cruise(v);
+        double freeTime = moved * d[i + Records.PACE];
+        double cruise = d[i + Records.CRUISE];
         double full = cruise * cruise;
-        double desiredSpeed = f.desiredSpeed(v);
+        double desiredSpeed = d[i + Records.DESIRED_SPEED];
         if (desiredSpeed < cruise
-                || ledger.aloneSquared(v) < full
-                || f.slowTo(v) < desiredSpeed && slowsHere(v, full)) {
+                || b[k + Records.ALONE_SQUARED] < full
+                || d[i + Records.SLOW_TO] < desiredSpeed && slowsHere(v, full)) {
             double onStraight = freeTime;
             freeTime = timeAlone(v, moved, desiredSpeed * desiredSpeed);
-            ledger.geometric(v, ledger.geometric(v) + (freeTime - onStraight));
+            b[k + Records.GEOMETRIC] += freeTime - onStraight;
         }
         double lost = dt - freeTime;
-        ledger.delay(v, ledger.delay(v) + lost);
-        if (Double.isNaN(ledger.lineTime(v))) {
-            ledger.lost(v, ledger.lost(v) + lost);
+        d[i + Records.DELAY] += lost;
+        double lineTime = b[k + Records.LINE_TIME];
+        if (lineTime != lineTime) {
+            d[i + Records.LOST] += lost;
         } else {
-            ledger.sinceLine(v, ledger.sinceLine(v) + moved);
+            b[k + Records.SINCE_LINE] += moved;
         }
         int stop = 0;
         if (after < STOP_SPEED) {
-            stop = ledger.armed(v);
-            ledger.armed(v, 0);
-        } else if (after > MOVING_SPEED) {
-            ledger.armed(v, 1);
+            if ((what & Records.ARMED) != 0) {
+                stop = 1;
+                s[j + Records.WHAT] = what & ~Records.ARMED;
+            }
+        } else if (after > MOVING_SPEED && (what & Records.ARMED) == 0) {
+            s[j + Records.WHAT] = what | Records.ARMED;
         }
-        int by = ledger.heldBy(v);
+        int by = s[j + Records.HELD_BY];
         if (by != Ledger.NOBODY) {
-            bookControl(v, by == ledger.place(v), lost, after < STOP_SPEED ? lost : 0, stop);
+            bookControl(v, by == s[j + Records.PLACE], lost, after < STOP_SPEED ? lost : 0, stop);
         }
     }
 

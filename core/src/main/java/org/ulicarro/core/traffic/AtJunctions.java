@@ -285,7 +285,11 @@ abstract class AtJunctions extends Pedals {
 
     /** What is farther ahead than this matters to nobody yet (m). */
     final double sight(int v) {
-        return 20 + f.speed(v) * (f.gapTime(v) + f.speed(v) / f.comfortableDeceleration(v));
+        return sight(f.speed(v), f.gapTime(v), f.comfortableDeceleration(v));
+    }
+
+    static double sight(double speed, double gapTime, double comfortableDeceleration) {
+        return 20 + speed * (gapTime + speed / comfortableDeceleration);
     }
 
     /** Gives way to people on the crossings of a lane; the position on it is negative before it. */

@@ -15,6 +15,7 @@ public final class Behaviour {
     final Traits traits;
     final ClosureTable closures;
     final GateTable gates;
+    final LaneKinds kinds;
     final int ticksPerStep;
 
     private Behaviour(Study study, LaneTable table) {
@@ -23,6 +24,7 @@ public final class Behaviour {
         traits = new Traits(study);
         closures = new ClosureTable(study, table);
         gates = new GateTable(study, table);
+        kinds = new LaneKinds(table, rules, gates);
         ticksPerStep = Clock.ticks(study.step());
     }
 

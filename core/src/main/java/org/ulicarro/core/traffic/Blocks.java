@@ -13,7 +13,10 @@ final class Blocks {
     private boolean some; // whether anything is closed anywhere
     private int nextChange; // tick at which the next one opens or closes
 
-    Blocks(ClosureTable table) {
+    private final LaneQueues queues; // are told which lanes are blocked
+
+    Blocks(ClosureTable table, LaneQueues queues) {
+        this.queues = queues;
         onLane = table.onLane;
         from = table.from;
         to = table.to;
@@ -50,6 +53,7 @@ final class Blocks {
             for (int b : onLane[lane]) {
                 closedOn[lane] += closed[b] ? 1 : 0;
             }
+            queues.set(lane, LaneKinds.BLOCKED, closedOn[lane] > 0);
         }
     }
 

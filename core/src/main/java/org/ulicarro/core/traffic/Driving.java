@@ -8,6 +8,9 @@ import org.ulicarro.core.study.DriverNumbers;
  */
 final class Driving extends AtJunctions {
 
+    private static final int SEEN_FROM_AFAR =
+            LaneKinds.PARTS | LaneKinds.WALKED | LaneKinds.BLOCKED | LaneKinds.GATED;
+
     private final LaneRules rules;
     private final HeldBy heldBy;
     private final Wayfinding wayfinding;
@@ -16,6 +19,7 @@ final class Driving extends AtJunctions {
     private final Gates gates;
 
     // the lane in hand
+    private int lane;
     private boolean path;
     private boolean guests;
     private boolean parts;
@@ -57,34 +61,23 @@ final class Driving extends AtJunctions {
         gates = parts.gates;
     }
 
-    /** All drivers on the lanes from one to before another. */
-    void accelerate(int fromLane, int toLane) {
-        for (int lane = fromLane; lane < toLane; lane++) {
-            int vehicles = queues.count(lane);
-            if (vehicles == 0) {
-                continue;
-            }
-            path = table.path[lane];
-            guests = queues.guests(lane) > 0;
-            parts = table.parts[lane];
-            blocked = blocks.any(lane);
-            walked = table.foot.ofLane[lane].length > 0;
-            gated = gates.any(lane);
-            motorway = rules.motorway[lane];
-            tuned = rules.tuned[lane];
-            grade = rules.grade[lane];
-            end = table.end[lane];
-            int leader = -1;
-            for (int k = 0; k < vehicles; k++) {
-                int v = queues.at(lane, k);
-                decide(lane, v, leader);
-                leader = v;
-            }
-        }
+    /** Takes a lane in hand. */
+    void begin(int which, int kind, boolean anyGuests) {
+        lane = which;
+        guests = anyGuests;
+        path = (kind & LaneKinds.PATH) != 0;
+        parts = (kind & LaneKinds.PARTS) != 0;
+        blocked = (kind & LaneKinds.BLOCKED) != 0;
+        walked = (kind & LaneKinds.WALKED) != 0;
+        gated = (kind & LaneKinds.GATED) != 0;
+        motorway = (kind & LaneKinds.MOTORWAY) != 0;
+        tuned = (kind & LaneKinds.TUNED) != 0;
+        grade = (kind & LaneKinds.GRADED) != 0 ? rules.grade[which] : 0;
+        end = table.end[which];
     }
 
     /** Share of its time gap and reaction time that a driver has in the queue of its movement and on its path. */
-    private double localGap(int lane, int v) {
+    private double localGap(int v) {
         if (path) {
             return rules.timeGap[lane];
         }
@@ -93,10 +86,10 @@ final class Driving extends AtJunctions {
     }
 
     /** One driver's decision; the leader is the vehicle ahead on the same lane, or -1. */
-    private void decide(int lane, int v, int leader) {
+    void decide(int v, int leader) {
         accel = Double.POSITIVE_INFINITY;
         closeUp = leader < 0 && watchesForGaps(v) ? closesUp : 1;
-        gapShare = tuned ? localGap(lane, v) : 1;
+        gapShare = tuned ? localGap(v) : 1;
         byControl = false;
         byVehicle = -1;
         blocker = -1;
@@ -105,11 +98,7 @@ final class Driving extends AtJunctions {
         f.holds(v, 0);
         double speed = f.speed(v);
         double desiredSpeed = f.desiredSpeed(v);
-        if (f.ease(v) < 1) {
-            f.ease(v, (float) Math.min(1, f.ease(v) + dt / easesOver));
-        } else if (motorway && (speed < 0.95 * desiredSpeed || f.ease(v) > 1.001f)) {
-            growWeary(v);
-        }
+        easeOn(v, speed, desiredSpeed);
         double toEnd = end - f.pos(v);
         boolean far = false;
         if (leader < 0) {
@@ -185,6 +174,16 @@ final class Driving extends AtJunctions {
         }
     }
 
+    /** The share of its time gap that a driver keeps from now on. */
+    float easeOn(int v, double speed, double desiredSpeed) {
+        if (f.ease(v) < 1) {
+            f.ease(v, (float) Math.min(1, f.ease(v) + dt / easesOver));
+        } else if (motorway && (speed < 0.95 * desiredSpeed || f.ease(v) > 1.001f)) {
+            growWeary(v);
+        }
+        return f.ease(v);
+    }
+
     /** Who has been driving in slow traffic for a while keeps larger gaps, also for some time after it. */
     private void growWeary(int v) {
         double share = f.speed(v) / f.desiredSpeed(v);
@@ -198,21 +197,8 @@ final class Driving extends AtJunctions {
         int at = f.next(v);
         int cursor = f.cursor(v) + (table.path[lane] ? 1 : 0);
         while (at >= 0 && offset - f.pos(v) < horizon) {
-            if (table.parts[at] && !junctions.isAlone(at)) {
-                followParting(v, at, offset);
-            }
-            if (table.foot.ofLane[at].length > 0) {
-                heedWalkers(v, at, f.pos(v) - offset, horizon);
-            }
-            if (blocks.any(at)) {
-                double block = offset + blocks.ahead(at, 0) - f.pos(v);
-                if (block < horizon) {
-                    stopAt(v, block, beforeClosure, CLOSURE, -1);
-                }
-            }
-            double booth = offset + gates.first(at) - f.pos(v);
-            if (booth < horizon) {
-                stopAt(v, booth, beforeGate, GATE, -1);
+            if ((queues.kind(at) & SEEN_FROM_AFAR) != 0) {
+                lookOnto(at, v, offset, horizon);
             }
             if (queues.count(at) > 0) {
                 follow(v, queues.last(at), offset);
@@ -225,6 +211,26 @@ final class Driving extends AtJunctions {
             } else {
                 at = wayfinding.wayOn(v, at, cursor);
             }
+        }
+    }
+
+    /** What is special about a lane further on. */
+    private void lookOnto(int at, int v, double offset, double horizon) {
+        if (table.parts[at] && !junctions.isAlone(at)) {
+            followParting(v, at, offset);
+        }
+        if (table.foot.ofLane[at].length > 0) {
+            heedWalkers(v, at, f.pos(v) - offset, horizon);
+        }
+        if (blocks.any(at)) {
+            double block = offset + blocks.ahead(at, 0) - f.pos(v);
+            if (block < horizon) {
+                stopAt(v, block, beforeClosure, CLOSURE, -1);
+            }
+        }
+        double booth = offset + gates.first(at) - f.pos(v);
+        if (booth < horizon) {
+            stopAt(v, booth, beforeGate, GATE, -1);
         }
     }
 
@@ -318,14 +324,23 @@ final class Driving extends AtJunctions {
         return path >= 0 && table.path[path] && table.atLine[path] && end - f.pos(v) < watchesWithin;
     }
 
+    /** The same for somebody whose acceleration has been found elsewhere, on a lane without time gaps of its own. */
+    double react(int v, double wanted) {
+        accel = wanted;
+        gapShare = 1;
+        return react(v);
+    }
+
     /** A standing driver moves off only after a reaction time; who watches for a gap is ready. */
     private double react(int v) {
         if (accel <= 0.02) {
-            f.ready(v, f.reaction(v));
+            if (f.isReacting(v)) {
+                f.rest(v);
+            }
             return Math.min(accel, 0);
         }
         boolean watching = f.goes(v) || watchesForGaps(v);
-        f.ready(v, f.ready(v) - ((float) (dt / gapShare)));
+        f.ready(v, f.ready(v) - (float) (dt / gapShare));
         return watching || f.ready(v) <= 0 ? accel : 0;
     }
 }

@@ -219,7 +219,8 @@ final class Entries implements Stateful {
         f.speed(row, speed);
         f.accel(row, 0);
         f.desiredSpeed(row, desiredSpeed);
-        f.ready(row, f.reaction(row));
+        f.rare(row, 0);
+        f.rest(row);
         f.decision(row, Fleet.UNDECIDED);
         f.committed(row, Fleet.NO_GAP);
         f.holds(row, 0);

@@ -43,7 +43,6 @@ final class Fleet extends Records implements Stateful {
     static final int LEAVES_ROOM = 2; // 'roomFor' is set
     static final int CALLS = 4; // 'call' is set
     static final int HEAVY = 8; // 'power' is set
-    private static final int RARE = 255;
 
     private int slots; // slots 0 .. slots-1 have been used; free ones among them are in 'freeSlot'
     private int freeSlots;
@@ -349,7 +348,19 @@ final class Fleet extends Records implements Stateful {
     }
 
     void ready(int row, float value) {
+        mark(row, REACTING);
         state[(row << STATE) + READY] = Float.floatToRawIntBits(value);
+    }
+
+    /** Whether some of its reaction time has run off. */
+    boolean isReacting(int row) {
+        return (state[(row << STATE) + WHAT] & REACTING) != 0;
+    }
+
+    /** Its reaction time begins anew. */
+    void rest(int row) {
+        ready(row, reaction(row));
+        unmark(row, REACTING);
     }
 
     /** Share of its time gap and standing distance that it keeps: below 1 for a while after somebody moved in, or in a queue with a shorter time gap of its own. */

@@ -88,4 +88,45 @@ final class Following {
         double after = hardest * (Math.sqrt(dt * dt / 4 + 2 * left / hardest) - dt / 2);
         return (after - speed) / dt;
     }
+
+    /**
+     * Acceleration behind a vehicle: comfortable as long as that is safe (m/s²).
+     *
+     * @param gap bumper to bumper (m)
+     * @param closing 1 / (2 sqrt(a b)) (s²/m)
+     * @param dt step (s)
+     */
+    static double behind(
+            double speed,
+            double gap,
+            double leaderSpeed,
+            double space,
+            double gapTime,
+            double desiredAcceleration,
+            double closing,
+            double dt) {
+        double wanted = towards(speed, gap, leaderSpeed, space, gapTime, desiredAcceleration, closing);
+        wanted = wanted < -HARDEST ? -HARDEST : wanted;
+        double after = speed + wanted * dt;
+        after = after < 0 ? 0 : after;
+        // the square root of the safe speed is only taken where the wanted one would break the promise
+        double needs = (speed + after) * (dt / 2) + after * after * STOPPING;
+        double has = gap - MARGIN + leaderSpeed * leaderSpeed * STOPPING;
+        return needs > has ? Math.min(wanted, safe(speed, gap, leaderSpeed, dt)) : wanted;
+    }
+
+    /**
+     * Braking for a curve or a lower limit ahead, once it takes the deceleration with which one brakes for these (m/s²); infinite before.
+     *
+     * @param distance to it (m)
+     * @param there the speed there (m/s)
+     */
+    static double slowingFor(
+            double speed, double distance, double there, double curveDeceleration, double comfortableDeceleration) {
+        double excess = speed * speed - there * there;
+        double room = 2 * (distance < 0.5 ? 0.5 : distance);
+        return excess >= curveDeceleration * room
+                ? -Math.min(excess / room, comfortableDeceleration)
+                : Double.POSITIVE_INFINITY;
+    }
 }

@@ -4,7 +4,6 @@ import java.io.DataInput;
 import java.io.DataOutput;
 import java.io.IOException;
 import java.util.Arrays;
-import java.util.stream.IntStream;
 import org.ulicarro.core.base.SavedArrays;
 import org.ulicarro.core.base.Stateful;
 import org.ulicarro.core.signal.Aspect;
@@ -41,7 +40,8 @@ final class GiveWay implements Stateful {
     private final Streams streams;
     private final AllWay allWay;
     private final Courtesy courtesy;
-    private final int[] yielding; // the paths on which vehicles wait for gaps
+    private final int[][] yielding; // place -> the paths on which vehicles wait for gaps
+    private final int[][] entering; // place -> the lanes that end there
     private final double[]
             lastWent; // lane -> when the last one to take a gap from it came or comes to its waiting place
 
@@ -67,44 +67,66 @@ final class GiveWay implements Stateful {
         streams = new Streams(parts);
         allWay = new AllWay(parts);
         courtesy = new Courtesy(parts);
-        yielding = IntStream.range(0, table.lanes)
-                .filter(lane -> !Double.isNaN(table.waitAt[lane]) || gaps.onRed[lane])
-                .toArray();
+        yielding = table.junctions.pathsWhere(path -> !Double.isNaN(table.waitAt[path]) || gaps.onRed[path]);
+        entering = table.junctions.entering;
         lastWent = new double[table.lanes];
         Arrays.fill(lastWent, LONG_AGO);
     }
 
-    /** Paths on which vehicles wait for gaps. */
-    int paths() {
-        return yielding.length;
-    }
-
-    /** From which of them on those of another place begin, at or after one of them. */
-    int nextPlace(int n) {
-        int at = n;
-        while (at > 0 && at < yielding.length && place(yielding[at]) == place(yielding[at - 1])) {
-            at++;
-        }
-        return at;
-    }
-
-    private String place(int path) {
-        return table.network.movements().get(table.movement[path]).place();
-    }
-
-    /** Decides for the yielding paths from one to before another, both counted among them. */
+    /**
+     * Decides at the places from one to before another, by number: notes who is about to come onto which path, and looks for gaps where
+     * anybody may want one.
+     */
     void decide(int from, int to, double now) {
-        for (int i = from; i < to; i++) {
-            int path = yielding[i];
-            boolean red = isRed(path);
-            if (!Double.isNaN(gaps.waitAgain[path])) {
-                decideInMedian(path, now);
+        for (int place = from; place < to; place++) {
+            long wanted = junctions.busy(place) | look(place);
+            int[] paths = yielding[place];
+            for (int i = 0; i < paths.length; i++) {
+                if (junctions.isAmong(paths[i], wanted)) {
+                    decide(paths[i], now);
+                }
             }
-            int v = candidate(path, red);
-            if (v >= 0) {
-                double at = f.lane(v) == path ? f.pos(v) : f.pos(v) - table.end[table.from[path]];
-                decide(v, path, at, red && at < 0, now);
+        }
+    }
+
+    /** Who comes first on each lane to a place: onto which paths somebody comes who may look for a gap, as bits. */
+    private long look(int place) {
+        junctions.clearComing(place);
+        long looks = 0;
+        int[] lanes = entering[place];
+        for (int i = 0; i < lanes.length; i++) {
+            if (queues.count(lanes[i]) == 0) {
+                continue;
             }
+            int v = queues.at(lanes[i], 0);
+            int path = f.next(v);
+            if (path < 0) {
+                continue;
+            }
+            boolean committed = f.committed(v) != Fleet.NO_GAP;
+            if (committed) {
+                junctions.comes(path);
+            }
+            if (occupancy.isLong(v)) {
+                junctions.longComes(path);
+            }
+            double left = table.end[lanes[i]] - f.pos(v);
+            if (committed || left < stopsWithin || isNear(v, left)) {
+                looks |= junctions.bit(path);
+            }
+        }
+        return looks;
+    }
+
+    private void decide(int path, double now) {
+        boolean red = isRed(path);
+        if (!Double.isNaN(gaps.waitAgain[path])) {
+            decideInMedian(path, now);
+        }
+        int v = candidate(path, red);
+        if (v >= 0) {
+            double at = f.lane(v) == path ? f.pos(v) : f.pos(v) - table.end[table.from[path]];
+            decide(v, path, at, red && at < 0, now);
         }
     }
 

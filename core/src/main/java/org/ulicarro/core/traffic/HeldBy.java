@@ -8,10 +8,10 @@ package org.ulicarro.core.traffic;
 final class HeldBy {
 
     /** Braking harder than this is for something (m/s²). */
-    private static final double BRAKES = -0.1;
+    static final double BRAKES = -0.1;
 
     /** Who stands and wants to speed up by no more than this stays where it is (m/s²). */
-    private static final double STAYS = 0.02;
+    static final double STAYS = 0.02;
 
     private final LaneTable table;
     private final Fleet f;
@@ -66,7 +66,8 @@ final class HeldBy {
                 return by;
             }
         }
-        return table.placeOf(wayfinding.movementOf(v, f.cursor(v)));
+        int way = table.path[f.lane(v)] ? f.lane(v) : f.next(v);
+        return way >= 0 ? table.placeOf(table.movement[way]) : table.placeOf(wayfinding.movementOf(v, f.cursor(v)));
     }
 
     /** Who takes the room behind the gap that a standing vehicle waits for, or -1. */
@@ -83,7 +84,7 @@ final class HeldBy {
     }
 
     /** What holds the one ahead holds this one; those ahead on the same lane have been looked at already in this step. */
-    private int handedOn(int v, int u) {
+    int handedOn(int v, int u) {
         int by = f.lane(u) == f.lane(v) ? ledger.heldByNow(u) : ledger.heldBy(u);
         if (by == Ledger.NOBODY || by == ledger.place(v) || by == ledger.heldByNow(v)) {
             return by;

@@ -1,7 +1,9 @@
 package org.ulicarro.core.traffic;
 
+import java.util.Arrays;
 import java.util.LinkedHashMap;
 import java.util.Map;
+import java.util.function.IntPredicate;
 
 /**
  * A bit for each path of a place, so that one look tells whether anybody is on any of those that a path has to do with. Immutable.
@@ -23,11 +25,14 @@ final class JunctionTable {
     final long[] bit; // path -> its own bit
     final long[] masks;
     final boolean[] shared; // place -> whether paths share bits
+    final int[][] entering; // place -> the lanes from which its paths leave
+    private final int lanes;
 
     JunctionTable(LaneTable table) {
         place = new int[table.lanes];
         bit = new long[table.lanes];
         masks = new long[table.lanes << MASKS];
+        lanes = table.lanes;
         Map<String, Integer> numbers = new LinkedHashMap<>();
         table.network.junctions().keySet().forEach(id -> numbers.put(id, numbers.size()));
         places = numbers.size();
@@ -46,6 +51,27 @@ final class JunctionTable {
         for (int path = 0; path < table.lanes; path++) {
             readMasks(table, path);
         }
+        entering = new int[places][0];
+        for (int lane = 0; lane < table.lanes; lane++) {
+            if (table.paths[lane].length > 0 && !table.path[lane]) {
+                int at = place[table.paths[lane][0]];
+                entering[at] = Arrays.copyOf(entering[at], entering[at].length + 1);
+                entering[at][entering[at].length - 1] = lane;
+            }
+        }
+    }
+
+    /** The paths of each place that have something in common, in rising order. */
+    int[][] pathsWhere(IntPredicate which) {
+        int[][] found = new int[places][0];
+        for (int path = 0; path < lanes; path++) {
+            if (place[path] >= 0 && which.test(path)) {
+                int at = place[path];
+                found[at] = Arrays.copyOf(found[at], found[at].length + 1);
+                found[at][found[at].length - 1] = path;
+            }
+        }
+        return found;
     }
 
     private void readMasks(LaneTable table, int path) {

@@ -39,12 +39,24 @@ final class Junctions {
         words[at + LONG] = anyLong ? words[at + LONG] | bit : words[at + LONG] & ~bit;
     }
 
-    /** Forgets who is about to come. */
-    void clearComing() {
-        for (int at = 0; at < words.length; at += 1 << WORDS) {
-            words[at + COMING] = 0;
-            words[at + LONG_COMING] = 0;
-        }
+    /** Forgets who is about to come to a place. */
+    void clearComing(int which) {
+        words[(which << WORDS) + COMING] = 0;
+        words[(which << WORDS) + LONG_COMING] = 0;
+    }
+
+    /** The paths of a place with somebody on them, as bits. */
+    long busy(int which) {
+        return words[(which << WORDS) + BUSY];
+    }
+
+    long bit(int path) {
+        return table.bit[path];
+    }
+
+    /** Whether a path is among those of some bits. */
+    boolean isAmong(int path, long bits) {
+        return (table.bit[path] & bits) != 0;
     }
 
     /** Somebody who has a gap, or has just taken one, comes onto a path next. */

@@ -19,8 +19,9 @@ final class LaneQueues implements Stateful {
     static final int BEGIN = 0; // row of its first vehicle
     static final int COUNT = 1; // vehicles on it
     static final int GUESTS = 2; // guests on it
-    private static final int FLOOR = 3; // first row of its slab
-    private static final int CEILING = 4; // first row behind its slab
+    static final int KIND = 3; // bits of LaneKinds
+    private static final int FLOOR = 4; // first row of its slab
+    private static final int CEILING = 5; // first row behind its slab
 
     private static final int[] NOBODY = {};
 
@@ -33,7 +34,11 @@ final class LaneQueues implements Stateful {
     private final double[][] guestOffset; // lane -> what turns each guest's own position into one on this lane, m
     private int[] was = NOBODY; // while slabs are put in order, the lanes as they were
 
-    LaneQueues(LaneTable table, Fleet fleet, Junctions junctions) {
+    private final long[] inUse; // a bit for each lane on which somebody is
+    private final long[] withGuests; // a bit for each lane with guests
+    private final long[] slow; // a bit for each lane on which somebody may stand in a queue or join it
+
+    LaneQueues(LaneTable table, LaneKinds kinds, Fleet fleet, Junctions junctions) {
         f = fleet;
         this.junctions = junctions;
         path = table.path;
@@ -42,11 +47,52 @@ final class LaneQueues implements Stateful {
         guests = new int[count][];
         guestOffset = new double[count][];
         Arrays.fill(guests, NOBODY);
+        int words = (count + 63) / 64;
+        inUse = new long[words];
+        withGuests = new long[words];
+        slow = new long[words];
+        for (int lane = 0; lane < count; lane++) {
+            lanes[(lane << LANE) + KIND] = kinds.of[lane];
+        }
     }
 
     /** Vehicles on a lane. */
     int count(int lane) {
         return lanes[(lane << LANE) + COUNT];
+    }
+
+    /** The lanes from 64 times a number on where somebody is, a bit for each. */
+    long inUse(int word) {
+        return inUse[word];
+    }
+
+    /** Likewise those with guests. */
+    long withGuests(int word) {
+        return withGuests[word];
+    }
+
+    /** Likewise those on which somebody may stand in a queue or join it. */
+    long slow(int word) {
+        return slow[word];
+    }
+
+    void noteSlow(int lane) {
+        slow[lane >> 6] |= 1L << lane;
+    }
+
+    void forgetSlow(int word) {
+        slow[word] = 0;
+    }
+
+    /** What is special about a lane now: bits of {@link LaneKinds}. */
+    int kind(int lane) {
+        return lanes[(lane << LANE) + KIND];
+    }
+
+    /** Sets or clears what changes of it. */
+    void set(int lane, int bit, boolean is) {
+        int at = (lane << LANE) + KIND;
+        lanes[at] = is ? lanes[at] | bit : lanes[at] & ~bit;
     }
 
     /** The k-th vehicle of a lane, 0 the furthest downstream. */
@@ -174,11 +220,15 @@ final class LaneQueues implements Stateful {
         note(lane);
     }
 
-    /** Tells the place of a path who is on it now. */
+    /** Notes that there is somebody, and tells the place of a path who it is. */
     private void note(int lane) {
+        int vehicles = count(lane);
+        int rears = guests(lane);
+        long bit = 1L << lane;
+        int word = lane >> 6;
+        inUse[word] = vehicles > 0 ? inUse[word] | bit : inUse[word] & ~bit;
+        withGuests[word] = rears > 0 ? withGuests[word] | bit : withGuests[word] & ~bit;
         if (path[lane]) {
-            int vehicles = count(lane);
-            int rears = guests(lane);
             boolean anyLong = false;
             for (int k = 0; k < vehicles; k++) {
                 anyLong |= f.length(at(lane, k)) > LongBodies.FROM;

@@ -44,42 +44,65 @@ final class Motion {
         dt = parts.dt;
     }
 
-    /** Moves the vehicles on the lanes from one to before another, and notes for whom there is more to do. */
+    /**
+     * Moves the vehicles on the lanes from one to before another, and notes for whom there is more to do; both are multiples of 64, or the
+     * last one the number of lanes.
+     */
     void integrate(int fromLane, int toLane, int tick, Moved moved) {
-        for (int lane = fromLane; lane < toLane; lane++) {
-            for (int k = 0; k < queues.count(lane); k++) {
-                move(queues.at(lane, k), lane, tick, moved);
+        for (int word = fromLane >> 6; word << 6 < toLane; word++) {
+            for (long bits = queues.inUse(word); bits != 0; bits &= bits - 1) {
+                moveAlong((word << 6) + Long.numberOfTrailingZeros(bits), tick, moved);
             }
         }
     }
 
-    private void move(int v, int lane, int tick, Moved moved) {
-        double before = f.speed(v);
-        double after = before + f.accel(v) * dt;
-        double metres;
-        if (after < 0) { // comes to rest within the step
-            metres = -before * before / (2 * f.accel(v));
-            after = 0;
-        } else {
-            metres = (before + after) / 2 * dt; // mean speed: exact for a constant acceleration
+    private void moveAlong(int lane, int tick, Moved moved) {
+        double end = table.end[lane];
+        boolean zones = (queues.kind(lane) & LaneKinds.ZONED) != 0;
+        int first = queues.at(lane, 0);
+        int behind = first + queues.count(lane);
+        double[] d = f.drive;
+        int[] s = f.state;
+        boolean slow = false;
+        for (int v = first; v < behind; v++) {
+            int i = v << Records.DRIVE;
+            int j = v << Records.STATE;
+            double before = d[i + Records.SPEED];
+            double accel = d[i + Records.ACCEL];
+            double after = before + accel * dt;
+            double metres;
+            if (after < 0) { // comes to rest within the step
+                metres = -before * before / (2 * accel);
+                after = 0;
+            } else {
+                metres = (before + after) / 2 * dt; // mean speed: exact for a constant acceleration
+            }
+            d[i + Records.SPEED] = after;
+            double pos = d[i + Records.POS] + metres;
+            d[i + Records.POS] = pos;
+            if (before < STANDING != after < STANDING) {
+                f.stoodSince(v, after < STANDING ? tick : -1);
+                f.rest(v);
+                moved.stoodOrWent.add(v);
+            }
+            int what = s[j + Records.WHAT];
+            if ((what & Records.COMMITTED) != 0 || s[j + Records.HELD_BY] != s[j + Records.HELD_BY_NOW]) {
+                settle(v, moved);
+            }
+            accounts.keep(v, metres, after);
+            slow |= after < Accounts.MOVING_SPEED || (what & Records.QUEUED) != 0;
+            if (pos >= end) {
+                moved.over.add(s[j + Records.SLOT]);
+            }
+            if (zones) {
+                passZones(v, lane);
+            }
+            if (ledger.isPastLine(v) && isBehindIt(v, lane)) {
+                moved.behindIt.add(s[j + Records.SLOT]);
+            }
         }
-        f.speed(v, after);
-        f.pos(v, f.pos(v) + metres);
-        if (before < STANDING != after < STANDING) {
-            f.stoodSince(v, after < STANDING ? tick : -1);
-            f.ready(v, f.reaction(v));
-            moved.stoodOrWent.add(v);
-        }
-        settle(v, moved);
-        accounts.keep(v, metres, after);
-        if (f.pos(v) >= table.end[lane]) {
-            moved.over.add(f.slot(v));
-        }
-        if (rules.hasZones(lane)) {
-            passZones(v, lane);
-        }
-        if (ledger.isPastLine(v) && isBehindIt(v, lane)) {
-            moved.behindIt.add(f.slot(v));
+        if (slow) {
+            queues.noteSlow(lane);
         }
     }
 
@@ -197,6 +220,7 @@ final class Motion {
         double over = f.pos(from) - table.end[old];
         int v = queues.append(lane, from);
         queues.removeFirst(old);
+        queues.noteSlow(lane);
         if (f.changedFrom(v) != LaneTable.NONE) { // still moving over: its old lane ends beside the one it leaves
             queues.shiftGuest(f.changedFrom(v), v, table.end[old]);
             f.unmark(v, Fleet.MOVES_OVER);
@@ -280,24 +304,31 @@ final class Motion {
 
     /** Takes guests off lanes that their rear has left, or that they have moved out of sideways. */
     void clearGuests() {
-        for (int lane = 0; lane < table.lanes; lane++) {
-            for (int g = queues.guests(lane) - 1; g >= 0; g--) {
-                int v = queues.guest(lane, g);
-                if (f.changedFrom(v) == lane) {
-                    f.changeLeft(v, f.changeLeft(v) - ((float) dt));
-                    boolean gone = f.pos(v) + queues.guestOffset(lane, g) - f.length(v) >= table.end[lane];
-                    if (f.changeLeft(v) <= 1e-6 || gone) {
-                        queues.removeGuestAt(lane, g);
-                        f.changedFrom(v, LaneTable.NONE);
-                        if ((f.rare(v) & Fleet.MOVES_OVER) != 0) {
-                            f.unmark(v, Fleet.MOVES_OVER);
-                            events.movedOver(v);
-                        }
-                    }
-                } else if (f.pos(v) + queues.guestOffset(lane, g) - f.length(v) >= table.end[lane]) {
+        for (int word = 0; word << 6 < table.lanes; word++) {
+            for (long bits = queues.withGuests(word); bits != 0; bits &= bits - 1) {
+                clearGuests((word << 6) + Long.numberOfTrailingZeros(bits));
+            }
+        }
+    }
+
+    private void clearGuests(int lane) {
+        double end = table.end[lane];
+        for (int g = queues.guests(lane) - 1; g >= 0; g--) {
+            int v = queues.guest(lane, g);
+            boolean gone = f.pos(v) + queues.guestOffset(lane, g) - f.length(v) >= end;
+            if (f.changedFrom(v) == lane) {
+                f.changeLeft(v, f.changeLeft(v) - (float) dt);
+                if (f.changeLeft(v) <= 1e-6 || gone) {
                     queues.removeGuestAt(lane, g);
-                    forgetTail(v, lane);
+                    f.changedFrom(v, LaneTable.NONE);
+                    if ((f.rare(v) & Fleet.MOVES_OVER) != 0) {
+                        f.unmark(v, Fleet.MOVES_OVER);
+                        events.movedOver(v);
+                    }
                 }
+            } else if (gone) {
+                queues.removeGuestAt(lane, g);
+                forgetTail(v, lane);
             }
         }
     }

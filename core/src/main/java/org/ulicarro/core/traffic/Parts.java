@@ -29,6 +29,7 @@ final class Parts {
     final TrafficEvents events;
     final Walkers walkers;
     final StandstillWatch standstills;
+    final Lights lights;
     final int ticksPerStep;
     final double dt;
 
@@ -40,16 +41,17 @@ final class Parts {
         rules = behaviour.rules;
         numbers = behaviour.numbers;
         junctions = new Junctions(table.junctions);
-        queues = new LaneQueues(table, fleet, junctions);
+        queues = new LaneQueues(table, behaviour.kinds, fleet, junctions);
         events = new TrafficEvents(fleet);
         aspects = new Aspects(table.signals.groups().size());
         routes = new Routes(departures);
         wayfinding = new Wayfinding(numbers, table, rules, fleet, routes, departures);
         occupancy = new Occupancy(table, queues, fleet);
-        blocks = new Blocks(behaviour.closures);
+        blocks = new Blocks(behaviour.closures, queues);
         walkers = new Walkers(this, walks);
         gates = new Gates(behaviour.gates, fleet, ledger, departures);
         standstills = new StandstillWatch(this);
+        lights = new Lights(table, aspects, queues);
         halts = new Halts(fleet, departures, wayfinding, occupancy);
     }
 }

@@ -57,7 +57,7 @@ abstract class Pedals {
     byte restraint;
     int restrainedBy; // number among the departures, or -1
 
-    private final double curveDeceleration;
+    final double curveDeceleration;
     private final double beforeLine;
 
     Pedals(Parts parts) {
@@ -112,18 +112,8 @@ abstract class Pedals {
         if (gapShare != 1) {
             timeGap *= moving(speed - leaderSpeed);
         }
-        double wanted = Following.towards(
-                speed, gap, leaderSpeed, f.space(v) * ease, timeGap, f.desiredAcceleration(v), f.closing(v));
-        wanted = wanted < -Following.HARDEST ? -Following.HARDEST : wanted;
-        double after = speed + wanted * dt;
-        after = after < 0 ? 0 : after;
-        // the square root of the safe speed is only taken where the wanted one would break the promise
-        double needs = (speed + after) * halfStep + after * after * Following.STOPPING;
-        double has = gap - Following.MARGIN + leaderSpeed * leaderSpeed * Following.STOPPING;
-        if (needs > has) {
-            wanted = Math.min(wanted, Following.safe(speed, gap, leaderSpeed, dt));
-        }
-        return wanted;
+        return Following.behind(
+                speed, gap, leaderSpeed, f.space(v) * ease, timeGap, f.desiredAcceleration(v), f.closing(v), dt);
     }
 
     /**
@@ -199,18 +189,14 @@ abstract class Pedals {
     /** Braking for the curve or the lower limit ahead that binds first, once it takes a comfortable deceleration. */
     final void slowDownAhead(int v, double speed) {
         double distance = f.slowAt(v) - f.pos(v);
-        distance = distance < 0 ? 0 : distance;
         double there = f.slowTo(v);
-        double excess = speed * speed - there * there;
-        double room = 2 * (distance < 0.5 ? 0.5 : distance);
-        if (excess >= curveDeceleration * room) {
-            double wanted = -Math.min(excess / room, f.comfortableDeceleration(v));
-            if (v == witness.row) {
-                witness.slower(distance, there, wanted);
-            }
-            if (wanted < accel) {
-                set(wanted, CURVE);
-            }
+        double wanted =
+                Following.slowingFor(speed, distance, there, curveDeceleration, f.comfortableDeceleration(v));
+        if (v == witness.row && wanted < Double.POSITIVE_INFINITY) {
+            witness.slower(Math.max(0, distance), there, wanted);
+        }
+        if (wanted < accel) {
+            set(wanted, CURVE);
         }
     }
 

@@ -21,26 +21,36 @@ final class QueueMarks {
         ledger = parts.ledger;
     }
 
-    /** Marks on the lanes from one to before another, and collects the rows of who joined a queue now. */
+    /**
+     * Marks on the lanes from one to before another, and collects the rows of who joined a queue now; both are multiples of 64, or the last
+     * one the number of lanes.
+     */
     void mark(int fromLane, int toLane, Tally joins) {
-        for (int lane = fromLane; lane < toLane; lane++) {
-            int ahead = -1;
-            for (int k = 0; k < queues.count(lane); k++) {
-                int v = queues.at(lane, k);
-                if (ledger.queued(v) == 1) {
-                    boolean heldOtherwise = ledger.heldBy(v) == Ledger.NOBODY && f.speed(v) < Motion.STANDING;
-                    ledger.queued(v, (byte) (heldOtherwise ? 0 : 1));
-                } else if (f.speed(v) < Accounts.MOVING_SPEED && waits(v)) {
-                    boolean stopped = f.speed(v) < Accounts.STOP_SPEED;
-                    boolean joined = ahead >= 0
-                            && ledger.queued(ahead) == 1
-                            && f.pos(ahead) - f.length(ahead) - f.pos(v) < JOINS_WITHIN;
-                    if (stopped || joined) {
-                        ledger.queued(v, 1);
-                        joins.add(v);
-                    }
+        for (int word = fromLane >> 6; word << 6 < toLane; word++) {
+            for (long bits = queues.slow(word); bits != 0; bits &= bits - 1) {
+                mark((word << 6) + Long.numberOfTrailingZeros(bits), joins);
+            }
+            queues.forgetSlow(word);
+        }
+    }
+
+    private void mark(int lane, Tally joins) {
+        int first = queues.at(lane, 0);
+        int behind = first + queues.count(lane);
+        for (int v = first; v < behind; v++) {
+            if (ledger.queued(v) == 1) {
+                if (ledger.heldBy(v) == Ledger.NOBODY && f.speed(v) < Motion.STANDING) {
+                    ledger.queued(v, 0); // something else than a control keeps it
                 }
-                ahead = v;
+            } else if (f.speed(v) < Accounts.MOVING_SPEED && waits(v)) {
+                boolean stopped = f.speed(v) < Accounts.STOP_SPEED;
+                boolean joined = v > first
+                        && ledger.queued(v - 1) == 1
+                        && f.pos(v - 1) - f.length(v - 1) - f.pos(v) < JOINS_WITHIN;
+                if (stopped || joined) {
+                    ledger.queued(v, 1);
+                    joins.add(v);
+                }
             }
         }
     }
@@ -54,6 +64,6 @@ final class QueueMarks {
     }
 
     private boolean waits(int v) {
-        return ledger.heldBy(v) != Ledger.NOBODY && ledger.ahead(v) != LaneTable.NONE && !ledger.isPastLine(v);
+        return ledger.heldBy(v) != Ledger.NOBODY && ledger.place(v) != Ledger.NOBODY && !ledger.isPastLine(v);
     }
 }

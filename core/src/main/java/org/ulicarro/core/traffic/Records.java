@@ -68,14 +68,17 @@ abstract class Records extends Columns {
     static final int LANE = 14;
     static final int STOPS = 15;
 
-    // bits of what stands at WHAT: first those of 'rare', then the rest
+    // bits of what stands at WHAT: first those of what few vehicles are about, then the rest
+    static final int RARE = 255;
     static final int HOLDS = 1 << 8;
     static final int QUEUED = 1 << 9;
     static final int ARMED = 1 << 10;
     static final int LETS = 1 << 11;
     static final int BLOCKS = 1 << 12;
+    static final int REACTING = 1 << 25; // its reaction time has begun to run
     static final int DECISION_AT = 13; // two bits
     static final int COMMITTED_AT = 15; // three bits
+    static final int COMMITTED = 7 << COMMITTED_AT;
     static final int MOTIVE_AT = 18; // three bits
     static final int RESTRAINT_AT = 21; // four bits
 

@@ -22,11 +22,11 @@ final class Stages implements AutoCloseable, Stateful {
     private final QueueMarks queueMarks;
     private final GiveWay giveWay;
     private final Wishes[] wishes; // share -> its own, since each keeps notes while it works
-    private final Driving[] driving;
+    private final LaneLoop[] driving;
     private final Tally[] found;
     private final Moved[] moved;
     private final int[] firstLane; // share -> first of its lanes; one more than shares
-    private final int[] firstPath; // share -> first of its yielding paths
+    private final int[] firstPlace; // share -> number of the first of its places
     private final Crew crew; // null where one thread does it all
     private final Crew.Stage wishStage = this::collectWishes;
     private final Crew.Stage giveWayStage = this::decideGaps;
@@ -45,17 +45,17 @@ final class Stages implements AutoCloseable, Stateful {
         this.queueMarks = queueMarks;
         giveWay = new GiveWay(parts);
         wishes = new Wishes[threads];
-        driving = new Driving[threads];
+        driving = new LaneLoop[threads];
         found = new Tally[threads];
         moved = new Moved[threads];
         for (int i = 0; i < threads; i++) {
             wishes[i] = new Wishes(parts, new Gaps(parts));
-            driving[i] = new Driving(parts);
+            driving[i] = new LaneLoop(parts);
             found[i] = new Tally();
             moved[i] = new Moved();
         }
         firstLane = new int[threads + 1];
-        firstPath = new int[threads + 1];
+        firstPlace = new int[threads + 1];
         crew = threads > 1 ? new Crew(threads) : null;
     }
 
@@ -63,18 +63,20 @@ final class Stages implements AutoCloseable, Stateful {
     void begin(boolean worthSharing) {
         shares = crew != null && worthSharing ? crew.shares() : 1;
         int lanes = parts.table.lanes;
+        int places = parts.table.junctions.places;
         int total = PER_VEHICLE * f.count() + lanes;
         int lane = 0;
         int sum = 0;
         for (int i = 1; i < shares; i++) {
-            while (sum < (long) total * i / shares) {
+            while (lane < lanes && sum < (long) total * i / shares) {
                 sum += PER_VEHICLE * queues.count(lane++) + 1;
             }
+            lane = Math.min(lanes, (lane + 63) / 64 * 64); // stages look at 64 lanes at a time
             firstLane[i] = lane;
-            firstPath[i] = giveWay.nextPlace((int) ((long) giveWay.paths() * i / shares));
+            firstPlace[i] = (int) ((long) places * i / shares);
         }
         firstLane[shares] = lanes;
-        firstPath[shares] = giveWay.paths();
+        firstPlace[shares] = places;
     }
 
     private void run(Crew.Stage stage) {
@@ -106,32 +108,11 @@ final class Stages implements AutoCloseable, Stateful {
 
     void giveWay(double atTime) {
         now = atTime;
-        noteComing();
         run(giveWayStage);
     }
 
-    /** Who is about to come onto which path. */
-    private void noteComing() {
-        parts.junctions.clearComing();
-        for (int lane = 0; lane < parts.table.lanes; lane++) {
-            if (queues.count(lane) == 0 || parts.table.path[lane]) {
-                continue;
-            }
-            int v = queues.at(lane, 0);
-            int path = f.next(v);
-            if (path >= 0) {
-                if (f.committed(v) != Fleet.NO_GAP) {
-                    parts.junctions.comes(path);
-                }
-                if (parts.occupancy.isLong(v)) {
-                    parts.junctions.longComes(path);
-                }
-            }
-        }
-    }
-
     private void decideGaps(int share) {
-        giveWay.decide(firstPath[share], firstPath[share + 1], now);
+        giveWay.decide(firstPlace[share], firstPlace[share + 1], now);
     }
 
     void accelerate() {

@@ -176,6 +176,7 @@ public final class Traffic implements Stateful, AutoCloseable {
     private void showAspects() {
         detectors.look();
         control.advance(tick, tick + parts.ticksPerStep, detectors);
+        parts.lights.look();
     }
 
     /** Time of day (s since midnight). */

@@ -55,42 +55,42 @@ final class Wishes {
         looks = Integer.highestOneBit(Math.max(1, (int) Math.rint(LOOKS_EVERY / parts.dt))) - 1;
     }
 
-    /** Collects who wants to change on the lanes from one to before another. */
+    /**
+     * Collects who wants to change on the lanes from one to before another, as slots; both are multiples of 64, or the last one the number
+     * of lanes.
+     */
     void collect(int fromLane, int toLane, int tick, Tally found) {
-        int step = tick / ticksPerStep;
-        for (int lane = fromLane; lane < toLane; lane++) {
-            if (queues.count(lane) == 0
-                    || table.left[lane] == LaneTable.NONE
-                            && table.right[lane] == LaneTable.NONE
-                            && !blocks.any(lane)
-                            && table.first[lane] == table.last[lane]
-                            && !mayStop(lane)) {
-                continue;
-            }
-            boolean unusual = blocks.any(lane) || rules.isReserved(lane);
-            for (int k = 0; k < queues.count(lane); k++) { // from the front, nearly in the order that is needed
-                int v = queues.at(lane, k);
-                if (f.target(v) != LaneTable.NONE) {
-                    f.target(v, LaneTable.NONE);
-                }
-                if ((f.rare(v) & Fleet.MOVES_OVER) == 0) {
-                    if (unusual || f.need(v) != 0) {
-                        need(v, lane, tick);
-                    }
-                    if (f.target(v) == LaneTable.NONE && (f.id(v) + step & looks) == 0) {
-                        gain(v, lane, k, tick);
-                    }
-                    if (f.target(v) != LaneTable.NONE) {
-                        found.add(f.slot(v));
-                    }
+        for (int word = fromLane >> 6; word << 6 < toLane; word++) {
+            for (long bits = queues.inUse(word); bits != 0; bits &= bits - 1) {
+                int lane = (word << 6) + Long.numberOfTrailingZeros(bits);
+                if ((queues.kind(lane) & (LaneKinds.SIDEWAYS | LaneKinds.BLOCKED)) != 0) {
+                    collect(lane, tick, found);
                 }
             }
         }
     }
 
-    /** A single lane may still have a lay-by beside it. */
-    private boolean mayStop(int lane) {
-        return table.hasLayby[lane];
+    private void collect(int lane, int tick, Tally found) {
+        int step = tick / ticksPerStep;
+        boolean unusual = blocks.any(lane) || rules.isReserved(lane);
+        int vehicles = queues.count(lane);
+        for (int k = 0; k < vehicles; k++) { // from the front, nearly in the order that is needed
+            int v = queues.at(lane, k);
+            if (f.target(v) != LaneTable.NONE) {
+                f.target(v, LaneTable.NONE);
+            }
+            if ((f.rare(v) & Fleet.MOVES_OVER) == 0) {
+                if (unusual || f.need(v) != 0) {
+                    need(v, lane, tick);
+                }
+                if (f.target(v) == LaneTable.NONE && (f.id(v) + step & looks) == 0) {
+                    gain(v, lane, k, tick);
+                }
+                if (f.target(v) != LaneTable.NONE) {
+                    found.add(f.slot(v));
+                }
+            }
+        }
     }
 
     private void need(int v, int lane, int tick) {

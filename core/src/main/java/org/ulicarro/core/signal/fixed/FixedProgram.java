@@ -12,9 +12,10 @@ import org.ulicarro.core.signal.Transition;
  * @param shown group to tick of the cycle to what it shows
  * @param offset tick of the day, modulo the cycle, of its tick 0
  * @param longer ticks of the cycle that may be shown for longer: somebody has green and nobody is clearing
+ * @param steady tick to the number of the stretch, from the start of the cycle, in which nothing that is shown changes
  * @param shorter ticks that may all be left out, and every green still has its minimum
  */
-record FixedProgram(String id, Aspect[][] shown, int offset, int[] longer, int[] shorter) {
+record FixedProgram(String id, Aspect[][] shown, int offset, int[] longer, int[] shorter, int[] steady) {
 
     static FixedProgram of(String id, Aspect[][] shown, int offset, Guard.Group[] groups) {
         int cycle = shown[0].length;
@@ -54,7 +55,20 @@ record FixedProgram(String id, Aspect[][] shown, int offset, int[] longer, int[]
                 shown,
                 offset,
                 longer.stream().mapToInt(i -> i).toArray(),
-                shorter.stream().mapToInt(i -> i).toArray());
+                shorter.stream().mapToInt(i -> i).toArray(),
+                stretches(shown));
+    }
+
+    private static int[] stretches(Aspect[][] shown) {
+        int[] stretch = new int[shown[0].length];
+        for (int t = 1; t < stretch.length; t++) {
+            boolean same = true;
+            for (Aspect[] group : shown) {
+                same &= group[t] == group[t - 1];
+            }
+            stretch[t] = same ? stretch[t - 1] : stretch[t - 1] + 1;
+        }
+        return stretch;
     }
 
     int cycle() {

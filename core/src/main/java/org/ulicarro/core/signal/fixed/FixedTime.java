@@ -74,6 +74,25 @@ final class FixedTime implements Controller {
         guard.show(tick, aspects);
     }
 
+    @Override
+    public int restsUntil(int tick) {
+        if (takesOver || guard.hasHosts()) {
+            return tick + 1;
+        }
+        int[] steady = program().steady();
+        int at = tick - zero;
+        int next = at + 1;
+        while (next < order.length && steady[order[next]] == steady[order[at]]) {
+            next++;
+        }
+        return zero + next;
+    }
+
+    @Override
+    public void rest(int ticks) {
+        guard.rest(ticks);
+    }
+
     private void moveOn(int tick) {
         if (current == NONE) {
             begin(setup.schedule().at(tick), tick);

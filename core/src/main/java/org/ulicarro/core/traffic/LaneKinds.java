@@ -1,0 +1,62 @@
+package org.ulicarro.core.traffic;
+
+/**
+ * What is special about each lane, as bits: a lane of which none is set asks nothing of its drivers but to follow along it. Those that never
+ * change are compiled once; {@link #BLOCKED} and {@link #SHUT} come and go in each replication.
+ */
+final class LaneKinds {
+
+    /** It is a turning path. */
+    static final int PATH = 1;
+    /** Other paths leave the same lane. */
+    static final int PARTS = 1 << 1;
+    /** A crossing lies on it. */
+    static final int WALKED = 1 << 2;
+    /** A booth stands on it. */
+    static final int GATED = 1 << 3;
+    /** A stretch of it is closed now. */
+    static final int BLOCKED = 1 << 4;
+    /** It belongs to a motorway. */
+    static final int MOTORWAY = 1 << 5;
+    /** Drivers have a time gap of their own on it or on a path that leaves it. */
+    static final int TUNED = 1 << 6;
+    /** It goes up or down. */
+    static final int GRADED = 1 << 7;
+    /** It has stretches with limits of their own. */
+    static final int ZONED = 1 << 8;
+    /** It has a neighbour, a lay-by or another lane of its link: drivers may wish to change. */
+    static final int SIDEWAYS = 1 << 9;
+    /** It is an arc of a roundabout. */
+    static final int RING = 1 << 10;
+    /** A signal on a path that leaves it does not let go now. */
+    static final int SHUT = 1 << 11;
+
+    /** Of a lane with any of these nobody is a plain follower. */
+    static final int UNUSUAL = PATH | PARTS | WALKED | GATED | BLOCKED | TUNED | GRADED;
+
+    final int[] of; // lane -> bits
+
+    LaneKinds(LaneTable table, LaneRules rules, GateTable gates) {
+        of = new int[table.lanes];
+        for (int lane = 0; lane < table.lanes; lane++) {
+            boolean sideways = table.left[lane] != LaneTable.NONE
+                    || table.right[lane] != LaneTable.NONE
+                    || table.first[lane] != table.last[lane]
+                    || table.hasLayby[lane];
+            of[lane] = bit(table.path[lane], PATH)
+                    | bit(table.parts[lane], PARTS)
+                    | bit(table.foot.ofLane[lane].length > 0, WALKED)
+                    | bit(gates.onLane[lane].length > 0, GATED)
+                    | bit(rules.motorway[lane], MOTORWAY)
+                    | bit(rules.tuned[lane], TUNED)
+                    | bit(rules.grade[lane] != 0, GRADED)
+                    | bit(rules.hasZones(lane), ZONED)
+                    | bit(sideways, SIDEWAYS)
+                    | bit(table.onRing[lane], RING);
+        }
+    }
+
+    private static int bit(boolean set, int bit) {
+        return set ? bit : 0;
+    }
+}

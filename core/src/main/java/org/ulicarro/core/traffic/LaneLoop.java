@@ -1,0 +1,188 @@
+package org.ulicarro.core.traffic;
+
+import static org.ulicarro.core.traffic.Records.ACCEL;
+import static org.ulicarro.core.traffic.Records.CLOSING;
+import static org.ulicarro.core.traffic.Records.COMFORTABLE_DECELERATION;
+import static org.ulicarro.core.traffic.Records.DECISION_AT;
+import static org.ulicarro.core.traffic.Records.DESIRED_ACCELERATION;
+import static org.ulicarro.core.traffic.Records.DESIRED_SPEED;
+import static org.ulicarro.core.traffic.Records.DRIVE;
+import static org.ulicarro.core.traffic.Records.EASE;
+import static org.ulicarro.core.traffic.Records.GAP_TIME;
+import static org.ulicarro.core.traffic.Records.HELD_BY_NOW;
+import static org.ulicarro.core.traffic.Records.HOLDS;
+import static org.ulicarro.core.traffic.Records.ID;
+import static org.ulicarro.core.traffic.Records.LENGTH;
+import static org.ulicarro.core.traffic.Records.NEXT;
+import static org.ulicarro.core.traffic.Records.PLACE;
+import static org.ulicarro.core.traffic.Records.POS;
+import static org.ulicarro.core.traffic.Records.RARE;
+import static org.ulicarro.core.traffic.Records.RESTRAINED_BY;
+import static org.ulicarro.core.traffic.Records.RESTRAINT_AT;
+import static org.ulicarro.core.traffic.Records.SLOW_AT;
+import static org.ulicarro.core.traffic.Records.SLOW_TO;
+import static org.ulicarro.core.traffic.Records.SPACE;
+import static org.ulicarro.core.traffic.Records.SPEED;
+import static org.ulicarro.core.traffic.Records.STATE;
+import static org.ulicarro.core.traffic.Records.WHAT;
+
+/**
+ * Stage 5, lane by lane from the front. Most drivers only follow the one ahead along a lane of which nothing is special: they are dealt
+ * with here, in one pass over their records. All others are {@link Driving}'s; for a plain follower both come to the same.
+ */
+final class LaneLoop {
+
+    private static final byte NOTHING = Pedals.NOTHING;
+    private static final byte VEHICLE = Pedals.VEHICLE;
+    private static final byte CURVE = Pedals.CURVE;
+    private static final int REWRITTEN = HOLDS | 15 << RESTRAINT_AT;
+    private static final int DECISION = 3 << DECISION_AT;
+
+    private final LaneQueues queues;
+    private final Fleet f;
+    private final Driving driving;
+    private final HeldBy heldBy;
+    private final Witness witness;
+    private final double[] end;
+    private final double dt;
+    private final double curveDeceleration;
+    long plain; // drivers dealt with here so far
+    long special; // those who were not
+    long lanes; // lanes looked at
+
+    LaneLoop(Parts parts) {
+        queues = parts.queues;
+        f = parts.fleet;
+        driving = new Driving(parts);
+        heldBy = new HeldBy(parts);
+        witness = parts.witness;
+        end = parts.table.end;
+        dt = parts.dt;
+        curveDeceleration = parts.numbers.curveDeceleration();
+    }
+
+    /** All drivers on the lanes from one to before another; both multiples of 64, or the last one the number of lanes. */
+    void accelerate(int fromLane, int toLane) {
+        for (int word = fromLane >> 6; word << 6 < toLane; word++) {
+            for (long bits = queues.inUse(word); bits != 0; bits &= bits - 1) {
+                accelerate((word << 6) + Long.numberOfTrailingZeros(bits));
+            }
+        }
+    }
+
+    private void accelerate(int lane) {
+        int kind = queues.kind(lane);
+        int first = queues.at(lane, 0);
+        int behind = first + queues.count(lane);
+        boolean guests = queues.guests(lane) > 0;
+        driving.begin(lane, kind, guests);
+        lanes++;
+        if ((kind & LaneKinds.UNUSUAL) == 0 && !guests) {
+            follow(first, behind, kind, end[lane]);
+            return;
+        }
+        special += behind - first;
+        for (int v = first; v < behind; v++) {
+            driving.decide(v, v == first ? -1 : v - 1);
+        }
+    }
+
+    /** Those in the rows from one to before another, one behind the other on a plain lane. */
+    private void follow(int first, int behind, int kind, double laneEnd) {
+        double[] d = f.drive;
+        int[] s = f.state;
+        boolean motorway = (kind & LaneKinds.MOTORWAY) != 0;
+        boolean shut = (kind & LaneKinds.SHUT) != 0;
+        double leaderPos = 0;
+        double leaderLength = 0;
+        double leaderSpeed = 0;
+        boolean leaderHolds = false;
+        for (int v = first; v < behind; v++) {
+            int i = v << DRIVE;
+            int j = v << STATE;
+            double pos = d[i + POS];
+            double speed = d[i + SPEED];
+            int what = s[j + WHAT];
+            int next = s[j + NEXT];
+            boolean follows = v > first;
+            // who comes first is plain as long as nothing at the end of the lane can matter, who comes later where all may go or the
+            // one ahead stays
+            boolean isPlain = (what & RARE) == 0
+                    && next != Fleet.WRONG_LANE
+                    && v != witness.row
+                    && (follows
+                            ? leaderHolds || !shut || next < 0
+                            : laneEnd - pos
+                                    > Driving.sight(speed, d[i + GAP_TIME], d[i + COMFORTABLE_DECELERATION]));
+            if (!isPlain) {
+                special++;
+                driving.decide(v, follows ? v - 1 : -1);
+                leaderHolds = (s[j + WHAT] & HOLDS) != 0;
+            } else {
+                plain++;
+                double desired = d[i + DESIRED_SPEED];
+                double a = d[i + DESIRED_ACCELERATION];
+                double accel = Double.POSITIVE_INFINITY;
+                byte why = NOTHING;
+                int by = -1;
+                double ease = Float.intBitsToFloat(s[j + EASE]);
+                if (ease != 1 || motorway && speed < 0.95 * desired) {
+                    ease = driving.easeOn(v, speed, desired);
+                }
+                if (follows) {
+                    accel = Following.behind(
+                            speed,
+                            leaderPos - leaderLength - pos,
+                            leaderSpeed,
+                            d[i + SPACE] * ease,
+                            d[i + GAP_TIME] * ease,
+                            a,
+                            d[i + CLOSING],
+                            dt);
+                    why = VEHICLE;
+                    by = s[(v - 1 << STATE) + ID];
+                }
+                double free = speed > desired
+                        ? Following.slowing(speed, desired, d[i + COMFORTABLE_DECELERATION])
+                        : Following.free(speed, desired, a);
+                if (free < accel) {
+                    accel = free;
+                    why = NOTHING;
+                    by = -1;
+                }
+                double there = d[i + SLOW_TO];
+                if (there < desired) {
+                    double slower = Following.slowingFor(
+                            speed, d[i + SLOW_AT] - pos, there, curveDeceleration, d[i + COMFORTABLE_DECELERATION]);
+                    if (slower < accel) {
+                        accel = slower;
+                        why = CURVE;
+                        by = -1;
+                    }
+                }
+                boolean stays = follows && next >= 0 && leaderHolds;
+                what = what & ~REWRITTEN | why << RESTRAINT_AT | (stays ? HOLDS : 0);
+                if (follows && next >= 0 && !leaderHolds) {
+                    what &= ~DECISION; // the signal lets go
+                }
+                s[j + WHAT] = what;
+                s[j + RESTRAINED_BY] = by;
+                boolean stands = speed < Motion.STANDING && accel <= HeldBy.STAYS;
+                if (accel < HeldBy.BRAKES || stands) {
+                    int place = why == VEHICLE ? s[(v - 1 << STATE) + HELD_BY_NOW] : Ledger.NOBODY;
+                    if (place != Ledger.NOBODY && place != s[j + PLACE] && place != s[j + HELD_BY_NOW]) {
+                        place = heldBy.handedOn(v, v - 1);
+                    }
+                    if (place != Ledger.NOBODY || stands) {
+                        s[j + HELD_BY_NOW] = place;
+                    }
+                }
+                d[i + ACCEL] = speed > Motion.STANDING ? accel : driving.react(v, accel);
+                leaderHolds = stays;
+            }
+            leaderPos = pos;
+            leaderLength = d[i + LENGTH];
+            leaderSpeed = speed;
+        }
+    }
+}
