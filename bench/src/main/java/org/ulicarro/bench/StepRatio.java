@@ -9,6 +9,7 @@ import java.lang.management.ManagementFactory;
 import java.lang.management.ThreadMXBean;
 import java.util.Arrays;
 import java.util.Locale;
+import org.ulicarro.core.traffic.StepCounts;
 import org.ulicarro.core.traffic.Traffic;
 
 /**
@@ -38,7 +39,7 @@ public final class StepRatio {
 
     public static void main(String[] args) throws IOException {
         String[] scenes = args.length > 0 ? args : new String[] {"corridor", "motorway", "22", "50", "100"};
-        System.out.println("scene       vehicles    lanes   ns/vehicle-step    raw ns   ratio (quartiles)");
+        System.out.println("scene       vehicles    lanes   ns/vehicle-step    raw ns   ratio (quartiles)         lanes visited   special");
         for (String scene : scenes) {
             new StepRatio(scene).print();
         }
@@ -64,9 +65,11 @@ public final class StepRatio {
             loop[i] = (loop[i] + raw(RAW_TURN)) / 2;
             ratio[i] = loop[i] / step[i];
         }
+        StepCounts counts = traffic.counts();
+        long all = counts.plain() + counts.special();
         System.out.printf(
                 Locale.ROOT,
-                "%-10s  %8d  %7d   %15.1f  %8.2f   %.4f (%.4f to %.4f)%n",
+                "%-10s  %8d  %7d   %15.1f  %8.2f   %.4f (%.4f to %.4f)   %13.2f   %6.0f%%%n",
                 name,
                 traffic.view().onRoad(),
                 town.lanes(),
@@ -74,7 +77,9 @@ public final class StepRatio {
                 quantile(loop, 0.5),
                 quantile(ratio, 0.5),
                 quantile(ratio, 0.25),
-                quantile(ratio, 0.75));
+                quantile(ratio, 0.75),
+                (double) counts.lanes() / all,
+                100.0 * counts.special() / all);
         traffic.close();
     }
 

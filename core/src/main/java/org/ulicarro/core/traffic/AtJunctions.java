@@ -46,7 +46,7 @@ abstract class AtJunctions extends Pedals {
 
     final void obeyControl(int lane, int v, int leader, double toEnd) {
         int next = f.next(v);
-        if (table.path[lane]) {
+        if (queues.is(lane, LaneKinds.PATH)) {
             besideLong(v, lane, f.pos(v));
             insideJunction(v, lane, f.pos(v));
         } else if (next == Fleet.WRONG_LANE) {
@@ -65,7 +65,7 @@ abstract class AtJunctions extends Pedals {
         if (first) {
             besideLong(v, path, -toEnd);
         }
-        int group = table.group[path];
+        int group = queues.group(path);
         if (group != SignalSystem.NO_GROUP) {
             Aspect aspect = aspects.of(group);
             if (aspect.letsGo()) {
@@ -84,10 +84,10 @@ abstract class AtJunctions extends Pedals {
 
     /** Nobody enters a junction without room to stand clear of it, but for those drivers who always do. */
     private void keepClear(int v, int path, double toEnd) {
-        boolean ring = table.onRing[f.lane(v)];
-        boolean entersRing = !ring && table.onRing[table.to[path]]; // asked of those who look for a gap
-        boolean leavesRing = ring && !table.onRing[table.to[path]];
-        boolean asked = table.meets[path].length > 0 && !entersRing && !leavesRing && canStop(v, toEnd);
+        boolean ring = queues.is(f.lane(v), LaneKinds.RING);
+        boolean ringAhead = queues.is(queues.to(path), LaneKinds.RING);
+        // who enters a ring is asked when it looks for its gap, who leaves one is not
+        boolean asked = queues.is(path, LaneKinds.MEETS) && ring == ringAhead && canStop(v, toEnd);
         if (asked && (ring ? !occupancy.isStuck(v) : f.blocks(v) == 0)) {
             int last = ring ? ringRoom.missing(v, path) : occupancy.noRoomBehind(v, path);
             if (last >= 0) {
@@ -127,17 +127,23 @@ abstract class AtJunctions extends Pedals {
      * @param at position on the path, negative before its stop line
      */
     private void insideJunction(int v, int path, double at) {
+        if (queues.is(path, LaneKinds.YIELDS)) {
+            waitForGap(v, path, at);
+        }
+        if (queues.is(path, LaneKinds.MEETS) && !junctions.isQuiet(path)) {
+            meetOthers(v, path, at);
+        }
+    }
+
+    private void waitForGap(int v, int path, double at) {
         double waitAt = table.waitAt[path];
         boolean byRight = table.protectedPermissive[path] && aspects.of(table.group[path]) == Aspect.GREEN;
-        if (!Double.isNaN(waitAt) && !byRight) {
+        if (!byRight) {
             if (at <= waitAt && !f.goes(v)) {
                 waitAt(v, waitAt - at, GAP, f.inTheWay(v));
             } else if (f.isHalfWay(v) && at <= table.gaps.waitAgain[path]) {
                 waitAt(v, table.gaps.waitAgain[path] - at, GAP, f.inTheWay(v));
             }
-        }
-        if (!junctions.isQuiet(path)) {
-            meetOthers(v, path, at);
         }
     }
 
@@ -189,7 +195,7 @@ abstract class AtJunctions extends Pedals {
     }
 
     private void besideLong(int v, int path, double at) {
-        if (!junctions.isFreeOfLong(path) || occupancy.isLong(v)) {
+        if (queues.is(path, LaneKinds.LONGS) && (!junctions.isFreeOfLong(path) || occupancy.isLong(v))) {
             heedLong(v, path, at);
         }
     }

@@ -195,9 +195,10 @@ final class Driving extends AtJunctions {
     private void lookBeyond(int lane, int v, double toEnd, double horizon) {
         double offset = toEnd + f.pos(v); // of positions on the lane looked at, on the scale of this one
         int at = f.next(v);
-        int cursor = f.cursor(v) + (table.path[lane] ? 1 : 0);
+        int cursor = f.cursor(v) + (path ? 1 : 0);
         while (at >= 0 && offset - f.pos(v) < horizon) {
-            if ((queues.kind(at) & SEEN_FROM_AFAR) != 0) {
+            int kind = queues.kind(at);
+            if ((kind & SEEN_FROM_AFAR) != 0) {
                 lookOnto(at, v, offset, horizon);
             }
             if (queues.count(at) > 0) {
@@ -205,8 +206,8 @@ final class Driving extends AtJunctions {
                 return;
             }
             offset += table.end[at];
-            if (table.path[at]) {
-                at = table.to[at];
+            if ((kind & LaneKinds.PATH) != 0) {
+                at = queues.to(at);
                 cursor++;
             } else {
                 at = wayfinding.wayOn(v, at, cursor);
@@ -216,21 +217,24 @@ final class Driving extends AtJunctions {
 
     /** What is special about a lane further on. */
     private void lookOnto(int at, int v, double offset, double horizon) {
-        if (table.parts[at] && !junctions.isAlone(at)) {
+        int kind = queues.kind(at);
+        if ((kind & LaneKinds.PARTS) != 0 && !junctions.isAlone(at)) {
             followParting(v, at, offset);
         }
-        if (table.foot.ofLane[at].length > 0) {
+        if ((kind & LaneKinds.WALKED) != 0) {
             heedWalkers(v, at, f.pos(v) - offset, horizon);
         }
-        if (blocks.any(at)) {
+        if ((kind & LaneKinds.BLOCKED) != 0) {
             double block = offset + blocks.ahead(at, 0) - f.pos(v);
             if (block < horizon) {
                 stopAt(v, block, beforeClosure, CLOSURE, -1);
             }
         }
-        double booth = offset + gates.first(at) - f.pos(v);
-        if (booth < horizon) {
-            stopAt(v, booth, beforeGate, GATE, -1);
+        if ((kind & LaneKinds.GATED) != 0) {
+            double booth = offset + gates.first(at) - f.pos(v);
+            if (booth < horizon) {
+                stopAt(v, booth, beforeGate, GATE, -1);
+            }
         }
     }
 
@@ -321,7 +325,7 @@ final class Driving extends AtJunctions {
     /** Those behind the first one at a line where one waits for gaps watch for the same gap. */
     private boolean watchesForGaps(int v) {
         int path = f.next(v);
-        return path >= 0 && table.path[path] && table.atLine[path] && end - f.pos(v) < watchesWithin;
+        return path >= 0 && queues.is(path, LaneKinds.AT_LINE) && end - f.pos(v) < watchesWithin;
     }
 
     /** The same for somebody whose acceleration has been found elsewhere, on a lane without time gaps of its own. */

@@ -67,7 +67,7 @@ final class HeldBy {
             }
         }
         int way = table.path[f.lane(v)] ? f.lane(v) : f.next(v);
-        return way >= 0 ? table.placeOf(table.movement[way]) : table.placeOf(wayfinding.movementOf(v, f.cursor(v)));
+        return way >= 0 ? table.controlOf[way] : table.placeOf(wayfinding.movementOf(v, f.cursor(v)));
     }
 
     /** Who takes the room behind the gap that a standing vehicle waits for, or -1. */

@@ -31,6 +31,15 @@ final class LaneKinds {
     /** A signal on a path that leaves it does not let go now. */
     static final int SHUT = 1 << 11;
 
+    /** Everybody who waits for a gap before this path does so at the line. */
+    static final int AT_LINE = 1 << 12;
+    /** A path that yields to others. */
+    static final int YIELDS = 1 << 13;
+    /** A path that meets others. */
+    static final int MEETS = 1 << 14;
+    /** A path on which long vehicles and others beside them mind each other. */
+    static final int LONGS = 1 << 15;
+
     /** Of a lane with any of these nobody is a plain follower. */
     static final int UNUSUAL = PATH | PARTS | WALKED | GATED | BLOCKED | TUNED | GRADED;
 
@@ -52,7 +61,11 @@ final class LaneKinds {
                     | bit(rules.grade[lane] != 0, GRADED)
                     | bit(rules.hasZones(lane), ZONED)
                     | bit(sideways, SIDEWAYS)
-                    | bit(table.onRing[lane], RING);
+                    | bit(table.onRing[lane], RING)
+                    | bit(table.path[lane] && table.atLine[lane], AT_LINE)
+                    | bit(!Double.isNaN(table.waitAt[lane]), YIELDS)
+                    | bit(table.meets[lane].length > 0, MEETS)
+                    | bit(table.longs.from[lane].length > 0, LONGS);
         }
     }
 

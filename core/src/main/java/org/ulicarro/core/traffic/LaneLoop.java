@@ -46,6 +46,10 @@ final class LaneLoop {
     private final double[] end;
     private final double dt;
     private final double curveDeceleration;
+    private int rears; // guests of the lane in hand
+    private int[] guest = new int[8]; // their rows
+    private double[] guestAt = new double[8]; // their fronts on this lane, m
+    private double[] guestRear = new double[8]; // their rears on this lane, m
     long plain; // drivers dealt with here so far
     long special; // those who were not
     long lanes; // lanes looked at
@@ -77,7 +81,8 @@ final class LaneLoop {
         boolean guests = queues.guests(lane) > 0;
         driving.begin(lane, kind, guests);
         lanes++;
-        if ((kind & LaneKinds.UNUSUAL) == 0 && !guests) {
+        if ((kind & LaneKinds.UNUSUAL) == 0) {
+            rears = guests ? findGuests(lane) : 0;
             follow(first, behind, kind, end[lane]);
             return;
         }
@@ -85,6 +90,22 @@ final class LaneLoop {
         for (int v = first; v < behind; v++) {
             driving.decide(v, v == first ? -1 : v - 1);
         }
+    }
+
+    /** Where the guests of a lane are on it. */
+    private int findGuests(int lane) {
+        int n = queues.guests(lane);
+        if (n > guest.length) {
+            guest = new int[2 * n];
+            guestAt = new double[2 * n];
+            guestRear = new double[2 * n];
+        }
+        for (int g = 0; g < n; g++) {
+            guest[g] = queues.guest(lane, g);
+            guestAt[g] = f.pos(guest[g]) + queues.guestOffset(lane, g);
+            guestRear[g] = guestAt[g] - f.length(guest[g]);
+        }
+        return n;
     }
 
     /** Those in the rows from one to before another, one behind the other on a plain lane. */
@@ -124,7 +145,7 @@ final class LaneLoop {
                 double a = d[i + DESIRED_ACCELERATION];
                 double accel = Double.POSITIVE_INFINITY;
                 byte why = NOTHING;
-                int by = -1;
+                int ahead = -1;
                 double ease = Float.intBitsToFloat(s[j + EASE]);
                 if (ease != 1 || motorway && speed < 0.95 * desired) {
                     ease = driving.easeOn(v, speed, desired);
@@ -140,7 +161,31 @@ final class LaneLoop {
                             d[i + CLOSING],
                             dt);
                     why = VEHICLE;
-                    by = s[(v - 1 << STATE) + ID];
+                    ahead = v - 1;
+                }
+                for (int g = 0; g < rears; g++) {
+                    // one that is no slower than the leader and further on cannot ask for more than that one does
+                    boolean matters = guestAt[g] > pos
+                            && guest[g] != v
+                            && !(follows
+                                    && guestRear[g] >= leaderPos - leaderLength
+                                    && d[(guest[g] << DRIVE) + SPEED] >= leaderSpeed);
+                    if (matters) {
+                        double wanted = Following.behind(
+                                speed,
+                                guestRear[g] - pos,
+                                d[(guest[g] << DRIVE) + SPEED],
+                                d[i + SPACE] * ease,
+                                d[i + GAP_TIME] * ease,
+                                a,
+                                d[i + CLOSING],
+                                dt);
+                        if (wanted < accel) {
+                            accel = wanted;
+                            why = VEHICLE;
+                            ahead = guest[g];
+                        }
+                    }
                 }
                 double free = speed > desired
                         ? Following.slowing(speed, desired, d[i + COMFORTABLE_DECELERATION])
@@ -148,7 +193,6 @@ final class LaneLoop {
                 if (free < accel) {
                     accel = free;
                     why = NOTHING;
-                    by = -1;
                 }
                 double there = d[i + SLOW_TO];
                 if (there < desired) {
@@ -157,7 +201,6 @@ final class LaneLoop {
                     if (slower < accel) {
                         accel = slower;
                         why = CURVE;
-                        by = -1;
                     }
                 }
                 boolean stays = follows && next >= 0 && leaderHolds;
@@ -166,12 +209,15 @@ final class LaneLoop {
                     what &= ~DECISION; // the signal lets go
                 }
                 s[j + WHAT] = what;
-                s[j + RESTRAINED_BY] = by;
+                s[j + RESTRAINED_BY] = why == VEHICLE ? s[(ahead << STATE) + ID] : -1;
                 boolean stands = speed < Motion.STANDING && accel <= HeldBy.STAYS;
                 if (accel < HeldBy.BRAKES || stands) {
-                    int place = why == VEHICLE ? s[(v - 1 << STATE) + HELD_BY_NOW] : Ledger.NOBODY;
-                    if (place != Ledger.NOBODY && place != s[j + PLACE] && place != s[j + HELD_BY_NOW]) {
-                        place = heldBy.handedOn(v, v - 1);
+                    int place = Ledger.NOBODY;
+                    if (why == VEHICLE) {
+                        place = s[(v - 1 << STATE) + HELD_BY_NOW];
+                        boolean plainly = ahead == v - 1
+                                && (place == Ledger.NOBODY || place == s[j + PLACE] || place == s[j + HELD_BY_NOW]);
+                        place = plainly ? place : heldBy.handedOn(v, ahead);
                     }
                     if (place != Ledger.NOBODY || stands) {
                         s[j + HELD_BY_NOW] = place;

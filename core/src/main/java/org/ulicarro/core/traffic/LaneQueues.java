@@ -22,6 +22,8 @@ final class LaneQueues implements Stateful {
     static final int KIND = 3; // bits of LaneKinds
     private static final int FLOOR = 4; // first row of its slab
     private static final int CEILING = 5; // first row behind its slab
+    private static final int TO = 6; // of a path, the lane it enters
+    private static final int GROUP = 7; // of a path, its signal group
 
     private static final int[] NOBODY = {};
 
@@ -53,6 +55,8 @@ final class LaneQueues implements Stateful {
         slow = new long[words];
         for (int lane = 0; lane < count; lane++) {
             lanes[(lane << LANE) + KIND] = kinds.of[lane];
+            lanes[(lane << LANE) + TO] = table.to[lane];
+            lanes[(lane << LANE) + GROUP] = table.group[lane];
         }
     }
 
@@ -87,6 +91,20 @@ final class LaneQueues implements Stateful {
     /** What is special about a lane now: bits of {@link LaneKinds}. */
     int kind(int lane) {
         return lanes[(lane << LANE) + KIND];
+    }
+
+    boolean is(int lane, int kind) {
+        return (lanes[(lane << LANE) + KIND] & kind) != 0;
+    }
+
+    /** The lane that a path enters. */
+    int to(int path) {
+        return lanes[(path << LANE) + TO];
+    }
+
+    /** The signal group of a path, or {@link org.ulicarro.core.signal.SignalSystem#NO_GROUP}. */
+    int group(int path) {
+        return lanes[(path << LANE) + GROUP];
     }
 
     /** Sets or clears what changes of it. */

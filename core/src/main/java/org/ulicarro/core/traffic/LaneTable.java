@@ -56,6 +56,7 @@ public final class LaneTable {
     final double[] yellow; // path -> how long its yellow lasts, s
     private final Map<String, Integer> numbers; // place with a control -> its number
     final int[] placeOf; // movement -> number of its place, or Ledger.NOBODY where that has no control
+    final int[] controlOf; // path -> number of its place, or Ledger.NOBODY where that has no control
     final boolean[] measured; // movement -> whether its place has a control, so that its cost is measured
     final boolean[] onRing; // lane -> whether it is an arc of a roundabout
     final boolean[] stops; // path -> whether everybody comes to a full stop before it
@@ -103,6 +104,7 @@ public final class LaneTable {
         group = filled(SignalSystem.NO_GROUP);
         protectedPermissive = new boolean[lanes];
         yellow = new double[lanes];
+        controlOf = filled(Ledger.NOBODY);
         measured = new boolean[network.movements().size()];
         placeOf = new int[network.movements().size()];
         onRing = new boolean[lanes];
@@ -235,6 +237,7 @@ public final class LaneTable {
                 inOrder[p.lane()] = m.rule() == EntryRule.ALL_STOP;
                 atLine[p.lane()] = stops[p.lane()] || m.rule() == EntryRule.YIELD && !m.bypass();
                 movement[p.lane()] = m.index();
+                controlOf[p.lane()] = placeOf[m.index()];
                 from[p.lane()] = p.fromLane();
                 to[p.lane()] = p.toLane();
                 group[p.lane()] = signals.groupOf(m.index(), p.fromLane());

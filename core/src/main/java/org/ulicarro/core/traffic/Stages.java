@@ -149,6 +149,19 @@ final class Stages implements AutoCloseable, Stateful {
         queueMarks.mark(firstLane[share], firstLane[share + 1], found[share]);
     }
 
+    /** What the stage of the pedals has looked at so far. */
+    StepCounts counts() {
+        long lanes = 0;
+        long plain = 0;
+        long special = 0;
+        for (LaneLoop loop : driving) {
+            lanes += loop.lanes;
+            plain += loop.plain;
+            special += loop.special;
+        }
+        return new StepCounts(lanes, plain, special);
+    }
+
     @Override
     public void save(DataOutput out) throws IOException {
         giveWay.save(out);

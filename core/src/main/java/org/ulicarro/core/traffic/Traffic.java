@@ -203,6 +203,11 @@ public final class Traffic implements Stateful, AutoCloseable {
         return laneChanges.missedTurns;
     }
 
+    /** How much the step has looked at so far. */
+    public StepCounts counts() {
+        return stages.counts();
+    }
+
     /** Bytes that the state of one vehicle takes. */
     public int bytesPerVehicle() {
         return fleet.bytesPerVehicle() + ledger.bytesPerRow();
