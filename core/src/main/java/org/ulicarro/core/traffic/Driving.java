@@ -341,7 +341,7 @@ final class Driving extends AtJunctions {
             if (f.isReacting(v)) {
                 f.rest(v);
             }
-            return Math.min(accel, 0);
+            return Math.min(accel, -2 * f.speed(v) / dt); // stands, and does not creep on below what counts as standing
         }
         boolean watching = f.goes(v) || watchesForGaps(v);
         f.ready(v, f.ready(v) - (float) (dt / gapShare));

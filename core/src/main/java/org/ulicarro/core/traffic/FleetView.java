@@ -9,11 +9,13 @@ public final class FleetView {
     private final LaneTable table;
     private final Fleet f;
     private final Ledger ledger;
+    private final Resting resting;
 
-    FleetView(LaneTable table, Fleet fleet, Ledger ledger) {
+    FleetView(LaneTable table, Fleet fleet, Ledger ledger, Resting resting) {
         this.table = table;
         f = fleet;
         this.ledger = ledger;
+        this.resting = resting;
     }
 
     public int count() {
@@ -96,6 +98,7 @@ public final class FleetView {
 
     /** Delay of any kind since it wanted to enter (s). */
     public double delay(int row) {
+        resting.book(f.lane(f.rowAt(row)));
         return ledger.delay(f.rowAt(row));
     }
 

@@ -34,6 +34,7 @@ final class GiveWay implements Stateful {
     private final LaneQueues queues;
     private final Fleet f;
     private final Junctions junctions;
+    private final Resting resting;
     private final Aspects aspects;
     private final Occupancy occupancy;
     private final RoundaboutRoom ringRoom;
@@ -61,6 +62,7 @@ final class GiveWay implements Stateful {
         queues = parts.queues;
         f = parts.fleet;
         junctions = parts.junctions;
+        resting = parts.resting;
         aspects = parts.aspects;
         occupancy = parts.occupancy;
         ringRoom = new RoundaboutRoom(parts);
@@ -161,6 +163,7 @@ final class GiveWay implements Stateful {
         if (took != Fleet.NO_GAP) {
             if (!had) {
                 f.committed(v, took);
+                resting.wake(f.lane(v));
                 junctions.comes(path);
                 lastWent[table.from[path]] = now + streams.seconds(v, Math.max(0, waitAt - at), table.limit[path]);
             }

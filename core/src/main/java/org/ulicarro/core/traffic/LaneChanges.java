@@ -29,6 +29,7 @@ final class LaneChanges {
     private final TrafficEvents events;
     private final Witness witness;
     private final Router router;
+    private final Resting resting;
     int missedTurns;
 
     private final double changeDuration;
@@ -53,6 +54,7 @@ final class LaneChanges {
         gaps = new Gaps(parts);
         events = parts.events;
         witness = parts.witness;
+        resting = parts.resting;
         router = new Router(table.network, LinkCost.freeTime());
     }
 
@@ -147,6 +149,7 @@ final class LaneChanges {
             boolean sees = f.pos(v) - f.length(v) - f.pos(u) < seesNeed;
             boolean justDid = tick - f.letInAt(u) < letsInEvery * 10;
             if (sees && !justDid && f.lets(u) == 1) {
+                resting.wake(target);
                 f.mark(u, Fleet.LEAVES_ROOM);
                 f.roomFor(u, f.slot(v)); // of several the nearest ahead of it, who comes last in this order
             }

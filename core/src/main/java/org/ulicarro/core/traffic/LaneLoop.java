@@ -75,15 +75,20 @@ final class LaneLoop {
     }
 
     private void accelerate(int lane) {
+        int vehicles = queues.count(lane);
+        int rest = queues.resting(lane);
+        if (rest == vehicles) {
+            return;
+        }
         int kind = queues.kind(lane);
         int first = queues.at(lane, 0);
-        int behind = first + queues.count(lane);
+        int behind = first + vehicles;
         boolean guests = queues.guests(lane) > 0;
         driving.begin(lane, kind, guests);
         lanes++;
         if ((kind & LaneKinds.UNUSUAL) == 0) {
             rears = guests ? findGuests(lane) : 0;
-            follow(first, behind, kind, end[lane]);
+            follow(first, first + rest, behind, kind, end[lane]);
             return;
         }
         special += behind - first;
@@ -109,7 +114,7 @@ final class LaneLoop {
     }
 
     /** Those in the rows from one to before another, one behind the other on a plain lane. */
-    private void follow(int first, int behind, int kind, double laneEnd) {
+    private void follow(int first, int awake, int behind, int kind, double laneEnd) {
         double[] d = f.drive;
         int[] s = f.state;
         boolean motorway = (kind & LaneKinds.MOTORWAY) != 0;
@@ -118,7 +123,14 @@ final class LaneLoop {
         double leaderLength = 0;
         double leaderSpeed = 0;
         boolean leaderHolds = false;
-        for (int v = first; v < behind; v++) {
+        if (awake > first) {
+            int last = awake - 1 << DRIVE;
+            leaderPos = d[last + POS];
+            leaderLength = d[last + LENGTH];
+            leaderSpeed = d[last + SPEED];
+            leaderHolds = true;
+        }
+        for (int v = awake; v < behind; v++) {
             int i = v << DRIVE;
             int j = v << STATE;
             double pos = d[i + POS];

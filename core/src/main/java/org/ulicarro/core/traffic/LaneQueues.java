@@ -15,7 +15,7 @@ import org.ulicarro.core.network.LongBodies;
 final class LaneQueues implements Stateful {
 
     // A lane has 1 << LANE whole numbers.
-    static final int LANE = 3;
+    static final int LANE = 4;
     static final int BEGIN = 0; // row of its first vehicle
     static final int COUNT = 1; // vehicles on it
     static final int GUESTS = 2; // guests on it
@@ -24,6 +24,7 @@ final class LaneQueues implements Stateful {
     private static final int CEILING = 5; // first row behind its slab
     private static final int TO = 6; // of a path, the lane it enters
     private static final int GROUP = 7; // of a path, its signal group
+    static final int RESTING = 8; // of a lane, how many of its first vehicles rest
 
     private static final int[] NOBODY = {};
 
@@ -34,6 +35,7 @@ final class LaneQueues implements Stateful {
     final int[] lanes;
     private final int[][] guests; // lane -> slots of its guests
     private final double[][] guestOffset; // lane -> what turns each guest's own position into one on this lane, m
+    private Resting resting;
     private int[] was = NOBODY; // while slabs are put in order, the lanes as they were
 
     private final long[] inUse; // a bit for each lane on which somebody is
@@ -63,6 +65,11 @@ final class LaneQueues implements Stateful {
     /** Vehicles on a lane. */
     int count(int lane) {
         return lanes[(lane << LANE) + COUNT];
+    }
+
+    /** Who is told when something happens on a lane; before the first step. */
+    void tell(Resting who) {
+        resting = who;
     }
 
     /** The lanes from 64 times a number on where somebody is, a bit for each. */
@@ -107,8 +114,16 @@ final class LaneQueues implements Stateful {
         return lanes[(path << LANE) + GROUP];
     }
 
-    /** Sets or clears what changes of it. */
+    /** Sets or clears what changes of it; who rests there wakes. */
     void set(int lane, int bit, boolean is) {
+        if (is(lane, bit) != is) {
+            resting.wake(lane);
+            see(lane, bit, is);
+        }
+    }
+
+    /** The same for what is so already, and only not known here yet. */
+    void see(int lane, int bit, boolean is) {
         int at = (lane << LANE) + KIND;
         lanes[at] = is ? lanes[at] | bit : lanes[at] & ~bit;
     }
@@ -138,6 +153,7 @@ final class LaneQueues implements Stateful {
      * @return where it stands now
      */
     int insert(int lane, int k, int row) {
+        resting.wake(lane);
         int l = lane << LANE;
         int vehicles = lanes[l + COUNT];
         int from = row;
@@ -174,6 +190,7 @@ final class LaneQueues implements Stateful {
     }
 
     void removeFirst(int lane) {
+        resting.wake(lane);
         int l = lane << LANE;
         lanes[l + BEGIN]++;
         lanes[l + COUNT]--;
@@ -182,6 +199,7 @@ final class LaneQueues implements Stateful {
 
     /** Takes a record out of its lane; those behind it move up. It still stands in its old row when it is the last one. */
     void remove(int lane, int row) {
+        resting.wake(lane);
         int l = lane << LANE;
         int behind = lanes[l + BEGIN] + lanes[l + COUNT] - 1 - row;
         if (behind > 0) {
@@ -189,6 +207,11 @@ final class LaneQueues implements Stateful {
         }
         lanes[l + COUNT]--;
         note(lane);
+    }
+
+    /** How many of the first vehicles of a lane rest. */
+    int resting(int lane) {
+        return lanes[(lane << LANE) + RESTING];
     }
 
     /** Guests of a lane. */
@@ -207,6 +230,7 @@ final class LaneQueues implements Stateful {
     }
 
     void addGuest(int lane, int row, double offset) {
+        resting.wake(lane);
         int n = guests(lane);
         if (n == guests[lane].length) {
             guests[lane] = Arrays.copyOf(guests[lane], Math.max(2, 2 * n));
@@ -319,6 +343,8 @@ final class LaneQueues implements Stateful {
     public void restore(DataInput in) throws IOException {
         f.beginOrder();
         for (int lane = 0; lane < count; lane++) {
+            lanes[(lane << LANE) + RESTING] = 0;
+            lanes[(lane << LANE) + KIND] &= ~(LaneKinds.SHUT | LaneKinds.BLOCKED);
             int vehicles = in.readInt();
             int first = slab(lane << LANE, vehicles);
             lanes[(lane << LANE) + COUNT] = vehicles;

@@ -10,12 +10,14 @@ final class Lights {
     private final LaneTable table;
     private final Aspects aspects;
     private final LaneQueues queues;
+    private final Resting resting;
     private final int[][] lanes; // group -> lanes with a path that it is for
 
-    Lights(LaneTable table, Aspects aspects, LaneQueues queues) {
+    Lights(LaneTable table, Aspects aspects, LaneQueues queues, Resting resting) {
         this.table = table;
         this.aspects = aspects;
         this.queues = queues;
+        this.resting = resting;
         lanes = new int[table.signals.groups().size()][0];
         for (int path = 0; path < table.lanes; path++) {
             int group = table.group[path];
@@ -34,7 +36,18 @@ final class Lights {
     void look() {
         for (int i = 0; i < aspects.changedCount(); i++) {
             for (int lane : lanes[aspects.changed(i)]) {
+                resting.wake(lane);
                 queues.set(lane, LaneKinds.SHUT, isShut(lane));
+            }
+        }
+        aspects.forgetChanges();
+    }
+
+    /** Sees all signals for the first time, or again after a saved state was put back: nobody wakes for that. */
+    void restart() {
+        for (int[] some : lanes) {
+            for (int lane : some) {
+                queues.see(lane, LaneKinds.SHUT, isShut(lane));
             }
         }
         aspects.forgetChanges();

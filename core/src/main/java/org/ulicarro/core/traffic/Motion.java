@@ -15,6 +15,19 @@ final class Motion {
     /** Back at this share of its desired speed a vehicle has the control behind it. */
     private static final double RECOVERED = 0.95;
 
+    private static final int WHAT_MATTERS = Records.RARE & ~Fleet.HEAVY
+            | Records.HOLDS
+            | Records.QUEUED
+            | Records.ARMED
+            | Records.REACTING
+            | Records.COMMITTED
+            | 15 << Records.RESTRAINT_AT;
+    private static final int STAYS_AT_RED =
+            Records.HOLDS | Records.QUEUED | Restraint.SIGNAL.ordinal() << Records.RESTRAINT_AT;
+    private static final int STAYS_BEHIND =
+            Records.HOLDS | Records.QUEUED | Restraint.VEHICLE.ordinal() << Records.RESTRAINT_AT;
+    private static final int UNEASED = Float.floatToRawIntBits(1);
+
     private final LaneTable table;
     private final LaneRules rules;
     private final LaneQueues queues;
@@ -22,6 +35,7 @@ final class Motion {
     private final Ledger ledger;
     private final FartherAccounts farther;
     private final StandstillWatch standstills;
+    private final Resting resting;
     private final Wayfinding wayfinding;
     private final TrafficEvents events;
     private final Accounts accounts;
@@ -38,6 +52,7 @@ final class Motion {
         ledger = parts.ledger;
         farther = parts.farther;
         standstills = parts.standstills;
+        resting = parts.resting;
         wayfinding = parts.wayfinding;
         events = parts.events;
         accounts = new Accounts(parts.numbers, parts.fleet, parts.ledger, parts.dt);
@@ -59,12 +74,20 @@ final class Motion {
     private void moveAlong(int lane, int tick, Moved moved) {
         double end = table.end[lane];
         boolean zones = (queues.kind(lane) & LaneKinds.ZONED) != 0;
+        int vehicles = queues.count(lane);
+        int rest = queues.resting(lane);
+        if (rest == vehicles) {
+            return;
+        }
         int first = queues.at(lane, 0);
-        int behind = first + queues.count(lane);
+        int behind = first + vehicles;
         double[] d = f.drive;
         int[] s = f.state;
         boolean slow = false;
-        for (int v = first; v < behind; v++) {
+        boolean mayRest = queues.is(lane, LaneKinds.SHUT)
+                && !queues.is(lane, LaneKinds.UNUSUAL | LaneKinds.MOTORWAY)
+                && queues.guests(lane) == 0;
+        for (int v = first + rest; v < behind; v++) {
             int i = v << Records.DRIVE;
             int j = v << Records.STATE;
             double before = d[i + Records.SPEED];
@@ -100,10 +123,25 @@ final class Motion {
             if (ledger.isPastLine(v) && isBehindIt(v, lane)) {
                 moved.behindIt.add(s[j + Records.SLOT]);
             }
+            mayRest = mayRest && before == 0 && after == 0 && stays(j, v > first);
+            if (mayRest) {
+                resting.add(lane, v, tick);
+            }
         }
         if (slow) {
             queues.noteSlow(lane);
         }
+    }
+
+    /** Whether somebody who stands will do so until something happens on its lane. */
+    private boolean stays(int j, boolean follows) {
+        int[] s = f.state;
+        int what = s[j + Records.WHAT] & WHAT_MATTERS;
+        return what == (follows ? STAYS_BEHIND : STAYS_AT_RED)
+                && s[j + Records.NEXT] >= 0
+                && s[j + Records.HELD_BY] == s[j + Records.HELD_BY_NOW]
+                && s[j + Records.HELD_BY] != Ledger.NOBODY
+                && s[j + Records.EASE] == UNEASED;
     }
 
     /** What was decided in this step counts for everybody from now on. */

@@ -30,6 +30,7 @@ final class Parts {
     final Walkers walkers;
     final StandstillWatch standstills;
     final Lights lights;
+    final Resting resting;
     final int ticksPerStep;
     final double dt;
 
@@ -42,6 +43,8 @@ final class Parts {
         numbers = behaviour.numbers;
         junctions = new Junctions(table.junctions);
         queues = new LaneQueues(table, behaviour.kinds, fleet, junctions);
+        resting = new Resting(queues, fleet, ledger, dt, ticksPerStep);
+        queues.tell(resting);
         events = new TrafficEvents(fleet);
         aspects = new Aspects(table.signals.groups().size());
         routes = new Routes(departures);
@@ -51,7 +54,7 @@ final class Parts {
         walkers = new Walkers(this, walks);
         gates = new Gates(behaviour.gates, fleet, ledger, departures);
         standstills = new StandstillWatch(this);
-        lights = new Lights(table, aspects, queues);
+        lights = new Lights(table, aspects, queues, resting);
         halts = new Halts(fleet, departures, wayfinding, occupancy);
     }
 }

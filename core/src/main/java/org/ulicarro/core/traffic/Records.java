@@ -49,6 +49,7 @@ abstract class Records extends Columns {
     static final int ALONE_SQUARED = 4;
     static final int GEOMETRIC = 5;
     static final int NEED_BY = 6;
+    static final int RESTS_SINCE = 7;
 
     // places in 'state'
     static final int SLOT = 0;

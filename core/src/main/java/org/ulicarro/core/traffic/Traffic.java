@@ -47,6 +47,36 @@ public final class Traffic implements Stateful, AutoCloseable {
     private final List<Observer> observers = new ArrayList<>();
     private int tick;
 
+    private final Stateful accounts = new Stateful() {
+        @Override
+        public void save(DataOutput out) throws IOException {
+            parts.resting.bookAll();
+            ledger.save(out);
+        }
+
+        @Override
+        public void restore(DataInput in) throws IOException {
+            ledger.restore(in);
+        }
+    };
+
+    /** Who is where, and who of them rests. */
+    private final Stateful lanes = new Stateful() {
+        @Override
+        public void save(DataOutput out) throws IOException {
+            parts.resting.bookAll();
+            parts.queues.save(out);
+            parts.resting.save(out);
+        }
+
+        @Override
+        public void restore(DataInput in) throws IOException {
+            parts.queues.restore(in);
+            parts.resting.restore(in);
+            parts.lights.restart(); // after the aspects
+        }
+    };
+
     /** What changes and has no class of its own. */
     private final Stateful clock = new Stateful() {
         @Override
@@ -139,7 +169,7 @@ public final class Traffic implements Stateful, AutoCloseable {
         }
         events.clear();
         parts.gates.clear();
-        parts.witness.begin(fleet, parts.queues, table.lanes);
+        parts.witness.begin(parts);
         double now = now();
         showAspects();
         parts.occupancy.tick = tick;
@@ -152,6 +182,7 @@ public final class Traffic implements Stateful, AutoCloseable {
         stages.giveWay(now);
         stages.accelerate();
         Moved moved = stages.integrate(tick + parts.ticksPerStep);
+        parts.resting.at(tick + parts.ticksPerStep);
         tellStands(moved.stoodOrWent);
         motion.holdElsewhere(moved.heldElsewhere);
         motion.handOver(moved.over, now);
@@ -222,6 +253,7 @@ public final class Traffic implements Stateful, AutoCloseable {
     /** Closes the accounts of all who are still on the road or outside, with their delay so far, and tells the observers. */
     public void finish() {
         events.clear();
+        parts.resting.bookAll();
         double now = now();
         for (int lane = 0; lane < table.lanes; lane++) {
             for (int k = 0; k < parts.queues.count(lane); k++) {
@@ -318,9 +350,9 @@ public final class Traffic implements Stateful, AutoCloseable {
             named.put(SIGNALS + table.signals.places().get(i), places.get(i));
         }
         named.put("vehicles", fleet);
-        named.put("accounts", ledger);
+        named.put("accounts", accounts);
         named.put("accounts of farther places", parts.farther);
-        named.put("lanes", parts.queues);
+        named.put("lanes", lanes);
         named.put("routes", parts.routes);
         named.put("walkers", parts.walkers);
         named.put("stops", parts.halts);

@@ -42,7 +42,7 @@ public final class TrafficView {
         gates = parts.gates;
         meters = control.meters();
         this.control = control;
-        rows = new FleetView(table, f, ledger);
+        rows = new FleetView(table, f, ledger, parts.resting);
     }
 
     void at(int now) {

@@ -35,6 +35,7 @@ public final class Witness {
     private int vehicle = -1;
     int slot = -1; // of the watched vehicle, or -1
     int row = -1; // its row, or -1
+    private boolean rests;
 
     private final List<Bound> bounds = new ArrayList<>();
     private Change change;
@@ -56,17 +57,24 @@ public final class Witness {
         return change;
     }
 
-    /** Looks for the watched vehicle at the start of a step. */
-    void begin(Fleet f, LaneQueues queues, int lanes) {
-        slot = -1;
-        bounds.clear();
+    /** Looks for the watched vehicle at the start of a step. While it rests, what bounded it last still does. */
+    void begin(Parts parts) {
         change = null;
-        for (int lane = 0; vehicle >= 0 && lane < lanes; lane++) {
-            for (int k = 0; k < queues.count(lane); k++) {
-                if (f.id(queues.at(lane, k)) == vehicle) {
-                    slot = f.slot(queues.at(lane, k));
+        if (vehicle < 0) {
+            return;
+        }
+        slot = -1;
+        Fleet f = parts.fleet;
+        for (int lane = 0; lane < parts.table.lanes; lane++) {
+            for (int k = 0; k < parts.queues.count(lane); k++) {
+                if (f.id(parts.queues.at(lane, k)) == vehicle) {
+                    slot = f.slot(parts.queues.at(lane, k));
+                    rests = k < parts.resting.of(lane);
                 }
             }
+        }
+        if (slot < 0 || !rests) {
+            bounds.clear();
         }
         findAgain(f);
     }
