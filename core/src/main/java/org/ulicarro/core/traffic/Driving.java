@@ -328,6 +328,11 @@ final class Driving extends AtJunctions {
         return path >= 0 && queues.is(path, LaneKinds.AT_LINE) && end - f.pos(v) < watchesWithin;
     }
 
+    /** What the engine leaves on the level (m/s²). */
+    double powerOnLevel(int v, double speed) {
+        return Power.limit(f.power(v), Power.drag(f.type(v)), 0, speed);
+    }
+
     /** The same for somebody whose acceleration has been found elsewhere, on a lane without time gaps of its own. */
     double react(int v, double wanted) {
         accel = wanted;

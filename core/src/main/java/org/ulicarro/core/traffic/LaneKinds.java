@@ -41,7 +41,7 @@ final class LaneKinds {
     static final int LONGS = 1 << 15;
 
     /** Of a lane with any of these nobody is a plain follower. */
-    static final int UNUSUAL = PATH | PARTS | WALKED | GATED | BLOCKED | TUNED | GRADED;
+    static final int UNUSUAL = WALKED | GATED | BLOCKED | TUNED | GRADED;
 
     final int[] of; // lane -> bits
 

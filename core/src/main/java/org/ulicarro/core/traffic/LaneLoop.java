@@ -3,6 +3,7 @@ package org.ulicarro.core.traffic;
 import static org.ulicarro.core.traffic.Records.ACCEL;
 import static org.ulicarro.core.traffic.Records.CLOSING;
 import static org.ulicarro.core.traffic.Records.COMFORTABLE_DECELERATION;
+import static org.ulicarro.core.traffic.Records.COMMITTED;
 import static org.ulicarro.core.traffic.Records.DECISION_AT;
 import static org.ulicarro.core.traffic.Records.DESIRED_ACCELERATION;
 import static org.ulicarro.core.traffic.Records.DESIRED_SPEED;
@@ -24,6 +25,7 @@ import static org.ulicarro.core.traffic.Records.SLOW_TO;
 import static org.ulicarro.core.traffic.Records.SPACE;
 import static org.ulicarro.core.traffic.Records.SPEED;
 import static org.ulicarro.core.traffic.Records.STATE;
+import static org.ulicarro.core.traffic.Records.TARGET;
 import static org.ulicarro.core.traffic.Records.WHAT;
 
 /**
@@ -35,6 +37,8 @@ final class LaneLoop {
     private static final byte NOTHING = Pedals.NOTHING;
     private static final byte VEHICLE = Pedals.VEHICLE;
     private static final byte CURVE = Pedals.CURVE;
+    private static final byte POWER = Pedals.POWER;
+    private static final int HALF_WAY = Fleet.HAS_HALF << Records.COMMITTED_AT;
     private static final int REWRITTEN = HOLDS | 15 << RESTRAINT_AT;
     private static final int DECISION = 3 << DECISION_AT;
 
@@ -43,7 +47,10 @@ final class LaneLoop {
     private final Driving driving;
     private final HeldBy heldBy;
     private final Witness witness;
+    private final WayAhead way;
     private final double[] end;
+    private final double[] waitAt;
+    private final double beforeLine;
     private final double dt;
     private final double curveDeceleration;
     private int rears; // guests of the lane in hand
@@ -60,7 +67,10 @@ final class LaneLoop {
         driving = new Driving(parts);
         heldBy = new HeldBy(parts);
         witness = parts.witness;
+        way = new WayAhead(parts);
         end = parts.table.end;
+        waitAt = parts.table.waitAt;
+        beforeLine = parts.numbers.beforeLine();
         dt = parts.dt;
         curveDeceleration = parts.numbers.curveDeceleration();
     }
@@ -88,7 +98,7 @@ final class LaneLoop {
         lanes++;
         if ((kind & LaneKinds.UNUSUAL) == 0) {
             rears = guests ? findGuests(lane) : 0;
-            follow(first, first + rest, behind, kind, end[lane]);
+            follow(lane, first, first + rest, behind, kind);
             return;
         }
         special += behind - first;
@@ -113,23 +123,16 @@ final class LaneLoop {
         return n;
     }
 
-    /** Those in the rows from one to before another, one behind the other on a plain lane. */
-    private void follow(int first, int awake, int behind, int kind, double laneEnd) {
+    /** Those in the rows from one to before another, one behind the other on a lane that asks nothing of everybody. */
+    private void follow(int lane, int first, int awake, int behind, int kind) {
         double[] d = f.drive;
         int[] s = f.state;
+        double laneEnd = end[lane];
         boolean motorway = (kind & LaneKinds.MOTORWAY) != 0;
         boolean shut = (kind & LaneKinds.SHUT) != 0;
-        double leaderPos = 0;
-        double leaderLength = 0;
-        double leaderSpeed = 0;
-        boolean leaderHolds = false;
-        if (awake > first) {
-            int last = awake - 1 << DRIVE;
-            leaderPos = d[last + POS];
-            leaderLength = d[last + LENGTH];
-            leaderSpeed = d[last + SPEED];
-            leaderHolds = true;
-        }
+        boolean path = (kind & LaneKinds.PATH) != 0;
+        double yieldsUntil = path && (kind & LaneKinds.YIELDS) != 0 ? waitAt[lane] : Double.NEGATIVE_INFINITY;
+        boolean leaderHolds = awake > first;
         for (int v = awake; v < behind; v++) {
             int i = v << DRIVE;
             int j = v << STATE;
@@ -137,110 +140,141 @@ final class LaneLoop {
             double speed = d[i + SPEED];
             int what = s[j + WHAT];
             int next = s[j + NEXT];
-            boolean follows = v > first;
-            // who comes first is plain as long as nothing at the end of the lane can matter, who comes later where all may go or the
-            // one ahead stays
-            boolean isPlain = (what & RARE) == 0
-                    && next != Fleet.WRONG_LANE
-                    && v != witness.row
-                    && (follows
-                            ? leaderHolds || !shut || next < 0
-                            : laneEnd - pos
-                                    > Driving.sight(speed, d[i + GAP_TIME], d[i + COMFORTABLE_DECELERATION]));
+            int leader = v - 1;
+            double offset = 0;
+            boolean isPlain = (what & RARE & ~Fleet.HEAVY) == 0 && v != witness.row;
+            if (next == Fleet.WRONG_LANE) {
+                isPlain = isPlain && s[j + TARGET] == LaneTable.NONE && !mindsEnd(i, laneEnd - pos);
+            } else if (path) {
+                isPlain = isPlain && pos > yieldsUntil && (what & COMMITTED) < HALF_WAY && way.isCalm(v, lane, kind);
+            } else if (v > first) { // where all may go, or the one ahead stays
+                isPlain = isPlain && (leaderHolds || !shut || next < 0);
+            }
+            boolean opens = next >= 0 && !leaderHolds && !path; // the signal, if there is one, lets go
+            if (isPlain && v == first) {
+                leader = -1;
+                double toEnd = laneEnd - pos;
+                double horizon = Driving.sight(speed, d[i + GAP_TIME], d[i + COMFORTABLE_DECELERATION]);
+                if (toEnd > horizon) {
+                    opens = false; // nothing beyond matters yet
+                } else if (next != Fleet.WRONG_LANE) {
+                    isPlain = path
+                            ? way.isPlainFromPath(v, next, toEnd, horizon)
+                            : way.isPlainFromLink(v, kind, next, toEnd, horizon);
+                    leader = way.leader;
+                    offset = way.offset;
+                }
+            }
             if (!isPlain) {
                 special++;
-                driving.decide(v, follows ? v - 1 : -1);
+                driving.decide(v, v > first ? v - 1 : -1);
                 leaderHolds = (s[j + WHAT] & HOLDS) != 0;
-            } else {
-                plain++;
-                double desired = d[i + DESIRED_SPEED];
-                double a = d[i + DESIRED_ACCELERATION];
-                double accel = Double.POSITIVE_INFINITY;
-                byte why = NOTHING;
-                int ahead = -1;
-                double ease = Float.intBitsToFloat(s[j + EASE]);
-                if (ease != 1 || motorway && speed < 0.95 * desired) {
-                    ease = driving.easeOn(v, speed, desired);
-                }
-                if (follows) {
-                    accel = Following.behind(
+                continue;
+            }
+            plain++;
+            double desired = d[i + DESIRED_SPEED];
+            double a = d[i + DESIRED_ACCELERATION];
+            double accel = Double.POSITIVE_INFINITY;
+            byte why = NOTHING;
+            double ease = Float.intBitsToFloat(s[j + EASE]);
+            if (ease != 1 || motorway && speed < 0.95 * desired) {
+                ease = driving.easeOn(v, speed, desired);
+            }
+            double gap = Double.POSITIVE_INFINITY;
+            double leaderSpeed = Double.POSITIVE_INFINITY;
+            if (leader >= 0) {
+                int u = leader << DRIVE;
+                gap = d[u + POS] + offset - d[u + LENGTH] - pos;
+                leaderSpeed = d[u + SPEED];
+                accel = Following.behind(
+                        speed,
+                        gap,
+                        leaderSpeed,
+                        d[i + SPACE] * ease,
+                        d[i + GAP_TIME] * ease,
+                        a,
+                        d[i + CLOSING],
+                        dt);
+                why = VEHICLE;
+            }
+            for (int g = 0; g < rears; g++) {
+                double speedThere = d[(guest[g] << DRIVE) + SPEED];
+                double gapThere = guestRear[g] - pos;
+                // one that is no slower than the leader and further on cannot ask for more than that one does
+                if (guestAt[g] > pos && guest[g] != v && !(gapThere >= gap && speedThere >= leaderSpeed)) {
+                    double wanted = Following.behind(
                             speed,
-                            leaderPos - leaderLength - pos,
-                            leaderSpeed,
+                            gapThere,
+                            speedThere,
                             d[i + SPACE] * ease,
                             d[i + GAP_TIME] * ease,
                             a,
                             d[i + CLOSING],
                             dt);
-                    why = VEHICLE;
-                    ahead = v - 1;
-                }
-                for (int g = 0; g < rears; g++) {
-                    // one that is no slower than the leader and further on cannot ask for more than that one does
-                    boolean matters = guestAt[g] > pos
-                            && guest[g] != v
-                            && !(follows
-                                    && guestRear[g] >= leaderPos - leaderLength
-                                    && d[(guest[g] << DRIVE) + SPEED] >= leaderSpeed);
-                    if (matters) {
-                        double wanted = Following.behind(
-                                speed,
-                                guestRear[g] - pos,
-                                d[(guest[g] << DRIVE) + SPEED],
-                                d[i + SPACE] * ease,
-                                d[i + GAP_TIME] * ease,
-                                a,
-                                d[i + CLOSING],
-                                dt);
-                        if (wanted < accel) {
-                            accel = wanted;
-                            why = VEHICLE;
-                            ahead = guest[g];
-                        }
+                    if (wanted < accel) {
+                        accel = wanted;
+                        why = VEHICLE;
+                        leader = guest[g];
                     }
                 }
-                double free = speed > desired
-                        ? Following.slowing(speed, desired, d[i + COMFORTABLE_DECELERATION])
-                        : Following.free(speed, desired, a);
-                if (free < accel) {
-                    accel = free;
-                    why = NOTHING;
-                }
-                double there = d[i + SLOW_TO];
-                if (there < desired) {
-                    double slower = Following.slowingFor(
-                            speed, d[i + SLOW_AT] - pos, there, curveDeceleration, d[i + COMFORTABLE_DECELERATION]);
-                    if (slower < accel) {
-                        accel = slower;
-                        why = CURVE;
-                    }
-                }
-                boolean stays = follows && next >= 0 && leaderHolds;
-                what = what & ~REWRITTEN | why << RESTRAINT_AT | (stays ? HOLDS : 0);
-                if (follows && next >= 0 && !leaderHolds) {
-                    what &= ~DECISION; // the signal lets go
-                }
-                s[j + WHAT] = what;
-                s[j + RESTRAINED_BY] = why == VEHICLE ? s[(ahead << STATE) + ID] : -1;
-                boolean stands = speed < Motion.STANDING && accel <= HeldBy.STAYS;
-                if (accel < HeldBy.BRAKES || stands) {
-                    int place = Ledger.NOBODY;
-                    if (why == VEHICLE) {
-                        place = s[(v - 1 << STATE) + HELD_BY_NOW];
-                        boolean plainly = ahead == v - 1
-                                && (place == Ledger.NOBODY || place == s[j + PLACE] || place == s[j + HELD_BY_NOW]);
-                        place = plainly ? place : heldBy.handedOn(v, ahead);
-                    }
-                    if (place != Ledger.NOBODY || stands) {
-                        s[j + HELD_BY_NOW] = place;
-                    }
-                }
-                d[i + ACCEL] = speed > Motion.STANDING ? accel : driving.react(v, accel);
-                leaderHolds = stays;
             }
-            leaderPos = pos;
-            leaderLength = d[i + LENGTH];
-            leaderSpeed = speed;
+            double free = speed > desired
+                    ? Following.slowing(speed, desired, d[i + COMFORTABLE_DECELERATION])
+                    : Following.free(speed, desired, a);
+            if (free < accel) {
+                accel = free;
+                why = NOTHING;
+            }
+            double there = d[i + SLOW_TO];
+            if (there < desired) {
+                double slower = Following.slowingFor(
+                        speed, d[i + SLOW_AT] - pos, there, curveDeceleration, d[i + COMFORTABLE_DECELERATION]);
+                if (slower < accel) {
+                    accel = slower;
+                    why = CURVE;
+                }
+            }
+            if ((what & Fleet.HEAVY) != 0) {
+                double most = driving.powerOnLevel(v, speed);
+                if (most < accel) {
+                    accel = most;
+                    why = POWER;
+                }
+            }
+            boolean stays = next >= 0 && leaderHolds && !path;
+            what = what & ~REWRITTEN | why << RESTRAINT_AT | (stays ? HOLDS : 0);
+            s[j + WHAT] = opens ? what & ~DECISION : what;
+            s[j + RESTRAINED_BY] = why == VEHICLE ? s[(leader << STATE) + ID] : -1;
+            boolean stands = speed < Motion.STANDING && accel <= HeldBy.STAYS;
+            if (accel < HeldBy.BRAKES || stands) {
+                int place = why == VEHICLE ? heldWith(v, leader, first) : Ledger.NOBODY;
+                if (place != Ledger.NOBODY || stands) {
+                    s[j + HELD_BY_NOW] = place;
+                }
+            }
+            d[i + ACCEL] = speed > Motion.STANDING ? accel : driving.react(v, accel);
+            leaderHolds = stays;
         }
+    }
+
+    /** What holds the one ahead holds a vehicle, too; the short way for the one ahead on the same lane. */
+    private int heldWith(int v, int leader, int first) {
+        int[] s = f.state;
+        int j = v << STATE;
+        if (leader == v - 1 && v > first) {
+            int place = s[(leader << STATE) + HELD_BY_NOW];
+            if (place == Ledger.NOBODY || place == s[j + PLACE] || place == s[j + HELD_BY_NOW]) {
+                return place;
+            }
+        }
+        return heldBy.handedOn(v, leader);
+    }
+
+    /** Whether a driver in a wrong lane minds its end already: then it brakes for that and looks beside it. */
+    private boolean mindsEnd(int i, double toEnd) {
+        double speed = f.drive[i + SPEED];
+        double room = Math.max(0.5, toEnd - beforeLine);
+        double needed = speed * speed / (2 * room);
+        return needed > Pedals.LATE * f.drive[i + COMFORTABLE_DECELERATION] || toEnd < 25 && speed < 8;
     }
 }

@@ -85,7 +85,7 @@ final class Motion {
         int[] s = f.state;
         boolean slow = false;
         boolean mayRest = queues.is(lane, LaneKinds.SHUT)
-                && !queues.is(lane, LaneKinds.UNUSUAL | LaneKinds.MOTORWAY)
+                && !queues.is(lane, LaneKinds.UNUSUAL | LaneKinds.MOTORWAY | LaneKinds.PATH)
                 && queues.guests(lane) == 0;
         for (int v = first + rest; v < behind; v++) {
             int i = v << Records.DRIVE;

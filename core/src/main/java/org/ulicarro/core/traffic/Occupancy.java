@@ -153,7 +153,7 @@ final class Occupancy {
     }
 
     /** A driver who cannot count on clearing a junction moves slower than this behind it (m/s). */
-    private static final double CREEPS = 5;
+    static final double CREEPS = 5;
 
     /** Deceleration with which the last one behind a junction may still come to rest (m/s²). */
     private static final double COMES_TO_REST = 1.5;
