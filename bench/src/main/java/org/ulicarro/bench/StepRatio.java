@@ -39,7 +39,8 @@ public final class StepRatio {
 
     public static void main(String[] args) throws IOException {
         String[] scenes = args.length > 0 ? args : new String[] {"corridor", "motorway", "22", "50", "100"};
-        System.out.println("scene       vehicles    lanes   ns/vehicle-step    raw ns   ratio (quartiles)         lanes visited   special");
+        System.out.println(
+                "scene       vehicles    lanes   ns/vehicle-step    raw ns   ratio (quartiles)         lanes visited   special");
         for (String scene : scenes) {
             new StepRatio(scene).print();
         }

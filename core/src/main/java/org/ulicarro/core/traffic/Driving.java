@@ -8,8 +8,7 @@ import org.ulicarro.core.study.DriverNumbers;
  */
 final class Driving extends AtJunctions {
 
-    private static final int SEEN_FROM_AFAR =
-            LaneKinds.PARTS | LaneKinds.WALKED | LaneKinds.BLOCKED | LaneKinds.GATED;
+    private static final int SEEN_FROM_AFAR = LaneKinds.PARTS | LaneKinds.WALKED | LaneKinds.BLOCKED | LaneKinds.GATED;
 
     private final LaneRules rules;
     private final HeldBy heldBy;

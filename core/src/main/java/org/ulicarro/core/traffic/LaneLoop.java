@@ -187,14 +187,7 @@ final class LaneLoop {
                 gap = d[u + POS] + offset - d[u + LENGTH] - pos;
                 leaderSpeed = d[u + SPEED];
                 accel = Following.behind(
-                        speed,
-                        gap,
-                        leaderSpeed,
-                        d[i + SPACE] * ease,
-                        d[i + GAP_TIME] * ease,
-                        a,
-                        d[i + CLOSING],
-                        dt);
+                        speed, gap, leaderSpeed, d[i + SPACE] * ease, d[i + GAP_TIME] * ease, a, d[i + CLOSING], dt);
                 why = VEHICLE;
             }
             for (int g = 0; g < rears; g++) {

@@ -26,13 +26,32 @@ final class Occupancy {
         return queues.count(lane) == 0 && queues.guests(lane) == 0;
     }
 
-    /** How many vehicles of a lane have their front at or ahead of a position. */
+    /**
+     * How many vehicles of a lane have their front at or ahead of a position. A guess from where it is on the lane comes near, since
+     * vehicles are spread; from there steps that double: in a long lane each look is a wait for memory.
+     */
     int place(int lane, double position) {
-        int low = 0;
-        int high = queues.count(lane);
+        int vehicles = queues.count(lane);
+        int first = queues.at(lane, 0);
+        double end = table.end[lane];
+        int guess = (int) ((end - position) / end * vehicles);
+        int low = guess < 0 ? 0 : guess > vehicles ? vehicles : guess; // all before it are at or ahead
+        int high = low; // all from it on are behind
+        int step = 1;
+        while (low > 0 && f.pos(first + low - 1) < position) {
+            high = low - 1;
+            low = low > step ? low - step : 0;
+            step *= 2;
+        }
+        step = 1;
+        while (high < vehicles && f.pos(first + high) >= position) {
+            low = high + 1;
+            high = high + step < vehicles ? high + step : vehicles;
+            step *= 2;
+        }
         while (low < high) {
             int middle = (low + high) >>> 1;
-            if (f.pos(queues.at(lane, middle)) >= position) {
+            if (f.pos(first + middle) >= position) {
                 low = middle + 1;
             } else {
                 high = middle;

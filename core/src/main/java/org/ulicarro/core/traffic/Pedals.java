@@ -190,8 +190,7 @@ abstract class Pedals {
     final void slowDownAhead(int v, double speed) {
         double distance = f.slowAt(v) - f.pos(v);
         double there = f.slowTo(v);
-        double wanted =
-                Following.slowingFor(speed, distance, there, curveDeceleration, f.comfortableDeceleration(v));
+        double wanted = Following.slowingFor(speed, distance, there, curveDeceleration, f.comfortableDeceleration(v));
         if (v == witness.row && wanted < Double.POSITIVE_INFINITY) {
             witness.slower(Math.max(0, distance), there, wanted);
         }

@@ -13,7 +13,7 @@ class AccountsTest {
     private static final int PLACE = 3;
 
     private final Fleet fleet = new Fleet();
-    private final Ledger ledger = new Ledger();
+    private final Ledger ledger = new Ledger(fleet);
     private final Accounts accounts = new Accounts(org.ulicarro.core.study.DriverNumbers.USUAL, fleet, ledger, 1);
     private int car;
 

@@ -38,44 +38,51 @@ public final class ByHand {
         parts.aspects.show(group, aspect, tick);
     }
 
-    /** A car 5 m long at the end of the queue of a lane; its front that far from the line. Answers its row. */
+    /** A car 5 m long at the end of the queue of a lane; its front that far from the line. Answers its slot. */
     public int car(int lane, double toLine, double speed, int movement) {
-        int row = parts.fleet.take();
-        parts.fleet.id[row] = row;
-        parts.fleet.lane[row] = lane;
-        parts.fleet.pos[row] = parts.table.end[lane] - toLine;
-        parts.fleet.speed[row] = speed;
-        parts.fleet.length[row] = 5;
-        parts.queues.append(lane, row);
-        parts.ledger.open(row, Clock.seconds(tick), Clock.seconds(tick), 15, movement, parts.table.placeOf(movement));
-        parts.ledger.heldBy[row] = parts.table.placeOf(movement);
-        return row;
+        Fleet f = parts.fleet;
+        int door = f.take();
+        int slot = f.slot(door);
+        f.rare(door, 0);
+        f.id(door, slot);
+        f.lane(door, lane);
+        f.pos(door, parts.table.end[lane] - toLine);
+        f.speed(door, speed);
+        f.length(door, 5);
+        parts.ledger.open(door, Clock.seconds(tick), Clock.seconds(tick), 15, movement, parts.table.placeOf(movement));
+        parts.ledger.heldBy(door, parts.table.placeOf(movement));
+        parts.queues.append(lane, door);
+        return slot;
     }
 
-    public void place(int row, double toLine, double speed) {
-        parts.fleet.pos[row] = parts.table.end[parts.fleet.lane[row]] - toLine;
-        parts.fleet.speed[row] = speed;
+    public void place(int slot, double toLine, double speed) {
+        int row = parts.fleet.rowAt(slot);
+        parts.fleet.pos(row, parts.table.end[parts.fleet.lane(row)] - toLine);
+        parts.fleet.speed(row, speed);
     }
 
     /** The first car of a lane passes the line, and is out of sight. */
     public void pass(int lane, int movement) {
         int row = parts.queues.at(lane, 0);
         parts.queues.removeFirst(lane);
-        parts.events.passedLine(parts.fleet.id[row], movement, lane, Clock.seconds(tick));
+        parts.events.passedLine(parts.fleet.id(row), movement, lane, Clock.seconds(tick));
     }
 
     /** Closes the account of somebody who passed the line at one moment and would have been there at another, undelayed. */
     public void visit(int movement, double virtualArrival, double line) {
         int row = parts.fleet.take();
         parts.ledger.open(row, virtualArrival, virtualArrival, 15, movement, parts.table.placeOf(movement));
-        parts.ledger.lineTime[row] = line;
-        parts.events.writeVisits().add(parts.ledger, row, row, virtualArrival, true);
+        parts.ledger.lineTime(row, line);
+        parts.events.writeVisits().add(parts.ledger, row, parts.fleet.slot(row), virtualArrival, true);
         parts.fleet.release(row);
     }
 
     /** Lets the observers look, and a second go by. */
     public void second() {
         joins.clear();
+        for (int lane = 0; lane < parts.table.lanes; lane++) {
+            parts.queues.noteSlow(lane);
+        }
         marks.mark(0, parts.table.lanes, joins);
         marks.tell(joins, parts.events);
         tick += Clock.TICKS_PER_SECOND;

@@ -18,11 +18,14 @@ class StandstillWatchTest {
                 model.demand().departures(1),
                 org.ulicarro.core.demand.Walks.nobody());
         for (int i = 0; i < waitsFor.length; i++) {
-            int row = parts.fleet.take();
-            parts.fleet.id[row] = i;
-            parts.fleet.stoodSince[row] = NOW - 2000;
-            parts.fleet.restrainedBy[row] = waitsFor[i];
-            parts.fleet.restraint[row] = (byte) Restraint.VEHICLE.ordinal();
+            Fleet f = parts.fleet;
+            int door = f.take();
+            f.id(door, i);
+            f.lane(door, 0);
+            f.stoodSince(door, NOW - 2000);
+            f.restrainedBy(door, waitsFor[i]);
+            f.restraint(door, Restraint.VEHICLE.ordinal());
+            parts.queues.append(0, door);
         }
         return parts;
     }
@@ -42,7 +45,7 @@ class StandstillWatchTest {
     @Test
     void aQueueThatEndsAtALightIsNone() {
         Parts parts = standing(-1, 0, 1, 2);
-        parts.fleet.restraint[0] = (byte) Restraint.SIGNAL.ordinal();
+        parts.fleet.restraint(parts.queues.at(0, 0), Restraint.SIGNAL.ordinal());
         StandstillWatch watch = new StandstillWatch(parts);
         watch.look(NOW - 2000);
         watch.look(NOW);
@@ -54,7 +57,7 @@ class StandstillWatchTest {
         Parts parts = standing(1, 2, 0);
         StandstillWatch watch = new StandstillWatch(parts);
         watch.look(NOW - 2000);
-        parts.fleet.pos[1] += 1.2;
+        parts.fleet.pos(parts.queues.at(0, 1), parts.fleet.pos(parts.queues.at(0, 1)) + 1.2);
         watch.look(NOW - 100);
         watch.look(NOW);
         assertThat(watch.found()).isEmpty();
@@ -66,7 +69,7 @@ class StandstillWatchTest {
         Parts parts = standing(1, 2, 0);
         StandstillWatch watch = new StandstillWatch(parts);
         watch.look(NOW - 2000);
-        parts.fleet.pos[1] += 0.3;
+        parts.fleet.pos(parts.queues.at(0, 1), parts.fleet.pos(parts.queues.at(0, 1)) + 0.3);
         watch.look(NOW);
         assertThat(watch.found()).hasSize(1);
     }
@@ -76,9 +79,10 @@ class StandstillWatchTest {
     void aPlaceThroughWhichNobodyGetsIsFound() {
         Parts parts = standing(-1, -1, -1);
         int path = parts.table.network.movements().get(0).paths().get(0).lane();
-        for (int row = 0; row < 3; row++) {
-            parts.fleet.restraint[row] = (byte) Restraint.GAP.ordinal();
-            parts.fleet.lane[row] = path;
+        for (int k = 0; k < 3; k++) {
+            int row = parts.queues.at(0, k);
+            parts.fleet.restraint(row, Restraint.GAP.ordinal());
+            parts.fleet.lane(row, path);
         }
         StandstillWatch watch = new StandstillWatch(parts);
         watch.passes(path, NOW - 1000);

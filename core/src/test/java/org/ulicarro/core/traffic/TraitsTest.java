@@ -94,27 +94,31 @@ class TraitsTest {
         new Traits(with(null)).draw(a, 0, VehicleKind.of(VehicleType.VAN), RoadClass.URBAN, 99);
         Drivers own = new Drivers(new Quantity(2.0, 0.5), null, null, null, null, null, null, null, null);
         new Traits(with(Map.of(RoadClass.URBAN, own))).draw(b, 0, VehicleKind.of(VehicleType.VAN), RoadClass.URBAN, 99);
-        assertThat(b.gapTime[0]).isNotEqualTo(a.gapTime[0]);
-        assertThat(b.factor[0]).isEqualTo(a.factor[0]);
-        assertThat(b.desiredAcceleration[0]).isEqualTo(a.desiredAcceleration[0]);
-        assertThat(b.reaction[0]).isEqualTo(a.reaction[0]);
-        assertThat(b.yellowLimit[0]).isEqualTo(a.yellowLimit[0]);
+        assertThat(b.gapTime(0)).isNotEqualTo(a.gapTime(0));
+        assertThat(b.factor(0)).isEqualTo(a.factor(0));
+        assertThat(b.desiredAcceleration(0)).isEqualTo(a.desiredAcceleration(0));
+        assertThat(b.reaction(0)).isEqualTo(a.reaction(0));
+        assertThat(b.yellowLimit(0)).isEqualTo(a.yellowLimit(0));
     }
 
     @Test
-    void rowsAreUsedAgainAndColumnsGrow() {
+    void slotsAreUsedAgainAndColumnsGrow() {
         Fleet fleet = new Fleet();
-        int first = fleet.take();
-        int second = fleet.take();
+        int door = fleet.take();
+        int first = fleet.slot(door);
+        int row = fleet.rows(1);
+        fleet.move(door, row, 1);
+        fleet.reaction(row, 7);
+        int second = fleet.slot(fleet.take());
         assertThat(fleet.count()).isEqualTo(2);
-        fleet.release(first);
-        assertThat(fleet.take()).isEqualTo(first);
-        fleet.speed(second, 7);
+        fleet.release(fleet.rowAt(second));
+        assertThat(fleet.slot(fleet.take())).isEqualTo(second);
         for (int i = 0; i < 1000; i++) {
             fleet.take();
         }
         assertThat(fleet.capacity()).isGreaterThanOrEqualTo(1002);
-        assertThat(fleet.speed(second)).as("kept while growing").isEqualTo(7);
+        assertThat(fleet.rowAt(first)).isEqualTo(row);
+        assertThat(fleet.reaction(row)).as("kept while growing").isEqualTo(7);
         assertThat(fleet.count()).isEqualTo(1002);
     }
 }
