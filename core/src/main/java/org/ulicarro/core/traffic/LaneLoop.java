@@ -77,7 +77,7 @@ final class LaneLoop {
 
     /** All drivers on the lanes from one to before another; both multiples of 64, or the last one the number of lanes. */
     void accelerate(int fromLane, int toLane) {
-        for (int word = fromLane >> 6; word << 6 < toLane; word++) {
+        for (int word = fromLane + 63 >> 6; word << 6 < toLane; word++) {
             for (long bits = queues.inUse(word); bits != 0; bits &= bits - 1) {
                 accelerate((word << 6) + Long.numberOfTrailingZeros(bits));
             }

@@ -64,7 +64,7 @@ final class Motion {
      * last one the number of lanes.
      */
     void integrate(int fromLane, int toLane, int tick, Moved moved) {
-        for (int word = fromLane >> 6; word << 6 < toLane; word++) {
+        for (int word = fromLane + 63 >> 6; word << 6 < toLane; word++) {
             for (long bits = queues.inUse(word); bits != 0; bits &= bits - 1) {
                 moveAlong((word << 6) + Long.numberOfTrailingZeros(bits), tick, moved);
             }

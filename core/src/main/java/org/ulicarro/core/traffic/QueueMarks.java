@@ -26,7 +26,7 @@ final class QueueMarks {
      * one the number of lanes.
      */
     void mark(int fromLane, int toLane, Tally joins) {
-        for (int word = fromLane >> 6; word << 6 < toLane; word++) {
+        for (int word = fromLane + 63 >> 6; word << 6 < toLane; word++) {
             for (long bits = queues.slow(word); bits != 0; bits &= bits - 1) {
                 mark((word << 6) + Long.numberOfTrailingZeros(bits), joins);
             }

@@ -60,7 +60,7 @@ final class Wishes {
      * of lanes.
      */
     void collect(int fromLane, int toLane, int tick, Tally found) {
-        for (int word = fromLane >> 6; word << 6 < toLane; word++) {
+        for (int word = fromLane + 63 >> 6; word << 6 < toLane; word++) {
             for (long bits = queues.inUse(word); bits != 0; bits &= bits - 1) {
                 int lane = (word << 6) + Long.numberOfTrailingZeros(bits);
                 if ((queues.kind(lane) & (LaneKinds.SIDEWAYS | LaneKinds.BLOCKED)) != 0) {
