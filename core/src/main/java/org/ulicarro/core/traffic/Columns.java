@@ -8,7 +8,7 @@ import java.util.Arrays;
 import java.util.List;
 import org.ulicarro.core.base.SavedArrays;
 
-/** Parallel arrays with one entry per row that grow, are put in another order, and are saved together. */
+/** Parallel arrays with one entry per row that grow and are saved together. */
 abstract class Columns {
 
     /**
@@ -21,10 +21,6 @@ abstract class Columns {
     private final List<int[]> intColumns = new ArrayList<>();
     private final List<float[]> floatColumns = new ArrayList<>();
     private final List<double[]> doubleColumns = new ArrayList<>();
-    private byte[] spareBytes = new byte[0]; // room to reorder a column in
-    private int[] spareInts = new int[0];
-    private float[] spareFloats = new float[0];
-    private double[] spareDoubles = new double[0];
     private int capacity;
 
     /** Gives every column room for that many rows. */
@@ -73,44 +69,6 @@ abstract class Columns {
     /** Bytes that one row takes. */
     final int bytesPerRow() {
         return byteColumns.size() + 4 * intColumns.size() + 4 * floatColumns.size() + 8 * doubleColumns.size();
-    }
-
-    /** Puts in row i what stood in row {@code order[i]}, for the first rows. */
-    final void reorder(int[] order, int rows) {
-        if (spareInts.length < capacity) {
-            spareBytes = new byte[capacity];
-            spareInts = new int[capacity];
-            spareFloats = new float[capacity];
-            spareDoubles = new double[capacity];
-        }
-        for (int c = 0; c < byteColumns.size(); c++) {
-            byte[] column = byteColumns.get(c);
-            for (int i = 0; i < rows; i++) {
-                spareBytes[i] = column[order[i]];
-            }
-            System.arraycopy(spareBytes, 0, column, 0, rows);
-        }
-        for (int c = 0; c < intColumns.size(); c++) {
-            int[] column = intColumns.get(c);
-            for (int i = 0; i < rows; i++) {
-                spareInts[i] = column[order[i]];
-            }
-            System.arraycopy(spareInts, 0, column, 0, rows);
-        }
-        for (int c = 0; c < floatColumns.size(); c++) {
-            float[] column = floatColumns.get(c);
-            for (int i = 0; i < rows; i++) {
-                spareFloats[i] = column[order[i]];
-            }
-            System.arraycopy(spareFloats, 0, column, 0, rows);
-        }
-        for (int c = 0; c < doubleColumns.size(); c++) {
-            double[] column = doubleColumns.get(c);
-            for (int i = 0; i < rows; i++) {
-                spareDoubles[i] = column[order[i]];
-            }
-            System.arraycopy(spareDoubles, 0, column, 0, rows);
-        }
     }
 
     final void saveColumns(DataOutput out, int rows) throws IOException {

@@ -38,6 +38,7 @@ public final class Traffic implements Stateful, AutoCloseable {
     private final Entries entries;
     private final LaneChanges laneChanges;
     private final Motion motion;
+    private final HandOver handOver;
     private final QueueMarks queueMarks;
     private final StandstillWatch standstills;
     private final Stages stages;
@@ -82,14 +83,14 @@ public final class Traffic implements Stateful, AutoCloseable {
         @Override
         public void save(DataOutput out) throws IOException {
             out.writeInt(tick);
-            out.writeInt(motion.arrived);
+            out.writeInt(handOver.arrived);
             out.writeInt(laneChanges.missedTurns);
         }
 
         @Override
         public void restore(DataInput in) throws IOException {
             tick = in.readInt();
-            motion.arrived = in.readInt();
+            handOver.arrived = in.readInt();
             laneChanges.missedTurns = in.readInt();
             parts.blocks.restart();
             view.at(tick);
@@ -138,6 +139,7 @@ public final class Traffic implements Stateful, AutoCloseable {
         entries = new Entries(parts, behaviour.traits);
         laneChanges = new LaneChanges(parts);
         motion = new Motion(parts);
+        handOver = new HandOver(parts);
         queueMarks = new QueueMarks(parts);
         standstills = parts.standstills;
         stages = new Stages(parts, motion, queueMarks, threads);
@@ -185,10 +187,10 @@ public final class Traffic implements Stateful, AutoCloseable {
         parts.resting.at(tick + parts.ticksPerStep);
         tellStands(moved.stoodOrWent);
         motion.holdElsewhere(moved.heldElsewhere);
-        motion.handOver(moved.over, now);
-        motion.clearGuests();
-        motion.closeAccounts(moved.behindIt);
-        motion.depart(moved.over, now);
+        handOver.run(moved.over, now);
+        handOver.clearGuests();
+        handOver.closeAccounts(moved.behindIt);
+        handOver.depart(moved.over, now);
         queueMarks.tell(stages.markQueues(), events);
         checkCounts();
         tick += parts.ticksPerStep;
@@ -259,7 +261,7 @@ public final class Traffic implements Stateful, AutoCloseable {
             for (int k = 0; k < parts.queues.count(lane); k++) {
                 int v = parts.queues.at(lane, k);
                 closeUnfinished(v, now);
-                events.journeys().add(fleet.id(v), now - ledger.wanted(v), ledger.delay(v), motion.drivenBy(v), false);
+                events.journeys().add(fleet.id(v), now - ledger.wanted(v), ledger.delay(v), handOver.drivenBy(v), false);
             }
         }
         for (int lane = 0; lane < table.lanes; lane++) {
@@ -328,8 +330,8 @@ public final class Traffic implements Stateful, AutoCloseable {
     }
 
     private void checkCounts() {
-        boolean all = fleet.count() + entries.waiting() + motion.arrived == entries.wanted();
-        if (!all || fleet.count() + motion.arrived != entries.entered) {
+        boolean all = fleet.count() + entries.waiting() + handOver.arrived == entries.wanted();
+        if (!all || fleet.count() + handOver.arrived != entries.entered) {
             throw lost("they do not add up");
         }
     }
@@ -337,7 +339,7 @@ public final class Traffic implements Stateful, AutoCloseable {
     private IllegalStateException lost(String how) {
         return new IllegalStateException("vehicles are not conserved at " + Clock.timeOfDay(now()) + ": "
                 + entries.wanted() + " wanted to travel, " + fleet.count() + " are on the road, " + entries.waiting()
-                + " outside and " + motion.arrived + " through; " + how);
+                + " outside and " + handOver.arrived + " through; " + how);
     }
 
     /** Everything that changes, in named parts and in the order in which they are put back. */

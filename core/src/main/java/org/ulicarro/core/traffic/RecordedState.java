@@ -1,0 +1,313 @@
+package org.ulicarro.core.traffic;
+
+/** What the step reads and writes of everybody, by name: each is a place in the record of a row. */
+abstract class RecordedState extends Records {
+
+    /** Front bumper, m along its lane. */
+    double pos(int row) {
+        return drive[(row << DRIVE) + POS];
+    }
+
+    void pos(int row, double value) {
+        drive[(row << DRIVE) + POS] = value;
+    }
+
+    /** m/s, never negative */
+    double speed(int row) {
+        return drive[(row << DRIVE) + SPEED];
+    }
+
+    void speed(int row, double value) {
+        drive[(row << DRIVE) + SPEED] = value;
+    }
+
+    /** m/s², written by {@link Driving}, read by {@link Motion} */
+    double accel(int row) {
+        return drive[(row << DRIVE) + ACCEL];
+    }
+
+    void accel(int row, double value) {
+        drive[(row << DRIVE) + ACCEL] = value;
+    }
+
+    /** m */
+    double length(int row) {
+        return drive[(row << DRIVE) + LENGTH];
+    }
+
+    void length(int row, double value) {
+        drive[(row << DRIVE) + LENGTH] = value;
+    }
+
+    /** Desired speed here (m/s). */
+    double desiredSpeed(int row) {
+        return drive[(row << DRIVE) + DESIRED_SPEED];
+    }
+
+    void desiredSpeed(int row, double value) {
+        drive[(row << DRIVE) + DESIRED_SPEED] = value;
+    }
+
+    /** Time gap (s). */
+    double gapTime(int row) {
+        return drive[(row << DRIVE) + GAP_TIME];
+    }
+
+    void gapTime(int row, double value) {
+        drive[(row << DRIVE) + GAP_TIME] = value;
+    }
+
+    /** Maximum acceleration (m/s²). */
+    double desiredAcceleration(int row) {
+        return drive[(row << DRIVE) + DESIRED_ACCELERATION];
+    }
+
+    void desiredAcceleration(int row, double value) {
+        drive[(row << DRIVE) + DESIRED_ACCELERATION] = value;
+    }
+
+    /** Comfortable deceleration (m/s²). */
+    double comfortableDeceleration(int row) {
+        return drive[(row << DRIVE) + COMFORTABLE_DECELERATION];
+    }
+
+    void comfortableDeceleration(int row, double value) {
+        drive[(row << DRIVE) + COMFORTABLE_DECELERATION] = value;
+    }
+
+    /** Standing distance to the vehicle ahead (m). */
+    double space(int row) {
+        return drive[(row << DRIVE) + SPACE];
+    }
+
+    void space(int row, double value) {
+        drive[(row << DRIVE) + SPACE] = value;
+    }
+
+    /** 1 / (2 sqrt(desiredAcceleration * comfortableDeceleration)) of the following rule (s²/m). */
+    double closing(int row) {
+        return drive[(row << DRIVE) + CLOSING];
+    }
+
+    void closing(int row, double value) {
+        drive[(row << DRIVE) + CLOSING] = value;
+    }
+
+    /** Position on its lane of the slower stretch ahead that binds first (m). */
+    double slowAt(int row) {
+        return drive[(row << DRIVE) + SLOW_AT];
+    }
+
+    void slowAt(int row, double value) {
+        drive[(row << DRIVE) + SLOW_AT] = value;
+    }
+
+    /** Speed there (m/s); at least the desired speed where there is none. */
+    double slowTo(int row) {
+        return drive[(row << DRIVE) + SLOW_TO];
+    }
+
+    void slowTo(int row, double value) {
+        drive[(row << DRIVE) + SLOW_TO] = value;
+    }
+
+    /** Position on its lane by which it must have changed lanes as {@link #need} says (m). */
+    double needBy(int row) {
+        return books[(row << BOOKS) + NEED_BY];
+    }
+
+    void needBy(int row, double value) {
+        books[(row << BOOKS) + NEED_BY] = value;
+    }
+
+    /** What it is known by outside of the step. */
+    int slot(int row) {
+        return state[(row << STATE) + SLOT];
+    }
+
+    void slot(int row, int value) {
+        state[(row << STATE) + SLOT] = value;
+    }
+
+    /** Number among the departures; -1 once it has left. */
+    int id(int row) {
+        return state[(row << STATE) + ID];
+    }
+
+    void id(int row, int value) {
+        state[(row << STATE) + ID] = value;
+    }
+
+    /** The lane after this one, or {@link Fleet#EXIT}, or {@link Fleet#WRONG_LANE}. */
+    int next(int row) {
+        return state[(row << STATE) + NEXT];
+    }
+
+    void next(int row, int value) {
+        state[(row << STATE) + NEXT] = value;
+    }
+
+    /** Tick at which it came to a stand, or -1 while it moves. */
+    int stoodSince(int row) {
+        return state[(row << STATE) + STOOD_SINCE];
+    }
+
+    void stoodSince(int row, int value) {
+        state[(row << STATE) + STOOD_SINCE] = value;
+    }
+
+    /** Number among the departures of the vehicle behind its restraint, or -1. */
+    int restrainedBy(int row) {
+        return state[(row << STATE) + RESTRAINED_BY];
+    }
+
+    void restrainedBy(int row, int value) {
+        state[(row << STATE) + RESTRAINED_BY] = value;
+    }
+
+    /** The lane beside its own that it would change into now, or {@link LaneTable#NONE}. */
+    int target(int row) {
+        return state[(row << STATE) + TARGET];
+    }
+
+    void target(int row, int value) {
+        state[(row << STATE) + TARGET] = value;
+    }
+
+    /** Lanes to go towards the kerb (negative: the middle) to the one that suits its way best. */
+    int need(int row) {
+        return state[(row << STATE) + NEED];
+    }
+
+    void need(int row, int value) {
+        state[(row << STATE) + NEED] = value;
+    }
+
+    /** Place of the next movement in its route. */
+    int cursor(int row) {
+        return state[(row << STATE) + CURSOR];
+    }
+
+    void cursor(int row, int value) {
+        state[(row << STATE) + CURSOR] = value;
+    }
+
+    /** The lane on which its front is. */
+    int lane(int row) {
+        return state[(row << STATE) + LANE];
+    }
+
+    void lane(int row, int value) {
+        state[(row << STATE) + LANE] = value;
+    }
+
+    /** Reaction left before it moves off (s). */
+    float ready(int row) {
+        return Float.intBitsToFloat(state[(row << STATE) + READY]);
+    }
+
+    void ready(int row, float value) {
+        mark(row, REACTING);
+        state[(row << STATE) + READY] = Float.floatToRawIntBits(value);
+    }
+
+    /** Whether some of its reaction time has run off. */
+    boolean isReacting(int row) {
+        return (state[(row << STATE) + WHAT] & REACTING) != 0;
+    }
+
+    /** Share of its time gap and standing distance that it keeps: below 1 for a while after somebody moved in, or in a queue with a shorter time gap of its own. */
+    float ease(int row) {
+        return Float.intBitsToFloat(state[(row << STATE) + EASE]);
+    }
+
+    void ease(int row, float value) {
+        state[(row << STATE) + EASE] = Float.floatToRawIntBits(value);
+    }
+
+    private void set(int row, int bits, int values) {
+        int at = (row << STATE) + WHAT;
+        state[at] = state[at] & ~bits | values;
+    }
+
+    /** Bits of what few vehicles are about. */
+    int rare(int row) {
+        return state[(row << STATE) + WHAT] & RARE;
+    }
+
+    void rare(int row, int bits) {
+        set(row, RARE, bits);
+    }
+
+    /** Sets some of the bits of {@link #rare}. */
+    void mark(int row, int bits) {
+        state[(row << STATE) + WHAT] |= bits;
+    }
+
+    void unmark(int row, int bits) {
+        state[(row << STATE) + WHAT] &= ~bits;
+    }
+
+    /** 1 while something at or behind its stop line keeps it back. */
+    int holds(int row) {
+        return (state[(row << STATE) + WHAT] & HOLDS) == 0 ? 0 : 1;
+    }
+
+    void holds(int row, int value) {
+        set(row, HOLDS, value == 0 ? 0 : HOLDS);
+    }
+
+    /** 1 for a driver who leaves room for those who must change lanes. */
+    int lets(int row) {
+        return (state[(row << STATE) + WHAT] & LETS) == 0 ? 0 : 1;
+    }
+
+    void lets(int row, int value) {
+        set(row, LETS, value == 0 ? 0 : LETS);
+    }
+
+    /** 1 for a driver who drives into a junction without room behind it. */
+    int blocks(int row) {
+        return (state[(row << STATE) + WHAT] & BLOCKS) == 0 ? 0 : 1;
+    }
+
+    void blocks(int row, int value) {
+        set(row, BLOCKS, value == 0 ? 0 : BLOCKS);
+    }
+
+    /** At yellow: UNDECIDED, GOES or STOPS. */
+    byte decision(int row) {
+        return (byte) (state[(row << STATE) + WHAT] >> DECISION_AT & 3);
+    }
+
+    void decision(int row, int value) {
+        set(row, 3 << DECISION_AT, value << DECISION_AT);
+    }
+
+    /** Whether it has taken its gap, see above. */
+    byte committed(int row) {
+        return (byte) (state[(row << STATE) + WHAT] >> COMMITTED_AT & 7);
+    }
+
+    void committed(int row, int value) {
+        set(row, 7 << COMMITTED_AT, value << COMMITTED_AT);
+    }
+
+    /** Ordinal of the {@link Motive} of its wish to change lanes, or of the change that it makes. */
+    byte motive(int row) {
+        return (byte) (state[(row << STATE) + WHAT] >> MOTIVE_AT & 7);
+    }
+
+    void motive(int row, int value) {
+        set(row, 7 << MOTIVE_AT, value << MOTIVE_AT);
+    }
+
+    /** Ordinal of the {@link Restraint} that set its acceleration in the last step. */
+    byte restraint(int row) {
+        return (byte) (state[(row << STATE) + WHAT] >> RESTRAINT_AT & 15);
+    }
+
+    void restraint(int row, int value) {
+        set(row, 15 << RESTRAINT_AT, value << RESTRAINT_AT);
+    }
+}
