@@ -28,10 +28,12 @@ final class Accounts {
      * Books one step.
      *
      * @param v row of the vehicle
+     * @param by place that holds it in this step, or {@link Ledger#NOBODY}
+     * @param pos where it is at the end (m)
      * @param moved how far it came (m)
      * @param after its speed at the end (m/s)
      */
-    void keep(int v, double moved, double after) {
+    void keep(int v, int by, double pos, double moved, double after) {
         double[] d = f.drive;
         double[] b = f.books;
         int[] s = f.state;
@@ -42,22 +44,22 @@ final class Accounts {
         if ((what & Fleet.CALLS) != 0 && !Float.isNaN(f.dwell(v))) {
             return; // passengers get on and off: that is what it came for, and no delay
         }
-        double freeTime = moved * d[i + Records.PACE];
         double cruise = d[i + Records.CRUISE];
+        double freeTime = moved * (1 / cruise);
         double full = cruise * cruise;
         double desiredSpeed = d[i + Records.DESIRED_SPEED];
         if (desiredSpeed < cruise
                 || b[k + Records.ALONE_SQUARED] < full
-                || d[i + Records.SLOW_TO] < desiredSpeed && slowsHere(v, full)) {
+                || d[i + Records.SLOW_TO] < desiredSpeed && slowsHere(v, pos, full)) {
             double onStraight = freeTime;
-            freeTime = timeAlone(v, moved, desiredSpeed * desiredSpeed);
+            freeTime = timeAlone(v, pos, moved, desiredSpeed * desiredSpeed);
             b[k + Records.GEOMETRIC] += freeTime - onStraight;
         }
         double lost = dt - freeTime;
         d[i + Records.DELAY] += lost;
         double lineTime = b[k + Records.LINE_TIME];
         if (lineTime != lineTime) {
-            d[i + Records.LOST] += lost;
+            b[k + Records.LOST] += lost;
         } else {
             b[k + Records.SINCE_LINE] += moved;
         }
@@ -70,7 +72,6 @@ final class Accounts {
         } else if (after > MOVING_SPEED && (what & Records.ARMED) == 0) {
             s[j + Records.WHAT] = what | Records.ARMED;
         }
-        int by = s[j + Records.HELD_BY];
         if (by != Ledger.NOBODY) {
             bookControl(v, by == s[j + Records.PLACE], lost, after < STOP_SPEED ? lost : 0, stop);
         }
@@ -90,14 +91,14 @@ final class Accounts {
     }
 
     /** Whether a vehicle alone would have begun to brake for the slower stretch ahead. */
-    private boolean slowsHere(int v, double full) {
+    private boolean slowsHere(int v, double pos, double full) {
         double slow = f.slowTo(v);
-        return slow * slow + 2 * curveDeceleration * (f.slowAt(v) - f.pos(v)) < full;
+        return slow * slow + 2 * curveDeceleration * (f.slowAt(v) - pos) < full;
     }
 
     /** Time for a stretch near a curve, if the vehicle were alone: it brakes for the curve and picks up speed after it. */
-    private double timeAlone(int v, double moved, double wantSquared) {
-        double distance = Math.max(0, f.slowAt(v) - (f.pos(v) - moved));
+    private double timeAlone(int v, double pos, double moved, double wantSquared) {
+        double distance = Math.max(0, f.slowAt(v) - (pos - moved));
         double slow = f.slowTo(v);
         double allowed = Math.min(wantSquared, slow * slow + 2 * curveDeceleration * distance);
         double alone = Math.min(ledger.aloneSquared(v), allowed);

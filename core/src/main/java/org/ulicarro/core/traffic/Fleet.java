@@ -50,6 +50,7 @@ final class Fleet extends RecordedState implements Stateful {
     private int[] rowAt = new int[0]; // slot -> row, or -1
 
     private byte[] type;
+    private double[] needBy;
     private float[] factor;
     private float[] top;
     private float[] power;
@@ -148,6 +149,15 @@ final class Fleet extends RecordedState implements Stateful {
     void rest(int row) {
         ready(row, reaction(row));
         unmark(row, REACTING);
+    }
+
+    /** Position on its lane by which it must have changed lanes as {@link #need} says (m). */
+    double needBy(int row) {
+        return needBy[slot(row)];
+    }
+
+    void needBy(int row, double value) {
+        needBy[slot(row)] = value;
     }
 
     /** Ordinal of its VehicleType. */
@@ -358,6 +368,7 @@ final class Fleet extends RecordedState implements Stateful {
         freeSlot = Arrays.copyOf(freeSlot, capacity());
         rowAt = Arrays.copyOf(rowAt, capacity());
         type = bytes(type);
+        needBy = doubles(needBy);
         factor = floats(factor);
         top = floats(top);
         power = floats(power);
@@ -383,6 +394,7 @@ final class Fleet extends RecordedState implements Stateful {
 
     @Override
     public void save(DataOutput out) throws IOException {
+        out.writeInt(now);
         out.writeInt(slots);
         out.writeInt(freeSlots);
         SavedArrays.write(out, freeSlot, freeSlots);
@@ -391,6 +403,7 @@ final class Fleet extends RecordedState implements Stateful {
 
     @Override
     public void restore(DataInput in) throws IOException {
+        now = in.readInt();
         slots = in.readInt();
         freeSlots = in.readInt();
         reserve(slots);

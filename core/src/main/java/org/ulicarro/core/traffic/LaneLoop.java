@@ -29,7 +29,7 @@ import static org.ulicarro.core.traffic.Records.TARGET;
 import static org.ulicarro.core.traffic.Records.WHAT;
 
 /**
- * Stage 5, lane by lane from the front. Most drivers only follow the one ahead along a lane of which nothing is special: they are dealt
+ * Stages 5 and 6, lane by lane from the front: each driver decides by what stood before, and its vehicle moves. Most drivers only follow the one ahead along a lane of which nothing is special: they are dealt
  * with here, in one pass over their records. All others are {@link Driving}'s; for a plain follower both come to the same.
  */
 final class LaneLoop {
@@ -45,6 +45,7 @@ final class LaneLoop {
     private final LaneQueues queues;
     private final Fleet f;
     private final Driving driving;
+    private final Motion motion;
     private final HeldBy heldBy;
     private final Witness witness;
     private final WayAhead way;
@@ -65,6 +66,7 @@ final class LaneLoop {
         queues = parts.queues;
         f = parts.fleet;
         driving = new Driving(parts);
+        motion = new Motion(parts);
         heldBy = new HeldBy(parts);
         witness = parts.witness;
         way = new WayAhead(parts);
@@ -75,16 +77,22 @@ final class LaneLoop {
         curveDeceleration = parts.numbers.curveDeceleration();
     }
 
+    /** For whom there is more to do. */
+    Moved moved() {
+        return motion.moved();
+    }
+
     /** All drivers on the lanes from one to before another; both multiples of 64, or the last one the number of lanes. */
-    void accelerate(int fromLane, int toLane) {
+    void drive(int fromLane, int toLane, int endTick) {
+        motion.begin(endTick);
         for (int word = fromLane + 63 >> 6; word << 6 < toLane; word++) {
             for (long bits = queues.inUse(word); bits != 0; bits &= bits - 1) {
-                accelerate((word << 6) + Long.numberOfTrailingZeros(bits));
+                drive((word << 6) + Long.numberOfTrailingZeros(bits));
             }
         }
     }
 
-    private void accelerate(int lane) {
+    private void drive(int lane) {
         int vehicles = queues.count(lane);
         int rest = queues.resting(lane);
         if (rest == vehicles) {
@@ -95,16 +103,19 @@ final class LaneLoop {
         int behind = first + vehicles;
         boolean guests = queues.guests(lane) > 0;
         driving.begin(lane, kind, guests);
+        motion.begin(lane, kind, first, guests);
         lanes++;
         if ((kind & LaneKinds.UNUSUAL) == 0) {
             rears = guests ? findGuests(lane) : 0;
             follow(lane, first, first + rest, behind, kind);
-            return;
+        } else {
+            special += behind - first;
+            for (int v = first; v < behind; v++) {
+                driving.decide(v, v == first ? -1 : v - 1);
+                motion.move(v);
+            }
         }
-        special += behind - first;
-        for (int v = first; v < behind; v++) {
-            driving.decide(v, v == first ? -1 : v - 1);
-        }
+        motion.finish();
     }
 
     /** Where the guests of a lane are on it. */
@@ -127,6 +138,7 @@ final class LaneLoop {
     private void follow(int lane, int first, int awake, int behind, int kind) {
         double[] d = f.drive;
         int[] s = f.state;
+        int now = f.now;
         double laneEnd = end[lane];
         boolean motorway = (kind & LaneKinds.MOTORWAY) != 0;
         boolean shut = (kind & LaneKinds.SHUT) != 0;
@@ -136,8 +148,8 @@ final class LaneLoop {
         for (int v = awake; v < behind; v++) {
             int i = v << DRIVE;
             int j = v << STATE;
-            double pos = d[i + POS];
-            double speed = d[i + SPEED];
+            double pos = d[i + now + POS];
+            double speed = d[i + now + SPEED];
             int what = s[j + WHAT];
             int next = s[j + NEXT];
             int leader = v - 1;
@@ -169,6 +181,7 @@ final class LaneLoop {
                 special++;
                 driving.decide(v, v > first ? v - 1 : -1);
                 leaderHolds = (s[j + WHAT] & HOLDS) != 0;
+                motion.move(v);
                 continue;
             }
             plain++;
@@ -184,14 +197,14 @@ final class LaneLoop {
             double leaderSpeed = Double.POSITIVE_INFINITY;
             if (leader >= 0) {
                 int u = leader << DRIVE;
-                gap = d[u + POS] + offset - d[u + LENGTH] - pos;
-                leaderSpeed = d[u + SPEED];
+                gap = d[u + now + POS] + offset - d[u + LENGTH] - pos;
+                leaderSpeed = d[u + now + SPEED];
                 accel = Following.behind(
                         speed, gap, leaderSpeed, d[i + SPACE] * ease, d[i + GAP_TIME] * ease, a, d[i + CLOSING], dt);
                 why = VEHICLE;
             }
             for (int g = 0; g < rears; g++) {
-                double speedThere = d[(guest[g] << DRIVE) + SPEED];
+                double speedThere = d[(guest[g] << DRIVE) + now + SPEED];
                 double gapThere = guestRear[g] - pos;
                 // one that is no slower than the leader and further on cannot ask for more than that one does
                 if (guestAt[g] > pos && guest[g] != v && !(gapThere >= gap && speedThere >= leaderSpeed)) {
@@ -247,6 +260,7 @@ final class LaneLoop {
             }
             d[i + ACCEL] = speed > Motion.STANDING ? accel : driving.react(v, accel);
             leaderHolds = stays;
+            motion.move(v);
         }
     }
 
@@ -265,7 +279,7 @@ final class LaneLoop {
 
     /** Whether a driver in a wrong lane minds its end already: then it brakes for that and looks beside it. */
     private boolean mindsEnd(int i, double toEnd) {
-        double speed = f.drive[i + SPEED];
+        double speed = f.drive[i + f.now + SPEED];
         double room = Math.max(0.5, toEnd - beforeLine);
         double needed = speed * speed / (2 * room);
         return needed > Pedals.LATE * f.drive[i + COMFORTABLE_DECELERATION] || toEnd < 25 && speed < 8;

@@ -75,7 +75,6 @@ final class Ledger extends Columns implements Stateful {
     /** Sets the desired speed on the straight of the road that a vehicle is on now. */
     void cruiseAt(int row, double desired) {
         cruise(row, desired);
-        pace(row, 1 / desired);
     }
 
     /** Starts the account of the next controlled place. */
@@ -91,15 +90,6 @@ final class Ledger extends Columns implements Stateful {
         lineTime(row, Double.NaN);
         sinceLine(row, 0);
         lost(row, 0);
-    }
-
-    /** The inverse of {@link #cruise} (s/m). */
-    double pace(int row) {
-        return f.drive[(row << Records.DRIVE) + Records.PACE];
-    }
-
-    void pace(int row, double value) {
-        f.drive[(row << Records.DRIVE) + Records.PACE] = value;
     }
 
     /** Its desired speed on the straight of this road (m/s). */
@@ -122,11 +112,11 @@ final class Ledger extends Columns implements Stateful {
 
     /** Delay of any kind until the line (s). */
     double lost(int row) {
-        return f.drive[(row << Records.DRIVE) + Records.LOST];
+        return f.books[(row << Records.BOOKS) + Records.LOST];
     }
 
     void lost(int row, double value) {
-        f.drive[(row << Records.DRIVE) + Records.LOST] = value;
+        f.books[(row << Records.BOOKS) + Records.LOST] = value;
     }
 
     /** Lost to the control of its place (s). */

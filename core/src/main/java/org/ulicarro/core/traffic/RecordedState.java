@@ -5,20 +5,20 @@ abstract class RecordedState extends Records {
 
     /** Front bumper, m along its lane. */
     double pos(int row) {
-        return drive[(row << DRIVE) + POS];
+        return drive[(row << DRIVE) + now + POS];
     }
 
     void pos(int row, double value) {
-        drive[(row << DRIVE) + POS] = value;
+        drive[(row << DRIVE) + now + POS] = value;
     }
 
     /** m/s, never negative */
     double speed(int row) {
-        return drive[(row << DRIVE) + SPEED];
+        return drive[(row << DRIVE) + now + SPEED];
     }
 
     void speed(int row, double value) {
-        drive[(row << DRIVE) + SPEED] = value;
+        drive[(row << DRIVE) + now + SPEED] = value;
     }
 
     /** m/s², written by {@link Driving}, read by {@link Motion} */
@@ -109,15 +109,6 @@ abstract class RecordedState extends Records {
 
     void slowTo(int row, double value) {
         drive[(row << DRIVE) + SLOW_TO] = value;
-    }
-
-    /** Position on its lane by which it must have changed lanes as {@link #need} says (m). */
-    double needBy(int row) {
-        return books[(row << BOOKS) + NEED_BY];
-    }
-
-    void needBy(int row, double value) {
-        books[(row << BOOKS) + NEED_BY] = value;
     }
 
     /** What it is known by outside of the step. */

@@ -23,23 +23,21 @@ abstract class Records extends Columns {
     static final int BOOKS = 3;
     static final int STATE = 4;
 
-    // places in 'drive'
+    // places in 'drive'; the first two stand twice: as they are, and as the step makes them
     static final int POS = 0;
     static final int SPEED = 1;
-    static final int ACCEL = 2;
-    static final int LENGTH = 3;
-    static final int DESIRED_SPEED = 4;
-    static final int GAP_TIME = 5;
-    static final int DESIRED_ACCELERATION = 6;
-    static final int COMFORTABLE_DECELERATION = 7;
-    static final int SPACE = 8;
-    static final int CLOSING = 9;
-    static final int SLOW_AT = 10;
-    static final int SLOW_TO = 11;
-    static final int PACE = 12;
-    static final int CRUISE = 13;
-    static final int DELAY = 14;
-    static final int LOST = 15;
+    static final int ACCEL = 4;
+    static final int LENGTH = 5;
+    static final int DESIRED_SPEED = 6;
+    static final int GAP_TIME = 7;
+    static final int DESIRED_ACCELERATION = 8;
+    static final int COMFORTABLE_DECELERATION = 9;
+    static final int SPACE = 10;
+    static final int CLOSING = 11;
+    static final int SLOW_AT = 12;
+    static final int SLOW_TO = 13;
+    static final int CRUISE = 14;
+    static final int DELAY = 15;
 
     // places in 'books'
     static final int CONTROL = 0;
@@ -48,7 +46,7 @@ abstract class Records extends Columns {
     static final int LINE_TIME = 3;
     static final int ALONE_SQUARED = 4;
     static final int GEOMETRIC = 5;
-    static final int NEED_BY = 6;
+    static final int LOST = 6;
     static final int RESTS_SINCE = 7;
 
     // places in 'state'
@@ -86,6 +84,7 @@ abstract class Records extends Columns {
     double[] drive = new double[0];
     double[] books = new double[0];
     int[] state = new int[0];
+    int now; // what to add to POS and SPEED for those that hold; 2 less that for those that the step in hand makes
     int used = DOOR + 1; // rows that have been given to lanes, and the door
     private double[] spareDrive = new double[0];
     private double[] spareBooks = new double[0];
@@ -102,6 +101,11 @@ abstract class Records extends Columns {
             state = Arrays.copyOf(state, room << STATE);
         }
         return first;
+    }
+
+    /** What the step has made of positions and speeds holds from now on. */
+    final void turn() {
+        now = 2 - now;
     }
 
     /** Copies records to other rows; the two stretches may overlap. */

@@ -18,41 +18,35 @@ final class Stages implements AutoCloseable, Stateful {
     private final Parts parts;
     private final LaneQueues queues;
     private final Fleet f;
-    private final Motion motion;
     private final QueueMarks queueMarks;
     private final GiveWay giveWay;
     private final Wishes[] wishes; // share -> its own, since each keeps notes while it works
     private final LaneLoop[] driving;
     private final Tally[] found;
-    private final Moved[] moved;
     private final int[] firstLane; // share -> first of its lanes; one more than shares
     private final int[] firstPlace; // share -> number of the first of its places
     private final Crew crew; // null where one thread does it all
     private final Crew.Stage wishStage = this::collectWishes;
     private final Crew.Stage giveWayStage = this::decideGaps;
-    private final Crew.Stage driveStage = this::drive;
-    private final Crew.Stage moveStage = this::move;
+    private final Crew.Stage driveStage = this::driveShare;
     private final Crew.Stage queueStage = this::joinQueues;
     private int shares = 1; // in this step
     private int tick;
     private double now;
 
-    Stages(Parts parts, Motion motion, QueueMarks queueMarks, int threads) {
+    Stages(Parts parts, QueueMarks queueMarks, int threads) {
         this.parts = parts;
         queues = parts.queues;
         f = parts.fleet;
-        this.motion = motion;
         this.queueMarks = queueMarks;
         giveWay = new GiveWay(parts);
         wishes = new Wishes[threads];
         driving = new LaneLoop[threads];
         found = new Tally[threads];
-        moved = new Moved[threads];
         for (int i = 0; i < threads; i++) {
             wishes[i] = new Wishes(parts, new Gaps(parts));
             driving[i] = new LaneLoop(parts);
             found[i] = new Tally();
-            moved[i] = new Moved();
         }
         firstLane = new int[threads + 1];
         firstPlace = new int[threads + 1];
@@ -115,27 +109,20 @@ final class Stages implements AutoCloseable, Stateful {
         giveWay.decide(firstPlace[share], firstPlace[share + 1], now);
     }
 
-    void accelerate() {
-        run(driveStage);
-    }
-
-    private void drive(int share) {
-        driving[share].accelerate(firstLane[share], firstLane[share + 1]);
-    }
-
-    /** Moves everybody; says for whom there is more to do. */
-    Moved integrate(int endTick) {
+    /** All decide and move; says for whom there is more to do. What they have become holds at the end. */
+    Moved drive(int endTick) {
         tick = endTick;
-        run(moveStage);
+        run(driveStage);
+        f.turn();
+        Moved all = driving[0].moved();
         for (int i = 1; i < shares; i++) {
-            moved[0].addAll(moved[i]);
+            all.addAll(driving[i].moved());
         }
-        return moved[0];
+        return all;
     }
 
-    private void move(int share) {
-        moved[share].clear();
-        motion.integrate(firstLane[share], firstLane[share + 1], tick, moved[share]);
+    private void driveShare(int share) {
+        driving[share].drive(firstLane[share], firstLane[share + 1], tick);
     }
 
     /** Who joined a queue, as rows. */

@@ -39,6 +39,7 @@ public final class Traffic implements Stateful, AutoCloseable {
     private final LaneChanges laneChanges;
     private final Motion motion;
     private final HandOver handOver;
+    private final Tally behindIt = new Tally(); // slots of who has the control behind it in the step in hand
     private final QueueMarks queueMarks;
     private final StandstillWatch standstills;
     private final Stages stages;
@@ -142,7 +143,7 @@ public final class Traffic implements Stateful, AutoCloseable {
         handOver = new HandOver(parts);
         queueMarks = new QueueMarks(parts);
         standstills = parts.standstills;
-        stages = new Stages(parts, motion, queueMarks, threads);
+        stages = new Stages(parts, queueMarks, threads);
         detectors = new Detectors(parts);
         control = new Control(signals, parts.aspects);
         view = new TrafficView(parts, entries, control);
@@ -182,14 +183,13 @@ public final class Traffic implements Stateful, AutoCloseable {
         laneChanges.make(stages.wishes(tick), now, tick);
         parts.witness.findAgain(fleet);
         stages.giveWay(now);
-        stages.accelerate();
-        Moved moved = stages.integrate(tick + parts.ticksPerStep);
+        Moved moved = stages.drive(tick + parts.ticksPerStep);
         parts.resting.at(tick + parts.ticksPerStep);
+        motion.settle(moved, tick + parts.ticksPerStep, behindIt);
         tellStands(moved.stoodOrWent);
-        motion.holdElsewhere(moved.heldElsewhere);
         handOver.run(moved.over, now);
         handOver.clearGuests();
-        handOver.closeAccounts(moved.behindIt);
+        handOver.closeAccounts(behindIt);
         handOver.depart(moved.over, now);
         queueMarks.tell(stages.markQueues(), events);
         checkCounts();
@@ -261,7 +261,8 @@ public final class Traffic implements Stateful, AutoCloseable {
             for (int k = 0; k < parts.queues.count(lane); k++) {
                 int v = parts.queues.at(lane, k);
                 closeUnfinished(v, now);
-                events.journeys().add(fleet.id(v), now - ledger.wanted(v), ledger.delay(v), handOver.drivenBy(v), false);
+                events.journeys()
+                        .add(fleet.id(v), now - ledger.wanted(v), ledger.delay(v), handOver.drivenBy(v), false);
             }
         }
         for (int lane = 0; lane < table.lanes; lane++) {

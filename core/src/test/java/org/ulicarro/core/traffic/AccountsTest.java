@@ -30,7 +30,7 @@ class AccountsTest {
     /** The speeds at the end of each second; between them the acceleration is even. */
     private void drive(double... speeds) {
         for (double after : speeds) {
-            accounts.keep(car, (fleet.speed(car) + after) / 2, after);
+            accounts.keep(car, ledger.heldBy(car), fleet.pos(car), (fleet.speed(car) + after) / 2, after);
             fleet.speed(car, after);
         }
     }
