@@ -95,7 +95,11 @@ class LaneQueuesTest {
             int lane = random.nextInt(LANES);
             int what = random.nextInt(100);
             if (what < 45 && f.count() < 300) {
-                comes(lane, random.nextBoolean() ? plain.get(lane).size() : random.nextInt(plain.get(lane).size() + 1));
+                comes(
+                        lane,
+                        random.nextBoolean()
+                                ? plain.get(lane).size()
+                                : random.nextInt(plain.get(lane).size() + 1));
             } else if (what < 70 && !plain.get(lane).isEmpty()) {
                 movesOver(lane, (lane + 1 + random.nextInt(LANES - 1)) % LANES, random);
             } else if (what < 97 && !plain.get(lane).isEmpty()) {
