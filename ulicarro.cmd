@@ -44,8 +44,15 @@ if not exist "%archive%" (
 set "share=-Xshare:auto"
 if exist "%archive%" set "share=-XX:SharedArchiveFile=%archive%"
 set "speed=-XX:TieredStopAtLevel=1 -XX:+UseSerialGC"
-if /i "%~1"=="run" set "speed=-XX:FreqInlineSize=100 -XX:InlineSmallCode=1000 -XX:+UseParallelGC"
-if /i "%~1"=="demo" set "speed=-XX:FreqInlineSize=100 -XX:InlineSmallCode=1000 -XX:+UseParallelGC"
+if /i "%~1"=="run" set "speed=-XX:TieredStopAtLevel=1 -XX:+UseParallelGC"
+if /i "%~1"=="demo" set "speed=-XX:TieredStopAtLevel=1 -XX:+UseParallelGC"
+if /i "%~1"=="calibrate" set "speed=-XX:TieredStopAtLevel=1 -XX:+UseParallelGC"
+rem Many replications pay for the optimising compiler.
+set "before="
+for %%w in (%*) do (
+  if "!before!"=="-n" if %%~w geq 50 set "speed=-XX:FreqInlineSize=100 -XX:InlineSmallCode=1000 -XX:+UseParallelGC"
+  set "before=%%~w"
+)
 
 "%java%" "%share%" %speed% %logs% "-Dulicarro.cache=%app%" -jar "%jar%" %*
 exit /b %errorlevel%

@@ -13,6 +13,7 @@ import java.sql.DriverManager;
 import java.sql.ResultSet;
 import java.sql.SQLException;
 import java.util.ArrayList;
+import java.util.LinkedHashMap;
 import java.util.LinkedHashSet;
 import java.util.List;
 import java.util.Map;
@@ -159,6 +160,40 @@ class LauncherIT {
         assertThat(err)
                 .contains("has changed since the last build, building anew")
                 .contains("no compiler today");
+    }
+
+    /** Few replications are done before the optimising compiler pays, many and large networks are not; results are the same. */
+    @Test
+    void theCompilerSuitsTheSizeOfTheRun() throws Exception {
+        Path root = temp.resolve("a copy");
+        Files.createDirectories(root.resolve("app/lib"));
+        Files.createDirectories(root.resolve("home/bin"));
+        Files.createDirectories(root.resolve("small"));
+        Files.createDirectories(root.resolve("large"));
+        Files.copy(ROOT.resolve("ulicarro"), root.resolve("ulicarro"));
+        Files.writeString(root.resolve("app/ulicarro.jar"), "a jar");
+        Files.writeString(root.resolve("small/study.yaml"), "name: small");
+        Files.writeString(root.resolve("large/roads.csv"), "0123456789".repeat(6001));
+        Path java = Files.writeString(root.resolve("home/bin/java"), "#!/bin/sh\necho \"$@\"\n");
+        assertThat(java.toFile().setExecutable(true)).isTrue();
+        Map<String, Boolean> optimised = new LinkedHashMap<>();
+        optimised.put("run small", false);
+        optimised.put("run small -n 49", false);
+        optimised.put("run -n 50 small", true);
+        optimised.put("run -n50 small", true);
+        optimised.put("run small --replications=500", true);
+        optimised.put("run small --precision 5% --most 100", true);
+        optimised.put("run small --pace 100", false);
+        optimised.put("run large -n 2", true);
+        optimised.put("demo", false);
+        optimised.put("results large", false);
+        for (Map.Entry<String, Boolean> each : optimised.entrySet()) {
+            String line = "cd '" + root + "' && JAVA_HOME='" + root + "/home' ./ulicarro " + each.getKey();
+            assertThat(shell(line)).isZero();
+            String started = Files.readString(temp.resolve("out.txt"), StandardCharsets.UTF_8);
+            assertThat(started).as(each.getKey()).endsWith("ulicarro.jar " + each.getKey() + "\n");
+            assertThat(started.contains("TieredStopAtLevel")).as(each.getKey()).isNotEqualTo(each.getValue());
+        }
     }
 
     private int shell(String script) throws IOException, InterruptedException {
