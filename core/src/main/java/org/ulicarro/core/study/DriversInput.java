@@ -5,11 +5,17 @@ import java.util.Map;
 /**
  * How drivers behave. What is left out keeps its usual value.
  *
+ * @param following the rule by which they follow each other
  * @param urban on roads of a town; null for as usual
  * @param motorway on motorways; null for as usual
  * @param allRoads numbers that hold everywhere
  */
 public record DriversInput(
+        @Usual("intelligent-driver")
+        @About(
+                "The rule by which drivers follow each other: intelligent-driver (Treiber, Hennecke, Helbing 2000) or gipps (1981).")
+        Following following,
+
         @About("Drivers on roads of a town.") Drivers urban,
         @About("Drivers on motorways.") Drivers motorway,
 
@@ -17,15 +23,22 @@ public record DriversInput(
         DriverNumbers allRoads) {
 
     /** Nothing is written. */
-    public static final DriversInput USUAL = new DriversInput(null, null, null);
+    public static final DriversInput USUAL = new DriversInput(null, null, null, null);
+
+    /** Published rules of following. */
+    public enum Following {
+        INTELLIGENT_DRIVER,
+        GIPPS
+    }
 
     public DriversInput {
+        following = following == null ? Following.INTELLIGENT_DRIVER : following;
         allRoads = allRoads == null ? DriverNumbers.USUAL : allRoads;
     }
 
     /** Drivers of classes of road. */
     public static DriversInput of(Map<RoadClass, Drivers> byClass) {
-        return new DriversInput(byClass.get(RoadClass.URBAN), byClass.get(RoadClass.MOTORWAY), null);
+        return new DriversInput(null, byClass.get(RoadClass.URBAN), byClass.get(RoadClass.MOTORWAY), null);
     }
 
     /** Those of a class of road; null where nothing is written for it. */

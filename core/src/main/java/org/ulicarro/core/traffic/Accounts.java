@@ -103,7 +103,7 @@ final class Accounts {
         double allowed = Math.min(wantSquared, slow * slow + 2 * curveDeceleration * distance);
         double alone = Math.min(ledger.aloneSquared(v), allowed);
         double share = Math.min(1, alone / wantSquared);
-        double reached = Math.min(allowed, alone + 2 * f.desiredAcceleration(v) * (1 - share * share) * moved);
+        double reached = Math.min(allowed, alone + 2 * f.maximumAcceleration(v) * (1 - share * share) * moved);
         ledger.aloneSquared(v, reached);
         return moved / Math.sqrt((alone + reached) / 2);
     }

@@ -146,7 +146,7 @@ final class Approaching {
             return true;
         }
         double arrives =
-                (Math.sqrt(speed * speed + 2 * f.desiredAcceleration(u) * distance) - speed) / f.desiredAcceleration(u);
+                (Math.sqrt(speed * speed + 2 * f.maximumAcceleration(u) * distance) - speed) / f.maximumAcceleration(u);
         arrives = Math.max(arrives, distance / Math.max(speed, f.desiredSpeed(u)));
         if (arrives > out + walkerMargin) {
             return true;

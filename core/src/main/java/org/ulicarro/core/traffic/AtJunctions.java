@@ -215,11 +215,11 @@ abstract class AtJunctions extends Pedals {
     private void giveWayTo(int blocker, int v, int path, int c, double distance) {
         if (table.rank[path][c] == LaneTable.GOES_FIRST) {
             // the bound of safe following with this braking: late, firm, and enough whatever the step
-            double wanted = Following.safeWith(yieldToCommitted, f.speed(v), distance, 0, dt);
-            restrain(v, Math.max(wanted, -Following.HARDEST), CROSSING, f.id(blocker), distance, true);
+            double wanted = SafeSpeed.acceleration(yieldToCommitted, f.speed(v), distance, 0, dt);
+            restrain(v, Math.max(wanted, -SafeSpeed.HARDEST), CROSSING, f.id(blocker), distance, true);
         } else if (occupancy.isGoneInTime(blocker, v, path, c, distance)) {
             // drives on, so that it is there when the way is free, as long as it could still stop
-            double wanted = Following.safe(f.speed(v), distance - 0.1, 0, dt);
+            double wanted = SafeSpeed.acceleration(f.speed(v), distance - 0.1, 0, dt);
             restrain(v, wanted, CROSSING, f.id(blocker), distance, true);
         } else {
             stopAt(v, distance, 0.5, CROSSING, f.id(blocker));
@@ -291,11 +291,11 @@ abstract class AtJunctions extends Pedals {
 
     /** What is farther ahead than this matters to nobody yet (m). */
     final double sight(int v) {
-        return sight(f.speed(v), f.gapTime(v), f.comfortableDeceleration(v));
+        return sight(f.speed(v), f.timeGap(v), f.comfortableDeceleration(v));
     }
 
-    static double sight(double speed, double gapTime, double comfortableDeceleration) {
-        return 20 + speed * (gapTime + speed / comfortableDeceleration);
+    static double sight(double speed, double timeGap, double comfortableDeceleration) {
+        return 20 + speed * (timeGap + speed / comfortableDeceleration);
     }
 
     /** Gives way to people on the crossings of a lane; the position on it is negative before it. */
@@ -306,8 +306,8 @@ abstract class AtJunctions extends Pedals {
                 stopAt(v, courtesy.stop, beforeCrossing, WALKERS, -1);
                 crossingPlace = accel < before ? courtesy.stopPlace : crossingPlace;
             } else if (courtesy.bound < horizon) {
-                double wanted = Following.safeWith(yieldToCommitted, f.speed(v), courtesy.bound, 0, dt);
-                restrain(v, Math.max(wanted, -Following.HARDEST), WALKERS, -1, courtesy.bound, true);
+                double wanted = SafeSpeed.acceleration(yieldToCommitted, f.speed(v), courtesy.bound, 0, dt);
+                restrain(v, Math.max(wanted, -SafeSpeed.HARDEST), WALKERS, -1, courtesy.bound, true);
                 crossingPlace = accel < before ? courtesy.boundPlace : crossingPlace;
             }
         }

@@ -11,6 +11,7 @@ import org.ulicarro.core.study.Study;
 public final class Behaviour {
 
     final DriverNumbers numbers;
+    final FollowingRule following;
     final LaneRules rules;
     final Traits traits;
     final ClosureTable closures;
@@ -21,7 +22,8 @@ public final class Behaviour {
     private Behaviour(Study study, LaneTable table) {
         numbers = study.drivers().allRoads();
         rules = new LaneRules(study, table);
-        traits = new Traits(study);
+        following = FollowingRule.of(study.drivers().following());
+        traits = new Traits(study, following);
         closures = new ClosureTable(study, table);
         gates = new GateTable(study, table);
         kinds = new LaneKinds(table, rules, gates);

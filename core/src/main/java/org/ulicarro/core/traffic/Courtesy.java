@@ -118,11 +118,11 @@ final class Courtesy {
 
     private double seconds(int v, double metres, double top) {
         double speed = f.speed(v);
-        double desiredAcceleration = f.desiredAcceleration(v);
-        double ramp = (top * top - speed * speed) / (2 * desiredAcceleration);
+        double maximumAcceleration = f.maximumAcceleration(v);
+        double ramp = (top * top - speed * speed) / (2 * maximumAcceleration);
         if (ramp >= metres) {
-            return (Math.sqrt(speed * speed + 2 * desiredAcceleration * metres) - speed) / desiredAcceleration;
+            return (Math.sqrt(speed * speed + 2 * maximumAcceleration * metres) - speed) / maximumAcceleration;
         }
-        return (top - speed) / desiredAcceleration + (metres - ramp) / top;
+        return (top - speed) / maximumAcceleration + (metres - ramp) / top;
     }
 }

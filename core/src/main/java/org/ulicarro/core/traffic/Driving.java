@@ -78,10 +78,10 @@ final class Driving extends AtJunctions {
     /** Share of its time gap and reaction time that a driver has in the queue of its movement and on its path. */
     private double localGap(int v) {
         if (path) {
-            return rules.timeGap[lane];
+            return rules.timeGapShare[lane];
         }
         int next = f.next(v);
-        return next >= 0 && end - f.pos(v) < ownGapWithin ? rules.timeGap[next] : 1;
+        return next >= 0 && end - f.pos(v) < ownGapWithin ? rules.timeGapShare[next] : 1;
     }
 
     /** One driver's decision; the leader is the vehicle ahead on the same lane, or -1. */
@@ -135,8 +135,8 @@ final class Driving extends AtJunctions {
         // comparisons instead of Math.min in this loop: it need not care for NaN and -0, and they are a good deal
         // cheaper
         double free = speed > desiredSpeed
-                ? Following.slowing(speed, desiredSpeed, f.comfortableDeceleration(v))
-                : Following.free(speed, desiredSpeed, f.desiredAcceleration(v));
+                ? FollowingRule.slowing(speed, desiredSpeed, f.comfortableDeceleration(v))
+                : follower.rule.upTo(speed, desiredSpeed, f.maximumAcceleration(v));
         if (v == witness.row) {
             witness.free(desiredSpeed, free);
         }
@@ -150,7 +150,7 @@ final class Driving extends AtJunctions {
             heedPower(v, speed, grade);
         }
         if (grade > 0 && accel > 0) {
-            double left = 1 - LaneRules.GRAVITY * grade * uphillLoss / f.desiredAcceleration(v);
+            double left = 1 - LaneRules.GRAVITY * grade * uphillLoss / f.maximumAcceleration(v);
             accel *= left < 0.2 ? 0.2 : left;
         }
         f.restraint(v, restraint);
@@ -282,12 +282,12 @@ final class Driving extends AtJunctions {
         int leader = occupancy.firstAhead(old, f.pos(v));
         if (leader >= 0) {
             double gap = f.pos(leader) - f.length(leader) - f.pos(v);
-            double safe = Following.safe(f.speed(v), gap, f.speed(leader), dt);
+            double safe = SafeSpeed.acceleration(f.speed(v), gap, f.speed(leader), dt);
             if (v == witness.row) {
                 witness.vehicle(VEHICLE, f.id(leader), gap, f.speed(leader), safe);
             }
             if (safe < accel) {
-                set(Math.max(safe, -Following.HARDEST), VEHICLE);
+                set(Math.max(safe, -SafeSpeed.HARDEST), VEHICLE);
                 byVehicle = leader;
                 restrainedBy = f.id(leader);
             }

@@ -288,8 +288,8 @@ final class Entries implements Stateful {
      */
     private double speedBehind(int row, int leader, double room, double desiredSpeed) {
         double leaderSpeed = f.speed(leader);
-        double spare = room - f.space(row);
-        double comfortable = spare / f.gapTime(row);
+        double spare = room - f.standingGap(row);
+        double comfortable = spare / f.timeGap(row);
         if (comfortable < Math.min(desiredSpeed, Math.max(leaderSpeed, SLOWEST_ENTRY))) {
             return -1;
         }

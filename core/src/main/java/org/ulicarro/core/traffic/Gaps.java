@@ -12,6 +12,7 @@ final class Gaps {
     private final Occupancy occupancy;
     private final Wayfinding wayfinding;
     private final Blocks blocks;
+    private final Follower follower;
     private final double dt;
 
     /** The last answer: who stood in the way, as a row, or -1. */
@@ -30,26 +31,20 @@ final class Gaps {
         occupancy = parts.occupancy;
         wayfinding = parts.wayfinding;
         blocks = parts.blocks;
+        follower = parts.follower;
         dt = parts.dt;
     }
 
     /** The acceleration of a vehicle behind another one, or alone (m/s²). */
     double pull(int v, int leader) {
         double free =
-                Following.free(f.speed(v), f.desiredSpeed(v), f.desiredAcceleration(v), f.comfortableDeceleration(v));
+follower.free(v);
         if (leader < 0) {
             return free;
         }
         double gap = f.pos(leader) - f.length(leader) - f.pos(v);
-        double behindIt = Following.towards(
-                f.speed(v),
-                Math.max(gap, 0.1),
-                f.speed(leader),
-                f.space(v),
-                f.gapTime(v),
-                f.desiredAcceleration(v),
-                f.closing(v));
-        return Math.max(-Following.HARDEST, Math.min(free, behindIt));
+        double behindIt = follower.towards(v, Math.max(gap, 0.1), f.speed(leader), 1);
+        return Math.max(-SafeSpeed.HARDEST, Math.min(free, behindIt));
     }
 
     /** How pressing a change is that has to be made: 0 not yet, 1 at the end of what can be used. */
@@ -107,7 +102,7 @@ final class Gaps {
             double there = f.pos(u) + queues.guestOffset(target, g);
             boolean fine = there >= pos
                     ? canFollow(v, pos, u, there, accepted, share)
-                    : there < pos - f.length(v) - f.space(u);
+                    : there < pos - f.length(v) - f.standingGap(u);
             if (!fine && u != v) {
                 inTheWay = u;
                 return false;
@@ -145,15 +140,8 @@ final class Gaps {
             return false;
         }
         double speed = f.speed(follower);
-        double wanted = Following.towards(
-                speed,
-                gap,
-                f.speed(ahead),
-                f.space(follower) * share,
-                f.gapTime(follower) * share,
-                f.desiredAcceleration(follower),
-                f.closing(follower));
-        double safe = Following.safe(speed, gap, f.speed(ahead), dt);
+        double wanted = this.follower.towards(follower, gap, f.speed(ahead), share);
+        double safe = SafeSpeed.acceleration(speed, gap, f.speed(ahead), dt);
         return speed < 0.1 ? safe >= 0 : Math.min(wanted, safe) >= -accepted;
     }
 }

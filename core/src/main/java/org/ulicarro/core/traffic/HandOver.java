@@ -114,9 +114,9 @@ final class HandOver {
             enterJunction(v, lane, over, now);
         } else {
             leaveJunction(v, lane);
-            if (rules.tuned[old] && rules.timeGap[old] < f.ease(v)) {
+            if (rules.tuned[old] && rules.timeGapShare[old] < f.ease(v)) {
                 // who came close opens its gap bit by bit: braking for it would send a wave back to the line
-                f.ease(v, (float) rules.timeGap[old]);
+                f.ease(v, (float) rules.timeGapShare[old]);
             }
         }
         return over >= table.end[lane];

@@ -1,15 +1,15 @@
 package org.ulicarro.core.traffic;
 
 import static org.ulicarro.core.traffic.Records.ACCEL;
-import static org.ulicarro.core.traffic.Records.CLOSING;
+import static org.ulicarro.core.traffic.Records.RULE_CONSTANT;
 import static org.ulicarro.core.traffic.Records.COMFORTABLE_DECELERATION;
 import static org.ulicarro.core.traffic.Records.COMMITTED;
 import static org.ulicarro.core.traffic.Records.DECISION_AT;
-import static org.ulicarro.core.traffic.Records.DESIRED_ACCELERATION;
+import static org.ulicarro.core.traffic.Records.MAXIMUM_ACCELERATION;
 import static org.ulicarro.core.traffic.Records.DESIRED_SPEED;
 import static org.ulicarro.core.traffic.Records.DRIVE;
 import static org.ulicarro.core.traffic.Records.EASE;
-import static org.ulicarro.core.traffic.Records.GAP_TIME;
+import static org.ulicarro.core.traffic.Records.TIME_GAP;
 import static org.ulicarro.core.traffic.Records.HELD_BY_NOW;
 import static org.ulicarro.core.traffic.Records.HOLDS;
 import static org.ulicarro.core.traffic.Records.ID;
@@ -22,7 +22,7 @@ import static org.ulicarro.core.traffic.Records.RESTRAINED_BY;
 import static org.ulicarro.core.traffic.Records.RESTRAINT_AT;
 import static org.ulicarro.core.traffic.Records.SLOW_AT;
 import static org.ulicarro.core.traffic.Records.SLOW_TO;
-import static org.ulicarro.core.traffic.Records.SPACE;
+import static org.ulicarro.core.traffic.Records.STANDING_GAP;
 import static org.ulicarro.core.traffic.Records.SPEED;
 import static org.ulicarro.core.traffic.Records.STATE;
 import static org.ulicarro.core.traffic.Records.TARGET;
@@ -49,6 +49,7 @@ final class LaneLoop {
     private final HeldBy heldBy;
     private final Witness witness;
     private final WayAhead way;
+    private final FollowingRule rule;
     private final double[] end;
     private final double[] waitAt;
     private final double beforeLine;
@@ -70,6 +71,7 @@ final class LaneLoop {
         heldBy = new HeldBy(parts);
         witness = parts.witness;
         way = new WayAhead(parts);
+        rule = parts.follower.rule;
         end = parts.table.end;
         waitAt = parts.table.waitAt;
         beforeLine = parts.numbers.beforeLine();
@@ -166,7 +168,7 @@ final class LaneLoop {
             if (isPlain && v == first) {
                 leader = -1;
                 double toEnd = laneEnd - pos;
-                double horizon = Driving.sight(speed, d[i + GAP_TIME], d[i + COMFORTABLE_DECELERATION]);
+                double horizon = Driving.sight(speed, d[i + TIME_GAP], d[i + COMFORTABLE_DECELERATION]);
                 if (toEnd > horizon) {
                     opens = false; // nothing beyond matters yet
                 } else if (next != Fleet.WRONG_LANE) {
@@ -186,7 +188,7 @@ final class LaneLoop {
             }
             plain++;
             double desired = d[i + DESIRED_SPEED];
-            double a = d[i + DESIRED_ACCELERATION];
+            double a = d[i + MAXIMUM_ACCELERATION];
             double accel = Double.POSITIVE_INFINITY;
             byte why = NOTHING;
             double ease = Float.intBitsToFloat(s[j + EASE]);
@@ -199,8 +201,8 @@ final class LaneLoop {
                 int u = leader << DRIVE;
                 gap = d[u + now + POS] + offset - d[u + LENGTH] - pos;
                 leaderSpeed = d[u + now + SPEED];
-                accel = Following.behind(
-                        speed, gap, leaderSpeed, d[i + SPACE] * ease, d[i + GAP_TIME] * ease, a, d[i + CLOSING], dt);
+                accel = rule.behind(
+                        speed, gap, leaderSpeed, d[i + STANDING_GAP] * ease, d[i + TIME_GAP] * ease, a, d[i + RULE_CONSTANT], dt);
                 why = VEHICLE;
             }
             for (int g = 0; g < rears; g++) {
@@ -208,14 +210,14 @@ final class LaneLoop {
                 double gapThere = guestRear[g] - pos;
                 // one that is no slower than the leader and further on cannot ask for more than that one does
                 if (guestAt[g] > pos && guest[g] != v && !(gapThere >= gap && speedThere >= leaderSpeed)) {
-                    double wanted = Following.behind(
+                    double wanted = rule.behind(
                             speed,
                             gapThere,
                             speedThere,
-                            d[i + SPACE] * ease,
-                            d[i + GAP_TIME] * ease,
+                            d[i + STANDING_GAP] * ease,
+                            d[i + TIME_GAP] * ease,
                             a,
-                            d[i + CLOSING],
+                            d[i + RULE_CONSTANT],
                             dt);
                     if (wanted < accel) {
                         accel = wanted;
@@ -225,15 +227,15 @@ final class LaneLoop {
                 }
             }
             double free = speed > desired
-                    ? Following.slowing(speed, desired, d[i + COMFORTABLE_DECELERATION])
-                    : Following.free(speed, desired, a);
+                    ? FollowingRule.slowing(speed, desired, d[i + COMFORTABLE_DECELERATION])
+                    : rule.upTo(speed, desired, a);
             if (free < accel) {
                 accel = free;
                 why = NOTHING;
             }
             double there = d[i + SLOW_TO];
             if (there < desired) {
-                double slower = Following.slowingFor(
+                double slower = FollowingRule.slowingFor(
                         speed, d[i + SLOW_AT] - pos, there, curveDeceleration, d[i + COMFORTABLE_DECELERATION]);
                 if (slower < accel) {
                     accel = slower;

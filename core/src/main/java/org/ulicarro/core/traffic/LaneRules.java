@@ -35,7 +35,7 @@ final class LaneRules {
     final double[] grade; // lane -> uphill, as a share
     final boolean[] motorway; // lane -> whether it belongs to a motorway
     final boolean[] keepOuter; // lane -> whether drivers go back to the lane next to the kerb
-    final double[] timeGap; // path -> share of their time gaps and reactions in its queue; 1 on lanes of links
+    final double[] timeGapShare; // path -> share of their time gaps and reactions in its queue; 1 on lanes of links
     final boolean[] tuned; // lane -> whether that is another share than 1 on it, or on a path that leaves it
     final double[] politeness; // lane -> weight of what others lose or gain
     final double[] patience; // lane -> s that a driver waits at its end for room to change
@@ -53,7 +53,7 @@ final class LaneRules {
         grade = new double[table.lanes];
         motorway = new boolean[table.lanes];
         keepOuter = new boolean[table.lanes];
-        timeGap = new double[table.lanes];
+        timeGapShare = new double[table.lanes];
         tuned = new boolean[table.lanes];
         politeness = new double[table.lanes];
         patience = new double[table.lanes];
@@ -93,12 +93,12 @@ final class LaneRules {
     }
 
     private void readTimeGaps() {
-        java.util.Arrays.fill(timeGap, 1);
+        java.util.Arrays.fill(timeGapShare, 1);
         for (Movement movement : table.network.movements()) {
             MovementInput own = table.network.junctions().get(movement.place()).own(movement);
             if (own != null && own.timeGap() != null) {
                 for (TurningPath path : movement.paths()) {
-                    timeGap[path.lane()] = own.timeGap();
+                    timeGapShare[path.lane()] = own.timeGap();
                     tuned[path.lane()] = true;
                     tuned[path.fromLane()] = true;
                 }

@@ -131,7 +131,7 @@ final class Occupancy {
         double left = endsFor(u, path, c) - front + f.length(u);
         double speed = f.speed(v);
         double there =
-                (Math.sqrt(speed * speed + 2 * f.desiredAcceleration(v) * distance) - speed) / f.desiredAcceleration(v);
+                (Math.sqrt(speed * speed + 2 * f.maximumAcceleration(v) * distance) - speed) / f.maximumAcceleration(v);
         return left <= 0 || f.speed(u) > 1 && left / f.speed(u) < there;
     }
 
@@ -195,15 +195,15 @@ final class Occupancy {
         double front = f.pos(last) + f.speed(last) * f.speed(last) / (2 * COMES_TO_REST);
         if (queues.count(to) > 1) {
             int ahead = queues.at(to, queues.count(to) - 2);
-            double most = f.pos(ahead) - f.length(ahead) - f.space(last);
+            double most = f.pos(ahead) - f.length(ahead) - f.standingGap(last);
             front = f.speed(ahead) < CREEPS && most < front ? most : front;
         }
-        double room = front - f.length(last) - f.length(v) - f.space(v);
+        double room = front - f.length(last) - f.length(v) - f.standingGap(v);
         int[] sources = table.sources[to];
         for (int i = 0; i < sources.length && room >= 0; i++) {
             for (int k = 0; k < queues.count(sources[i]); k++) {
                 int u = queues.at(sources[i], k);
-                room -= u == v ? 0 : f.length(u) + f.space(u);
+                room -= u == v ? 0 : f.length(u) + f.standingGap(u);
             }
         }
         return room >= 0 ? -1 : last;

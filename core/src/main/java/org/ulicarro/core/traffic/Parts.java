@@ -25,6 +25,7 @@ final class Parts {
     final Blocks blocks;
     final Halts halts;
     final Gates gates;
+    final Follower follower;
     final Witness witness = new Witness();
     final TrafficEvents events;
     final Walkers walkers;
@@ -39,6 +40,7 @@ final class Parts {
         this.departures = departures;
         ticksPerStep = behaviour.ticksPerStep;
         dt = Clock.seconds(ticksPerStep);
+        follower = new Follower(behaviour.following, fleet, dt);
         rules = behaviour.rules;
         numbers = behaviour.numbers;
         junctions = new Junctions(table.junctions);

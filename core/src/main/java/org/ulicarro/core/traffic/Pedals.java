@@ -42,9 +42,9 @@ abstract class Pedals {
 
     final Fleet f;
     final Occupancy occupancy;
+    final Follower follower;
     final Witness witness;
     final double dt;
-    private final double halfStep;
 
     // the strictest constraint found so far for the vehicle in hand
     double accel;
@@ -68,7 +68,7 @@ abstract class Pedals {
         occupancy = parts.occupancy;
         witness = parts.witness;
         dt = parts.dt;
-        halfStep = dt / 2;
+        follower = parts.follower;
     }
 
     final void set(double wanted, byte reason) {
@@ -108,12 +108,11 @@ abstract class Pedals {
         double speed = f.speed(v);
         double leaderSpeed = f.speed(leader);
         double ease = f.ease(v) * closeUp;
-        double timeGap = f.gapTime(v) * ease;
+        double timeGap = f.timeGap(v) * ease;
         if (gapShare != 1) {
             timeGap *= moving(speed - leaderSpeed);
         }
-        return Following.behind(
-                speed, gap, leaderSpeed, f.space(v) * ease, timeGap, f.desiredAcceleration(v), f.closing(v), dt);
+        return follower.behind(v, gap, leaderSpeed, f.standingGap(v) * ease, timeGap);
     }
 
     /**
@@ -129,17 +128,9 @@ abstract class Pedals {
     }
 
     final void stopAt(int v, double distance, double standOff, byte reason, int whom) {
-        double speed = f.speed(v);
-        double wanted =
-                Following.towards(speed, distance, 0, standOff, f.gapTime(v), f.desiredAcceleration(v), f.closing(v));
-        wanted = Math.max(wanted, -Following.HARDEST);
-        double after = Math.max(0, speed + wanted * dt);
-        if ((speed + after) * halfStep + after * after * Following.STOPPING > distance - Following.MARGIN) {
-            wanted = Math.min(wanted, Following.safe(speed, distance, 0, dt));
-        }
         restrain(
                 v,
-                wanted,
+                follower.behind(v, distance, 0, standOff, f.timeGap(v)),
                 reason,
                 whom,
                 distance,
@@ -156,8 +147,8 @@ abstract class Pedals {
         if (room < MOVES_UP && room > 0.05 && speed < MOVES_UP_AT) {
             double needed = speed * speed / (2 * room);
             boolean brakes = f.accel(v) < 0 && needed > 0.5;
-            double wanted = brakes ? -needed : Following.safeWith(f.comfortableDeceleration(v), speed, room, 0, dt);
-            restrain(v, Math.max(wanted, -Following.HARDEST), reason, whom, distance, reason != GATE);
+            double wanted = brakes ? -needed : SafeSpeed.acceleration(f.comfortableDeceleration(v), speed, room, 0, dt);
+            restrain(v, Math.max(wanted, -SafeSpeed.HARDEST), reason, whom, distance, reason != GATE);
         } else {
             stopAt(v, distance, WAITING_PLACE, reason, whom);
         }
@@ -190,7 +181,7 @@ abstract class Pedals {
     final void slowDownAhead(int v, double speed) {
         double distance = f.slowAt(v) - f.pos(v);
         double there = f.slowTo(v);
-        double wanted = Following.slowingFor(speed, distance, there, curveDeceleration, f.comfortableDeceleration(v));
+        double wanted = FollowingRule.slowingFor(speed, distance, there, curveDeceleration, f.comfortableDeceleration(v));
         if (v == witness.row && wanted < Double.POSITIVE_INFINITY) {
             witness.slower(Math.max(0, distance), there, wanted);
         }
@@ -219,14 +210,7 @@ abstract class Pedals {
         if (leader >= 0) {
             double gap = f.pos(leader) - f.length(leader) - f.pos(v);
             if (gap > 0) {
-                double wanted = Following.towards(
-                        f.speed(v),
-                        gap,
-                        f.speed(leader),
-                        f.space(v),
-                        f.gapTime(v),
-                        f.desiredAcceleration(v),
-                        f.closing(v));
+                double wanted = follower.towards(v, gap, f.speed(leader), 1);
                 wanted = Math.max(wanted, -f.comfortableDeceleration(v));
                 if (v == witness.row) {
                     witness.vehicle(LANE, f.id(leader), gap, f.speed(leader), wanted);
@@ -243,14 +227,7 @@ abstract class Pedals {
     /** Leaves room for somebody in the next lane, with a deceleration that one chooses freely. */
     final void leaveRoom(int v, int other) {
         double gap = f.pos(other) - f.length(other) - f.pos(v);
-        double wanted = Following.towards(
-                f.speed(v),
-                Math.max(gap, 1),
-                f.speed(other),
-                f.space(v),
-                f.gapTime(v),
-                f.desiredAcceleration(v),
-                f.closing(v));
+        double wanted = follower.towards(v, Math.max(gap, 1), f.speed(other), 1);
         wanted = Math.max(wanted, -FRIENDLY * f.comfortableDeceleration(v));
         if (v == witness.row) {
             witness.vehicle(ROOM, f.id(other), gap, f.speed(other), wanted);

@@ -49,21 +49,21 @@ abstract class RecordedState extends Records {
     }
 
     /** Time gap (s). */
-    double gapTime(int row) {
-        return drive[(row << DRIVE) + GAP_TIME];
+    double timeGap(int row) {
+        return drive[(row << DRIVE) + TIME_GAP];
     }
 
-    void gapTime(int row, double value) {
-        drive[(row << DRIVE) + GAP_TIME] = value;
+    void timeGap(int row, double value) {
+        drive[(row << DRIVE) + TIME_GAP] = value;
     }
 
     /** Maximum acceleration (m/s²). */
-    double desiredAcceleration(int row) {
-        return drive[(row << DRIVE) + DESIRED_ACCELERATION];
+    double maximumAcceleration(int row) {
+        return drive[(row << DRIVE) + MAXIMUM_ACCELERATION];
     }
 
-    void desiredAcceleration(int row, double value) {
-        drive[(row << DRIVE) + DESIRED_ACCELERATION] = value;
+    void maximumAcceleration(int row, double value) {
+        drive[(row << DRIVE) + MAXIMUM_ACCELERATION] = value;
     }
 
     /** Comfortable deceleration (m/s²). */
@@ -76,21 +76,21 @@ abstract class RecordedState extends Records {
     }
 
     /** Standing distance to the vehicle ahead (m). */
-    double space(int row) {
-        return drive[(row << DRIVE) + SPACE];
+    double standingGap(int row) {
+        return drive[(row << DRIVE) + STANDING_GAP];
     }
 
-    void space(int row, double value) {
-        drive[(row << DRIVE) + SPACE] = value;
+    void standingGap(int row, double value) {
+        drive[(row << DRIVE) + STANDING_GAP] = value;
     }
 
-    /** 1 / (2 sqrt(desiredAcceleration * comfortableDeceleration)) of the following rule (s²/m). */
-    double closing(int row) {
-        return drive[(row << DRIVE) + CLOSING];
+    /** 1 / (2 sqrt(maximumAcceleration * comfortableDeceleration)) of the following rule (s²/m). */
+    double ruleConstant(int row) {
+        return drive[(row << DRIVE) + RULE_CONSTANT];
     }
 
-    void closing(int row, double value) {
-        drive[(row << DRIVE) + CLOSING] = value;
+    void ruleConstant(int row, double value) {
+        drive[(row << DRIVE) + RULE_CONSTANT] = value;
     }
 
     /** Position on its lane of the slower stretch ahead that binds first (m). */

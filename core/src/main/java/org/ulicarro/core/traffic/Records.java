@@ -29,11 +29,11 @@ abstract class Records extends Columns {
     static final int ACCEL = 4;
     static final int LENGTH = 5;
     static final int DESIRED_SPEED = 6;
-    static final int GAP_TIME = 7;
-    static final int DESIRED_ACCELERATION = 8;
+    static final int TIME_GAP = 7;
+    static final int MAXIMUM_ACCELERATION = 8;
     static final int COMFORTABLE_DECELERATION = 9;
-    static final int SPACE = 10;
-    static final int CLOSING = 11;
+    static final int STANDING_GAP = 10;
+    static final int RULE_CONSTANT = 11;
     static final int SLOW_AT = 12;
     static final int SLOW_TO = 13;
     static final int CRUISE = 14;

@@ -41,10 +41,10 @@ final class RoundaboutRoom {
         if (last < 0 || f.speed(last) >= CREEPS) {
             return -1;
         }
-        double room = rear - f.length(v) - f.space(v);
+        double room = rear - f.length(v) - f.standingGap(v);
         for (int k = 0; k < queues.count(path); k++) {
             int u = queues.at(path, k);
-            room -= u == v ? 0 : f.length(u) + f.space(u);
+            room -= u == v ? 0 : f.length(u) + f.standingGap(u);
         }
         return room < 0 ? last : -1;
     }

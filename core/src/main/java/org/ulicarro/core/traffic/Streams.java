@@ -286,11 +286,11 @@ final class Streams {
             return 0;
         }
         double reached = Math.max(top, speed);
-        double desiredAcceleration = f.desiredAcceleration(v);
-        double ramp = (reached * reached - speed * speed) / (2 * desiredAcceleration);
+        double maximumAcceleration = f.maximumAcceleration(v);
+        double ramp = (reached * reached - speed * speed) / (2 * maximumAcceleration);
         if (ramp >= metres) {
-            return (Math.sqrt(speed * speed + 2 * desiredAcceleration * metres) - speed) / desiredAcceleration;
+            return (Math.sqrt(speed * speed + 2 * maximumAcceleration * metres) - speed) / maximumAcceleration;
         }
-        return (reached - speed) / desiredAcceleration + (metres - ramp) / reached;
+        return (reached - speed) / maximumAcceleration + (metres - ramp) / reached;
     }
 }

@@ -30,14 +30,16 @@ final class Traits {
     private static final Quantity STANDING_SPACING = new Quantity(7.3, 0);
 
     private final DriverNumbers numbers;
-    private final Quantity[] gapTime = new Quantity[RoadClass.values().length];
+    private final FollowingRule following;
+    private final Quantity[] timeGap = new Quantity[RoadClass.values().length];
     private final Quantity[] reaction = new Quantity[RoadClass.values().length];
     private final double[] space = new double[RoadClass.values().length];
     private final double[] acceleration = new double[RoadClass.values().length];
     private final double[] cooperation = new double[RoadClass.values().length];
     private final double[] blocking = new double[RoadClass.values().length];
 
-    Traits(Study study) {
+    Traits(Study study, FollowingRule following) {
+        this.following = following;
         numbers = study.drivers().allRoads();
         double car = Kinds.of(study).one(Written.of(VehicleType.CAR)).vehicle().length();
         for (RoadClass roadClass : RoadClass.values()) {
@@ -45,7 +47,7 @@ final class Traits {
             int i = roadClass.ordinal();
             Quantity usualGap = roadClass == RoadClass.URBAN ? URBAN_GAP : MOTORWAY_GAP;
             Quantity usualReaction = roadClass == RoadClass.URBAN ? REACTION : MOTORWAY_REACTION;
-            gapTime[i] = written == null || written.timeGap() == null ? usualGap : written.timeGap();
+            timeGap[i] = written == null || written.timeGap() == null ? usualGap : written.timeGap();
             reaction[i] = written == null || written.reaction() == null ? usualReaction : written.reaction();
             double usualShare = roadClass == RoadClass.URBAN ? 1 : MOTORWAY_ACCELERATION;
             acceleration[i] = written == null || written.acceleration() == null ? usualShare : written.acceleration();
@@ -64,10 +66,10 @@ final class Traits {
         f.type(row, (byte) kind.base().ordinal());
         f.length(row, vehicle.length());
         f.factor(row, (float) least(0.2, draw(key, 1, vehicle.desiredSpeed())));
-        f.gapTime(row, least(0.3, share * draw(key, 2, gapTime[c])));
-        f.desiredAcceleration(row, least(0.3, acceleration[c] * draw(key, 3, vehicle.acceleration())));
+        f.timeGap(row, least(0.3, share * draw(key, 2, timeGap[c])));
+        f.maximumAcceleration(row, least(0.3, acceleration[c] * draw(key, 3, vehicle.acceleration())));
         f.comfortableDeceleration(row, least(0.5, draw(key, 4, vehicle.deceleration())));
-        f.space(row, Draws.normalWithinTwo(key, 5, space[c], numbers.spacingSpread() * space[c]));
+        f.standingGap(row, Draws.normalWithinTwo(key, 5, space[c], numbers.spacingSpread() * space[c]));
         f.reaction(row, (float) least(0, draw(key, 6, reaction[c])));
         f.yellowLimit(row, (float) draw(key, 7, numbers.yellowDeceleration()));
         f.caution(row, (float) Draws.normalWithinTwo(key, 8, 1, numbers.cautionSpread()));
@@ -75,7 +77,7 @@ final class Traits {
         f.power(row, (float) draw(key, 10, vehicle.power()));
         f.lets(row, (byte) (Draws.uniform(key, 11) < cooperation[c] ? 1 : 0));
         f.blocks(row, (byte) (Draws.uniform(key, 12) < blocking[c] ? 1 : 0));
-        f.closing(row, 1 / (2 * Math.sqrt(f.desiredAcceleration(row) * f.comfortableDeceleration(row))));
+        f.ruleConstant(row, following.constant(f.maximumAcceleration(row), f.comfortableDeceleration(row)));
     }
 
     private static double draw(long key, int property, Quantity quantity) {

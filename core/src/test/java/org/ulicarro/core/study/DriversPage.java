@@ -22,10 +22,16 @@ public final class DriversPage {
 
                 ```yaml
                 drivers:
+                  following: gipps
                   urban: {time-gap: 1.1 s ± 0.2 s}
                   motorway: {politeness: 10 %}
                   all-roads: {yellow-deceleration: 2.8 m/s2 ± 1.2 m/s2, gives-up: 30 %}
                 ```
+
+                ## The rule of following
+
+                `following`: `intelligent-driver` (usual; Treiber, Hennecke, Helbing 2000) or `gipps` (Gipps 1981), for all drivers of a run. The field values of
+                [fidelity.md](fidelity.md) were met with the usual one; with the other they are not promised.
 
                 ## On one class of road
 

@@ -23,7 +23,7 @@ class AccountsTest {
         fleet.speed(car, WANTED);
         fleet.desiredSpeed(car, WANTED);
         fleet.slowTo(car, WANTED);
-        fleet.desiredAcceleration(car, 1);
+        fleet.maximumAcceleration(car, 1);
         ledger.open(car, 0, 0, WANTED, 0, PLACE);
     }
 

@@ -14,6 +14,7 @@ import org.ulicarro.core.run.Replication;
 import org.ulicarro.core.study.Closure;
 import org.ulicarro.core.study.Direction;
 import org.ulicarro.core.study.Drivers;
+import org.ulicarro.core.study.DriversInput.Following;
 import org.ulicarro.core.study.RoadClass;
 import org.ulicarro.core.study.VehicleInput;
 import org.ulicarro.core.study.VehicleType;
@@ -61,19 +62,21 @@ class MixedTrafficTest {
                         Draws.uniform(key, 46),
                         Draws.uniform(key, 49),
                         5.0));
-        Quantity desiredAcceleration = new Quantity(0.5 + 4 * Draws.uniform(key, 47), 0.5);
+        Quantity maximumAcceleration = new Quantity(0.5 + 4 * Draws.uniform(key, 47), 0.5);
         Quantity comfortableDeceleration = new Quantity(1 + 4 * Draws.uniform(key, 48), 0.5);
         street.vehicles = Map.of(
                 VehicleType.CAR,
                 new VehicleInput(
-                        null, null, desiredAcceleration, comfortableDeceleration, null, null, null, null, null));
+                        null, null, maximumAcceleration, comfortableDeceleration, null, null, null, null, null));
         return street;
     }
 
     @ParameterizedTest
     @ValueSource(ints = {1, 2, 3, 4, 5, 6, 7, 8, 9, 10, 11, 12, 13, 14, 15, 16, 17, 18, 19, 20, 21, 22, 23, 24})
     void nobodyOverlapsAndNobodyIsLost(int scene) {
-        Model model = draw(Draws.key(77, scene, Draws.Purpose.VEHICLE, 1)).model();
+        Street street = draw(Draws.key(77, scene, Draws.Purpose.VEHICLE, 1));
+        street.following = scene % 3 == 0 ? Following.GIPPS : Following.INTELLIGENT_DRIVER;
+        Model model = street.model();
         Replication replication = new Replication(model, 1);
         int lanes = model.table().lanes;
         replication.observe(new StatelessObserver() {

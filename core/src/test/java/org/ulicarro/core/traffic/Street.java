@@ -45,6 +45,7 @@ final class Street {
     Map<String, Stop> stops = Map.of();
     Map<String, Service> services = Map.of();
     Map<VehicleType, VehicleInput> vehicles = Map.of();
+    DriversInput.Following following = DriversInput.Following.INTELLIGENT_DRIVER;
     Map<RoadClass, Drivers> drivers = Map.of();
 
     static LinkName firstRoad() {
@@ -93,7 +94,7 @@ final class Street {
                 1,
                 7,
                 null,
-                DriversInput.of(drivers),
+                new DriversInput(following, drivers.get(RoadClass.URBAN), drivers.get(RoadClass.MOTORWAY), null),
                 vehicles,
                 network,
                 DemandInput.of(mix, services, null, null),

@@ -42,7 +42,7 @@ class TraitsTest {
     private static double mean(
             Study study, VehicleType type, RoadClass roadClass, java.util.function.ToDoubleFunction<Fleet> of) {
         Fleet fleet = new Fleet();
-        Traits traits = new Traits(study);
+        Traits traits = new Traits(study, IntelligentDriver.rule());
         int row = fleet.take();
         double sum = 0;
         for (long key = 1; key <= DRIVERS; key++) {
@@ -55,15 +55,15 @@ class TraitsTest {
     @Test
     void builtInDriversHaveTheirMeans() {
         Study study = with(null);
-        assertThat(mean(study, VehicleType.CAR, RoadClass.URBAN, f -> f.gapTime(0)))
+        assertThat(mean(study, VehicleType.CAR, RoadClass.URBAN, f -> f.timeGap(0)))
                 .isCloseTo(1.0, within(0.01));
-        assertThat(mean(study, VehicleType.CAR, RoadClass.MOTORWAY, f -> f.gapTime(0)))
+        assertThat(mean(study, VehicleType.CAR, RoadClass.MOTORWAY, f -> f.timeGap(0)))
                 .isCloseTo(1.2, within(0.02));
-        assertThat(mean(study, VehicleType.CAR, RoadClass.URBAN, f -> f.desiredAcceleration(0)))
+        assertThat(mean(study, VehicleType.CAR, RoadClass.URBAN, f -> f.maximumAcceleration(0)))
                 .isCloseTo(2.4, within(0.02));
         assertThat(mean(study, VehicleType.TRUCK, RoadClass.URBAN, f -> f.factor(0)))
                 .isCloseTo(0.95, within(0.005));
-        assertThat(mean(study, VehicleType.CAR, RoadClass.URBAN, f -> f.space(0) + f.length(0)))
+        assertThat(mean(study, VehicleType.CAR, RoadClass.URBAN, f -> f.standingGap(0) + f.length(0)))
                 .isCloseTo(7.3, within(0.02));
     }
 
@@ -72,14 +72,14 @@ class TraitsTest {
         Drivers own =
                 new Drivers(new Quantity(1.6, 0.1), null, new Quantity(8.0, 0), null, null, null, null, null, null);
         Study study = with(Map.of(RoadClass.URBAN, own));
-        assertThat(mean(study, VehicleType.CAR, RoadClass.URBAN, f -> f.gapTime(0)))
+        assertThat(mean(study, VehicleType.CAR, RoadClass.URBAN, f -> f.timeGap(0)))
                 .isCloseTo(1.6, within(0.01));
-        assertThat(mean(study, VehicleType.CAR, RoadClass.URBAN, f -> f.space(0)))
+        assertThat(mean(study, VehicleType.CAR, RoadClass.URBAN, f -> f.standingGap(0)))
                 .isCloseTo(3.2, within(0.02));
         assertThat(mean(study, VehicleType.CAR, RoadClass.URBAN, f -> f.reaction(0)))
                 .as("not given")
                 .isCloseTo(0.9, within(0.01));
-        assertThat(mean(study, VehicleType.CAR, RoadClass.MOTORWAY, f -> f.gapTime(0)))
+        assertThat(mean(study, VehicleType.CAR, RoadClass.MOTORWAY, f -> f.timeGap(0)))
                 .as("other class")
                 .isCloseTo(1.2, within(0.02));
     }
@@ -91,12 +91,12 @@ class TraitsTest {
         Fleet b = new Fleet();
         a.take();
         b.take();
-        new Traits(with(null)).draw(a, 0, VehicleKind.of(VehicleType.VAN), RoadClass.URBAN, 99);
+        new Traits(with(null), IntelligentDriver.rule()).draw(a, 0, VehicleKind.of(VehicleType.VAN), RoadClass.URBAN, 99);
         Drivers own = new Drivers(new Quantity(2.0, 0.5), null, null, null, null, null, null, null, null);
-        new Traits(with(Map.of(RoadClass.URBAN, own))).draw(b, 0, VehicleKind.of(VehicleType.VAN), RoadClass.URBAN, 99);
-        assertThat(b.gapTime(0)).isNotEqualTo(a.gapTime(0));
+        new Traits(with(Map.of(RoadClass.URBAN, own)), IntelligentDriver.rule()).draw(b, 0, VehicleKind.of(VehicleType.VAN), RoadClass.URBAN, 99);
+        assertThat(b.timeGap(0)).isNotEqualTo(a.timeGap(0));
         assertThat(b.factor(0)).isEqualTo(a.factor(0));
-        assertThat(b.desiredAcceleration(0)).isEqualTo(a.desiredAcceleration(0));
+        assertThat(b.maximumAcceleration(0)).isEqualTo(a.maximumAcceleration(0));
         assertThat(b.reaction(0)).isEqualTo(a.reaction(0));
         assertThat(b.yellowLimit(0)).isEqualTo(a.yellowLimit(0));
     }

@@ -1,0 +1,45 @@
+package org.ulicarro.core.traffic;
+
+/** What the following rule of the run asks of a vehicle, with its own driver's numbers. */
+final class Follower {
+
+    final FollowingRule rule;
+    private final Fleet f;
+    private final double dt;
+
+    Follower(FollowingRule rule, Fleet fleet, double dt) {
+        this.rule = rule;
+        this.f = fleet;
+        this.dt = dt;
+    }
+
+    /** Acceleration on a free road (m/s²). */
+    double free(int v) {
+        return rule.free(f.speed(v), f.desiredSpeed(v), f.maximumAcceleration(v), f.comfortableDeceleration(v));
+    }
+
+    /** Acceleration towards somebody ahead, safe or not, with a share of the usual standing gap and time gap (m/s²). */
+    double towards(int v, double gap, double leaderSpeed, double share) {
+        return rule.towards(
+                f.speed(v),
+                gap,
+                leaderSpeed,
+                f.standingGap(v) * share,
+                f.timeGap(v) * share,
+                f.maximumAcceleration(v),
+                f.ruleConstant(v));
+    }
+
+    /** Acceleration behind a leader, as far as it is safe, with other gaps than usual (m, s). */
+    double behind(int v, double gap, double leaderSpeed, double standingGap, double timeGap) {
+        return rule.behind(
+                f.speed(v),
+                gap,
+                leaderSpeed,
+                standingGap,
+                timeGap,
+                f.maximumAcceleration(v),
+                f.ruleConstant(v),
+                dt);
+    }
+}
