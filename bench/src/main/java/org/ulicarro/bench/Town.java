@@ -29,8 +29,8 @@ import org.ulicarro.core.study.Study;
 import org.ulicarro.core.study.Turn;
 import org.ulicarro.core.study.VehicleKind;
 import org.ulicarro.core.study.VehicleType;
-import org.ulicarro.core.traffic.LaneTable;
 import org.ulicarro.core.traffic.Traffic;
+import org.ulicarro.core.traffic.lanes.LaneTable;
 
 /** Networks of any size with traffic on them, made without files: what the speed of the step is measured on. */
 final class Town {

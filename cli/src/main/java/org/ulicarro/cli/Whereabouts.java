@@ -4,7 +4,7 @@ import java.util.Locale;
 import org.ulicarro.core.network.Lane;
 import org.ulicarro.core.network.Movement;
 import org.ulicarro.core.run.Model;
-import org.ulicarro.core.traffic.Motive;
+import org.ulicarro.core.traffic.events.Motive;
 
 /** Lanes, movements and wishes in words. */
 final class Whereabouts {

@@ -9,8 +9,8 @@ import org.ulicarro.core.base.Clock;
 import org.ulicarro.core.run.Model;
 import org.ulicarro.core.run.Replication;
 import org.ulicarro.core.traffic.FleetView;
-import org.ulicarro.core.traffic.Motive;
-import org.ulicarro.core.traffic.Witness;
+import org.ulicarro.core.traffic.events.Motive;
+import org.ulicarro.core.traffic.setup.Witness;
 
 /** Explains what one driver did at a moment: everything that bounded the acceleration, and the wish to change lanes. */
 final class WhyText {

@@ -7,6 +7,9 @@ import static com.tngtech.archunit.library.Architectures.layeredArchitecture;
 import com.tngtech.archunit.core.domain.JavaClasses;
 import com.tngtech.archunit.core.importer.ClassFileImporter;
 import com.tngtech.archunit.core.importer.ImportOption;
+import java.util.ArrayList;
+import java.util.List;
+import java.util.stream.Stream;
 import org.junit.jupiter.api.Test;
 
 /** Who may know whom, and what keeps every digit the same everywhere. */
@@ -109,6 +112,54 @@ class ArchitectureTest {
                 .mayOnlyAccessLayers("shared")
                 .whereLayer("external")
                 .mayOnlyAccessLayers("shared", "fixed") // a plan by the clock takes over when nobody answers
+                .check(all);
+    }
+
+    /** The rooms of the traffic model, each of which knows only those before it. */
+    @Test
+    void roomsOfTrafficKnowThoseBeforeThem() {
+        String traffic = "org.ulicarro.core.traffic";
+        List<String> rooms = List.of(
+                "lanes",
+                "state",
+                "events",
+                "following",
+                "way",
+                "people",
+                "stops",
+                "setup",
+                "junctions",
+                "changing",
+                "entries",
+                "watching",
+                "driving");
+        List<String> later = new ArrayList<>(List.of(traffic));
+        for (int i = rooms.size() - 1; i >= 0; i--) {
+            String room = traffic + "." + rooms.get(i);
+            noClasses()
+                    .that()
+                    .resideInAPackage(room)
+                    .should()
+                    .dependOnClassesThat()
+                    .resideInAnyPackage(later.toArray(String[]::new))
+                    .check(all);
+            later.add(room);
+        }
+        classes()
+                .that()
+                .resideInAPackage(traffic + "..")
+                .should()
+                .resideInAnyPackage(later.toArray(String[]::new))
+                .check(all);
+        // what decides how anybody drives is nobody's business outside
+        noClasses()
+                .that()
+                .resideOutsideOfPackage(traffic + "..")
+                .should()
+                .dependOnClassesThat()
+                .resideInAnyPackage(Stream.of("following", "way", "junctions", "changing", "entries", "driving")
+                        .map(room -> traffic + "." + room)
+                        .toArray(String[]::new))
                 .check(all);
     }
 

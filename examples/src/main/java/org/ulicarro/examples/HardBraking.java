@@ -18,8 +18,8 @@ import org.ulicarro.core.run.Replications;
 import org.ulicarro.core.run.Trials;
 import org.ulicarro.core.study.About;
 import org.ulicarro.core.traffic.FleetView;
-import org.ulicarro.core.traffic.TrafficEvents;
 import org.ulicarro.core.traffic.TrafficView;
+import org.ulicarro.core.traffic.events.TrafficEvents;
 import org.ulicarro.files.StudyFolder;
 import org.ulicarro.files.StudyProblem;
 

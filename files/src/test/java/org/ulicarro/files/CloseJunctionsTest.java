@@ -23,9 +23,9 @@ import org.ulicarro.core.run.Replication;
 import org.ulicarro.core.run.ReplicationResult;
 import org.ulicarro.core.traffic.FleetView;
 import org.ulicarro.core.traffic.Observer;
-import org.ulicarro.core.traffic.TrafficEvents;
 import org.ulicarro.core.traffic.TrafficView;
-import org.ulicarro.core.traffic.Visits;
+import org.ulicarro.core.traffic.events.TrafficEvents;
+import org.ulicarro.core.traffic.events.Visits;
 
 /**
  * Junctions in a row, 30 to 400 m apart, with straight streets across, so that whatever a vehicle loses can be told from where it was

@@ -17,8 +17,8 @@ import org.ulicarro.core.measure.CorridorTraces.Trace;
 import org.ulicarro.core.run.Model;
 import org.ulicarro.core.run.Replication;
 import org.ulicarro.core.traffic.Observer;
-import org.ulicarro.core.traffic.TrafficEvents;
 import org.ulicarro.core.traffic.TrafficView;
+import org.ulicarro.core.traffic.events.TrafficEvents;
 
 /** Traces in the picture of a corridor against where vehicles were. */
 class CorridorTracesTest {

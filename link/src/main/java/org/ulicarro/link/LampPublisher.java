@@ -10,8 +10,8 @@ import org.ulicarro.core.base.Clock;
 import org.ulicarro.core.signal.Aspect;
 import org.ulicarro.core.signal.SignalSystem;
 import org.ulicarro.core.traffic.Observer;
-import org.ulicarro.core.traffic.TrafficEvents;
 import org.ulicarro.core.traffic.TrafficView;
+import org.ulicarro.core.traffic.events.TrafficEvents;
 
 /**
  * Publishes what signal groups show while a replication runs, for boards of lamps: {@code ulicarro/lamps/PLACE/GROUP} is red, green and so on,

@@ -5,8 +5,8 @@ import java.util.List;
 import org.ulicarro.core.run.Model;
 import org.ulicarro.core.run.Replication;
 import org.ulicarro.core.signal.Aspect;
-import org.ulicarro.core.traffic.TrafficEvents;
 import org.ulicarro.core.traffic.TrafficView;
+import org.ulicarro.core.traffic.events.TrafficEvents;
 
 /** Headways at the line by place in the queue, over all cycles that were saturated to their end, after the first quarter of an hour. */
 final class Discharge extends Watcher {

@@ -3,8 +3,8 @@ package org.ulicarro.bench.fidelity;
 import java.util.ArrayList;
 import java.util.List;
 import org.ulicarro.core.run.Model;
-import org.ulicarro.core.traffic.TrafficEvents;
 import org.ulicarro.core.traffic.TrafficView;
+import org.ulicarro.core.traffic.events.TrafficEvents;
 
 /**
  * How platoons spread after a signal: D. I. Robertson, <i>TRANSYT: a traffic network study tool</i>, Road Research Laboratory report

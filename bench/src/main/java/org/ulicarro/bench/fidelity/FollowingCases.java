@@ -3,8 +3,8 @@ package org.ulicarro.bench.fidelity;
 import java.util.List;
 import org.ulicarro.core.run.Model;
 import org.ulicarro.core.run.Replication;
-import org.ulicarro.core.traffic.TrafficEvents;
 import org.ulicarro.core.traffic.TrafficView;
+import org.ulicarro.core.traffic.events.TrafficEvents;
 
 /** Single vehicles and platoons against the closed form of the model. Drivers without spread, one lane. */
 final class FollowingCases {

@@ -9,8 +9,8 @@ import org.ulicarro.core.network.Movement;
 import org.ulicarro.core.network.TurningPath;
 import org.ulicarro.core.run.Model;
 import org.ulicarro.core.run.Replication;
-import org.ulicarro.core.traffic.TrafficEvents;
 import org.ulicarro.core.traffic.TrafficView;
+import org.ulicarro.core.traffic.events.TrafficEvents;
 
 /**
  * Watches one movement that yields at the place 'middle' and the streams it yields to: when each of those comes by where their ways

@@ -4,8 +4,8 @@ import java.util.ArrayList;
 import java.util.List;
 import org.ulicarro.core.network.Link;
 import org.ulicarro.core.run.Model;
-import org.ulicarro.core.traffic.TrafficEvents;
 import org.ulicarro.core.traffic.TrafficView;
+import org.ulicarro.core.traffic.events.TrafficEvents;
 
 /** Notes everybody who passes a point of a link: when, how fast, and on which lane. */
 final class Gauge extends Watcher {

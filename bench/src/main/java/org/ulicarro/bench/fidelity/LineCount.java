@@ -6,8 +6,8 @@ import java.util.Map;
 import java.util.TreeMap;
 import org.ulicarro.core.network.TurningPath;
 import org.ulicarro.core.run.Replication;
-import org.ulicarro.core.traffic.TrafficEvents;
 import org.ulicarro.core.traffic.TrafficView;
+import org.ulicarro.core.traffic.events.TrafficEvents;
 
 /** Who passes which line of the place 'middle', from the start of the measured period on. */
 final class LineCount extends Watcher {

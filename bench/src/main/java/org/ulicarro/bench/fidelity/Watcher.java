@@ -3,8 +3,8 @@ package org.ulicarro.bench.fidelity;
 import java.io.DataInput;
 import java.io.DataOutput;
 import org.ulicarro.core.traffic.Observer;
-import org.ulicarro.core.traffic.TrafficEvents;
 import org.ulicarro.core.traffic.TrafficView;
+import org.ulicarro.core.traffic.events.TrafficEvents;
 
 /** An observer of whole runs, which are never saved half way. */
 abstract class Watcher implements Observer {

@@ -3,8 +3,8 @@ package org.ulicarro.bench.fidelity;
 import java.util.ArrayList;
 import java.util.List;
 import org.ulicarro.core.signal.Aspect;
-import org.ulicarro.core.traffic.TrafficEvents;
 import org.ulicarro.core.traffic.TrafficView;
+import org.ulicarro.core.traffic.events.TrafficEvents;
 
 /**
  * Who stops when yellow begins, by the time to the line: C. V. Zegeer, R. C. Deen, ITE Journal 48, 1978. Counted are those who drive

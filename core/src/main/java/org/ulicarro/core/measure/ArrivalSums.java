@@ -9,9 +9,9 @@ import org.ulicarro.core.base.SavedArrays;
 import org.ulicarro.core.signal.Aspect;
 import org.ulicarro.core.signal.SignalSystem;
 import org.ulicarro.core.traffic.Observer;
-import org.ulicarro.core.traffic.TrafficEvents;
 import org.ulicarro.core.traffic.TrafficView;
-import org.ulicarro.core.traffic.Visits;
+import org.ulicarro.core.traffic.events.TrafficEvents;
+import org.ulicarro.core.traffic.events.Visits;
 
 /**
  * Which share of vehicles would arrive at the line during green. A vehicle's virtual arrival is when it would have been there had nothing

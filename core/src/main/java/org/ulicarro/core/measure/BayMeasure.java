@@ -12,8 +12,8 @@ import org.ulicarro.core.base.SavedArrays;
 import org.ulicarro.core.network.Lane;
 import org.ulicarro.core.network.Link;
 import org.ulicarro.core.network.Network;
-import org.ulicarro.core.traffic.TrafficEvents;
 import org.ulicarro.core.traffic.TrafficView;
+import org.ulicarro.core.traffic.events.TrafficEvents;
 
 /** Looks each second whether somebody who wants into a turning bay stands in the lane beside it because the bay is full. */
 final class BayMeasure implements Measure<BayRow> {

@@ -14,8 +14,8 @@ import org.ulicarro.core.base.Clock;
 import org.ulicarro.core.base.SavedArrays;
 import org.ulicarro.core.network.Conflict;
 import org.ulicarro.core.network.Network;
-import org.ulicarro.core.traffic.TrafficEvents;
 import org.ulicarro.core.traffic.TrafficView;
+import org.ulicarro.core.traffic.events.TrafficEvents;
 
 /**
  * Surrogate safety measures: post-encroachment time where paths share a stretch, and time to collision behind the vehicle ahead. Definitions:

@@ -13,8 +13,8 @@ import org.ulicarro.core.network.Network;
 import org.ulicarro.core.network.TurningPath;
 import org.ulicarro.core.signal.Aspect;
 import org.ulicarro.core.traffic.Observer;
-import org.ulicarro.core.traffic.TrafficEvents;
 import org.ulicarro.core.traffic.TrafficView;
+import org.ulicarro.core.traffic.events.TrafficEvents;
 
 /** Where vehicles are along a corridor, second by second, for pictures of time and distance. Not saved with a replication. */
 public final class CorridorTraces implements Observer {

@@ -8,9 +8,9 @@ import java.util.List;
 import org.ulicarro.core.base.Clock;
 import org.ulicarro.core.demand.Walks;
 import org.ulicarro.core.signal.SignalSystem;
-import org.ulicarro.core.traffic.TrafficEvents;
 import org.ulicarro.core.traffic.TrafficView;
-import org.ulicarro.core.traffic.Walkers;
+import org.ulicarro.core.traffic.events.TrafficEvents;
+import org.ulicarro.core.traffic.people.Walkers;
 
 /** Reads at the end of a run how people came over the crossings. */
 final class CrossingMeasure implements Measure<CrossingRow> {

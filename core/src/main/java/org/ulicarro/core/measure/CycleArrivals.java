@@ -8,9 +8,9 @@ import java.util.List;
 import org.ulicarro.core.base.Clock;
 import org.ulicarro.core.signal.Aspect;
 import org.ulicarro.core.traffic.Observer;
-import org.ulicarro.core.traffic.TrafficEvents;
 import org.ulicarro.core.traffic.TrafficView;
-import org.ulicarro.core.traffic.Visits;
+import org.ulicarro.core.traffic.events.TrafficEvents;
+import org.ulicarro.core.traffic.events.Visits;
 
 /**
  * Every arrival at a few signals and every green that they showed, in a window of one replication, for pictures of arrivals in the cycle. An

@@ -10,8 +10,8 @@ import org.ulicarro.core.base.SavedArrays;
 import org.ulicarro.core.network.Network;
 import org.ulicarro.core.study.VehicleType;
 import org.ulicarro.core.traffic.FleetView;
-import org.ulicarro.core.traffic.TrafficEvents;
 import org.ulicarro.core.traffic.TrafficView;
+import org.ulicarro.core.traffic.events.TrafficEvents;
 
 /**
  * Adds up fuel and emissions from how vehicles drive, looked at once a second. Half of the cars run on petrol, half on diesel; inside a

@@ -11,8 +11,8 @@ import org.ulicarro.core.base.SavedArrays;
 import org.ulicarro.core.demand.DeparturesView;
 import org.ulicarro.core.network.Link;
 import org.ulicarro.core.network.Network;
-import org.ulicarro.core.traffic.TrafficEvents;
 import org.ulicarro.core.traffic.TrafficView;
+import org.ulicarro.core.traffic.events.TrafficEvents;
 
 /** Notes when each vehicle came in; reads at the end what each entry did not serve in time. */
 final class EntryMeasure implements Measure<EntryRow> {

@@ -10,9 +10,9 @@ import org.ulicarro.core.base.SavedArrays;
 import org.ulicarro.core.network.Lane;
 import org.ulicarro.core.network.Marking;
 import org.ulicarro.core.network.Network;
-import org.ulicarro.core.traffic.Gates;
-import org.ulicarro.core.traffic.TrafficEvents;
 import org.ulicarro.core.traffic.TrafficView;
+import org.ulicarro.core.traffic.events.TrafficEvents;
+import org.ulicarro.core.traffic.stops.Gates;
 
 /** Counts whom gates serve, and what they waited. */
 final class GateMeasure implements Measure<GateRow> {

@@ -12,9 +12,9 @@ import java.util.TreeMap;
 import org.ulicarro.core.base.SavedArrays;
 import org.ulicarro.core.demand.DeparturesView;
 import org.ulicarro.core.study.VehicleKind;
-import org.ulicarro.core.traffic.Journeys;
-import org.ulicarro.core.traffic.TrafficEvents;
 import org.ulicarro.core.traffic.TrafficView;
+import org.ulicarro.core.traffic.events.Journeys;
+import org.ulicarro.core.traffic.events.TrafficEvents;
 
 /** Sums whole journeys by type of vehicle. */
 final class JourneyMeasure implements Measure<TotalRow> {

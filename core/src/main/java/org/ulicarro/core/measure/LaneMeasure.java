@@ -14,8 +14,8 @@ import org.ulicarro.core.network.Movement;
 import org.ulicarro.core.network.Network;
 import org.ulicarro.core.signal.Aspect;
 import org.ulicarro.core.signal.SignalSystem;
-import org.ulicarro.core.traffic.TrafficEvents;
 import org.ulicarro.core.traffic.TrafficView;
+import org.ulicarro.core.traffic.events.TrafficEvents;
 
 /**
  * Watches the greens of lanes before signals, one by one: how the queue discharges, and whether it is served. The measure of saturation flow

@@ -10,9 +10,9 @@ import java.util.List;
 import java.util.stream.IntStream;
 import org.ulicarro.core.base.SavedArrays;
 import org.ulicarro.core.demand.DeparturesView;
-import org.ulicarro.core.traffic.TrafficEvents;
 import org.ulicarro.core.traffic.TrafficView;
-import org.ulicarro.core.traffic.Visits;
+import org.ulicarro.core.traffic.events.TrafficEvents;
+import org.ulicarro.core.traffic.events.Visits;
 
 /** Follows the vehicles of buses and trams from end to end. */
 final class LineMeasure implements Measure<LineRow> {

@@ -10,8 +10,8 @@ import org.ulicarro.core.base.SavedArrays;
 import org.ulicarro.core.network.Link;
 import org.ulicarro.core.network.Network;
 import org.ulicarro.core.traffic.FleetView;
-import org.ulicarro.core.traffic.TrafficEvents;
 import org.ulicarro.core.traffic.TrafficView;
+import org.ulicarro.core.traffic.events.TrafficEvents;
 
 /** Volume, speed and load of every link: who comes to its end is counted, who is on it looked at once a second. */
 final class LinkMeasure implements Measure<LinkRow> {

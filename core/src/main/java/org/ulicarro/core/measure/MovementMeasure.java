@@ -12,8 +12,8 @@ import org.ulicarro.core.network.Junction;
 import org.ulicarro.core.network.Movement;
 import org.ulicarro.core.network.Network;
 import org.ulicarro.core.signal.SignalSystem;
-import org.ulicarro.core.traffic.TrafficEvents;
 import org.ulicarro.core.traffic.TrafficView;
+import org.ulicarro.core.traffic.events.TrafficEvents;
 
 /** Puts together what is known of movements, approaches and places: parts that it shares with others do the measuring. */
 final class MovementMeasure implements Measure<MovementRow> {

@@ -15,8 +15,8 @@ import org.ulicarro.core.network.Movement;
 import org.ulicarro.core.network.Network;
 import org.ulicarro.core.signal.Aspect;
 import org.ulicarro.core.signal.SignalSystem;
-import org.ulicarro.core.traffic.TrafficEvents;
 import org.ulicarro.core.traffic.TrafficView;
+import org.ulicarro.core.traffic.events.TrafficEvents;
 
 /**
  * Queues by lane: each second from the line to the rear of the last vehicle in the queue, and for each cycle, from one start of red

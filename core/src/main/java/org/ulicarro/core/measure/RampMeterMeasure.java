@@ -8,8 +8,8 @@ import java.util.ArrayList;
 import java.util.List;
 import org.ulicarro.core.base.SavedArrays;
 import org.ulicarro.core.signal.MeterState;
-import org.ulicarro.core.traffic.TrafficEvents;
 import org.ulicarro.core.traffic.TrafficView;
+import org.ulicarro.core.traffic.events.TrafficEvents;
 
 /** Watches at which rates ramp meters let vehicles go. */
 final class RampMeterMeasure implements Measure<MeterRow> {

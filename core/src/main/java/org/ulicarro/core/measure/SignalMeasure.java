@@ -13,8 +13,8 @@ import org.ulicarro.core.signal.ControlWatch;
 import org.ulicarro.core.signal.Ended;
 import org.ulicarro.core.signal.SignalSystem;
 import org.ulicarro.core.signal.SpanOrder;
-import org.ulicarro.core.traffic.TrafficEvents;
 import org.ulicarro.core.traffic.TrafficView;
+import org.ulicarro.core.traffic.events.TrafficEvents;
 
 /** Adds up greens group by group, and why they ended where controllers say so. */
 final class SignalMeasure implements Measure<SignalRow> {

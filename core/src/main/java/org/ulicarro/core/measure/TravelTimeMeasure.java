@@ -12,9 +12,9 @@ import org.ulicarro.core.base.SavedArrays;
 import org.ulicarro.core.network.Link;
 import org.ulicarro.core.network.Movement;
 import org.ulicarro.core.network.Network;
-import org.ulicarro.core.traffic.TrafficEvents;
 import org.ulicarro.core.traffic.TrafficView;
-import org.ulicarro.core.traffic.Visits;
+import org.ulicarro.core.traffic.events.TrafficEvents;
+import org.ulicarro.core.traffic.events.Visits;
 
 /** Follows vehicles along corridors, both ways, from place to place. */
 final class TravelTimeMeasure implements Measure<TravelTimeRow> {

@@ -10,8 +10,8 @@ import org.ulicarro.core.base.SavedArrays;
 import org.ulicarro.core.network.Link;
 import org.ulicarro.core.network.Movement;
 import org.ulicarro.core.network.Network;
-import org.ulicarro.core.traffic.TrafficEvents;
 import org.ulicarro.core.traffic.TrafficView;
+import org.ulicarro.core.traffic.events.TrafficEvents;
 
 /** Takes the time of every vehicle from line to line, and books it to the interval in which it came onto the road. */
 final class TurnTimeMeasure implements Measure<TurnTimeRow> {

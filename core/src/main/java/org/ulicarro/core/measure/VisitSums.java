@@ -7,9 +7,9 @@ import java.util.List;
 import org.ulicarro.core.base.SavedArrays;
 import org.ulicarro.core.network.Movement;
 import org.ulicarro.core.traffic.Observer;
-import org.ulicarro.core.traffic.TrafficEvents;
 import org.ulicarro.core.traffic.TrafficView;
-import org.ulicarro.core.traffic.Visits;
+import org.ulicarro.core.traffic.events.TrafficEvents;
+import org.ulicarro.core.traffic.events.Visits;
 
 /**
  * Adds up what controlled movements cost their vehicles. Delay belongs to the interval in which a vehicle arrived, counts to that

@@ -12,9 +12,9 @@ import org.ulicarro.core.base.SavedArrays;
 import org.ulicarro.core.network.Junction;
 import org.ulicarro.core.network.Movement;
 import org.ulicarro.core.network.Network;
-import org.ulicarro.core.traffic.TrafficEvents;
 import org.ulicarro.core.traffic.TrafficView;
-import org.ulicarro.core.traffic.Visits;
+import org.ulicarro.core.traffic.events.TrafficEvents;
+import org.ulicarro.core.traffic.events.Visits;
 
 /** Keeps what each vehicle waited at each controlled movement, for the long waits that a mean does not tell. */
 final class WaitMeasure implements Measure<WaitRow> {

@@ -5,10 +5,10 @@ import java.io.DataOutput;
 import java.util.ArrayList;
 import java.util.List;
 import org.ulicarro.core.traffic.FleetView;
-import org.ulicarro.core.traffic.Motive;
 import org.ulicarro.core.traffic.Observer;
-import org.ulicarro.core.traffic.TrafficEvents;
 import org.ulicarro.core.traffic.TrafficView;
+import org.ulicarro.core.traffic.events.Motive;
+import org.ulicarro.core.traffic.events.TrafficEvents;
 
 /** The journey of one vehicle. */
 public final class Itinerary implements Observer {

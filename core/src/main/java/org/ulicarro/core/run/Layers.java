@@ -23,8 +23,8 @@ import org.ulicarro.core.study.Period;
 import org.ulicarro.core.study.Study;
 import org.ulicarro.core.study.StudyRules;
 import org.ulicarro.core.study.VehicleType;
-import org.ulicarro.core.traffic.Behaviour;
-import org.ulicarro.core.traffic.LaneTable;
+import org.ulicarro.core.traffic.lanes.LaneTable;
+import org.ulicarro.core.traffic.setup.Behaviour;
 
 /**
  * What a model is made of, one upon the other: network, with the room that it has for turns and its longest trip without traffic (s), then

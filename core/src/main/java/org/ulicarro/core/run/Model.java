@@ -5,8 +5,8 @@ import org.ulicarro.core.network.Network;
 import org.ulicarro.core.signal.SignalSystem;
 import org.ulicarro.core.study.Period;
 import org.ulicarro.core.study.Study;
-import org.ulicarro.core.traffic.Behaviour;
-import org.ulicarro.core.traffic.LaneTable;
+import org.ulicarro.core.traffic.lanes.LaneTable;
+import org.ulicarro.core.traffic.setup.Behaviour;
 
 /**
  * Inputs compiled for one of their periods: all that replications share. Immutable. A variant shares with the model that it was made of

@@ -23,7 +23,7 @@ import org.ulicarro.core.study.SignalController;
 import org.ulicarro.core.traffic.Observer;
 import org.ulicarro.core.traffic.Traffic;
 import org.ulicarro.core.traffic.TrafficView;
-import org.ulicarro.core.traffic.Witness;
+import org.ulicarro.core.traffic.setup.Witness;
 
 /** One replication of a model: the same model, seed and number give the same result to the bit. */
 public final class Replication implements AutoCloseable {

@@ -4,9 +4,9 @@ import java.util.stream.Collectors;
 import org.ulicarro.core.base.Clock;
 import org.ulicarro.core.network.Link;
 import org.ulicarro.core.network.Network;
-import org.ulicarro.core.traffic.LaneTable;
-import org.ulicarro.core.traffic.Restraint;
-import org.ulicarro.core.traffic.Standstill;
+import org.ulicarro.core.traffic.lanes.LaneTable;
+import org.ulicarro.core.traffic.state.Restraint;
+import org.ulicarro.core.traffic.watching.Standstill;
 
 /** Says in words who blocks whom. */
 final class StandstillText {

@@ -3,9 +3,9 @@ package org.ulicarro.core.tracks;
 import java.util.Arrays;
 import org.ulicarro.core.base.Clock;
 import org.ulicarro.core.traffic.FleetView;
-import org.ulicarro.core.traffic.LaneTable;
-import org.ulicarro.core.traffic.Restraint;
-import org.ulicarro.core.traffic.TrafficEvents;
+import org.ulicarro.core.traffic.events.TrafficEvents;
+import org.ulicarro.core.traffic.lanes.LaneTable;
+import org.ulicarro.core.traffic.state.Restraint;
 
 /**
  * Writes the legs of a block: what each vehicle did from the moment when it came in, or the block began, until it left or the block

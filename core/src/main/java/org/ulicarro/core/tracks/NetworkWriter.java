@@ -1,8 +1,8 @@
 package org.ulicarro.core.tracks;
 
 import java.util.Arrays;
-import org.ulicarro.core.traffic.TrafficEvents;
 import org.ulicarro.core.traffic.TrafficView;
+import org.ulicarro.core.traffic.events.TrafficEvents;
 
 /** Writes what a block tells of the network as a whole: new vehicles, signals, who waits outside, and what movements have cost. */
 final class NetworkWriter {

@@ -9,8 +9,8 @@ import java.io.UncheckedIOException;
 import java.util.zip.Deflater;
 import org.ulicarro.core.traffic.FleetView;
 import org.ulicarro.core.traffic.Observer;
-import org.ulicarro.core.traffic.TrafficEvents;
 import org.ulicarro.core.traffic.TrafficView;
+import org.ulicarro.core.traffic.events.TrafficEvents;
 
 /**
  * Records one replication. It changes nothing of the run, and allocates nothing once its buffers have grown.

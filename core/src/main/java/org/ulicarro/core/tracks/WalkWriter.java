@@ -3,7 +3,7 @@ package org.ulicarro.core.tracks;
 import java.util.Arrays;
 import org.ulicarro.core.demand.Walks;
 import org.ulicarro.core.traffic.TrafficView;
-import org.ulicarro.core.traffic.Walkers;
+import org.ulicarro.core.traffic.people.Walkers;
 
 /** Writes what a block tells of people on crossings: they stand or walk at their own speed, so it is enough to tell when that changes. */
 final class WalkWriter {

@@ -1,5 +1,11 @@
 package org.ulicarro.core.traffic;
 
+import org.ulicarro.core.traffic.lanes.LaneTable;
+import org.ulicarro.core.traffic.state.Fleet;
+import org.ulicarro.core.traffic.state.Ledger;
+import org.ulicarro.core.traffic.state.Resting;
+import org.ulicarro.core.traffic.state.Restraint;
+
 /**
  * Read-only sight of the vehicles on the road row by row. Rows from 0 to {@link #count()}, some of them empty; a vehicle keeps its
  * row until it leaves, then another one may get it. These are not the rows of {@link Fleet}, which are put in order now and then.
@@ -44,7 +50,7 @@ public final class FleetView {
 
     /** Whether it stands still, but for a last creeping. */
     public boolean stands(int row) {
-        return f.speed(f.rowAt(row)) < Motion.STANDING;
+        return f.speed(f.rowAt(row)) < Fleet.STANDING;
     }
 
     /** m/s² in the last step */

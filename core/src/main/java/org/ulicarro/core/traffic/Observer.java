@@ -1,6 +1,7 @@
 package org.ulicarro.core.traffic;
 
 import org.ulicarro.core.base.Stateful;
+import org.ulicarro.core.traffic.events.TrafficEvents;
 
 /** Watches a simulation: called once after each step. It must not change anything. */
 public interface Observer extends Stateful {

@@ -4,6 +4,16 @@ import java.io.DataInput;
 import java.io.DataOutput;
 import java.io.IOException;
 import org.ulicarro.core.base.Stateful;
+import org.ulicarro.core.traffic.changing.Gaps;
+import org.ulicarro.core.traffic.changing.Wishes;
+import org.ulicarro.core.traffic.driving.LaneLoop;
+import org.ulicarro.core.traffic.junctions.GiveWay;
+import org.ulicarro.core.traffic.setup.Parts;
+import org.ulicarro.core.traffic.state.Fleet;
+import org.ulicarro.core.traffic.state.LaneQueues;
+import org.ulicarro.core.traffic.state.Moved;
+import org.ulicarro.core.traffic.state.Tally;
+import org.ulicarro.core.traffic.watching.QueueMarks;
 
 /**
  * The stages of the step that read only what stood before, cut into shares for several threads. Shares hold about equally many

@@ -16,6 +16,23 @@ import org.ulicarro.core.signal.Control;
 import org.ulicarro.core.signal.SignalSystem;
 import org.ulicarro.core.signal.events.SignalRecorder;
 import org.ulicarro.core.study.Study;
+import org.ulicarro.core.traffic.changing.LaneChanges;
+import org.ulicarro.core.traffic.driving.HandOver;
+import org.ulicarro.core.traffic.driving.Motion;
+import org.ulicarro.core.traffic.entries.Entries;
+import org.ulicarro.core.traffic.events.TrafficEvents;
+import org.ulicarro.core.traffic.lanes.LaneTable;
+import org.ulicarro.core.traffic.setup.Behaviour;
+import org.ulicarro.core.traffic.setup.Parts;
+import org.ulicarro.core.traffic.setup.Witness;
+import org.ulicarro.core.traffic.state.Fleet;
+import org.ulicarro.core.traffic.state.Ledger;
+import org.ulicarro.core.traffic.state.Moved;
+import org.ulicarro.core.traffic.state.Tally;
+import org.ulicarro.core.traffic.watching.Detectors;
+import org.ulicarro.core.traffic.watching.QueueMarks;
+import org.ulicarro.core.traffic.watching.Standstill;
+import org.ulicarro.core.traffic.watching.StandstillWatch;
 
 /** The moving traffic of one replication. */
 public final class Traffic implements Stateful, AutoCloseable {
@@ -140,9 +157,9 @@ public final class Traffic implements Stateful, AutoCloseable {
         entries = new Entries(parts, behaviour.traits);
         laneChanges = new LaneChanges(parts);
         motion = new Motion(parts);
-        handOver = new HandOver(parts);
+        standstills = new StandstillWatch(parts);
+        handOver = new HandOver(parts, standstills);
         queueMarks = new QueueMarks(parts);
-        standstills = parts.standstills;
         stages = new Stages(parts, queueMarks, threads);
         detectors = new Detectors(parts);
         control = new Control(signals, parts.aspects);
@@ -286,7 +303,7 @@ public final class Traffic implements Stateful, AutoCloseable {
         double arrival = (passed ? ledger.lineTime(v) : now + left) - ledger.lost(v);
         events.writeVisits().add(ledger, v, fleet.id(v), arrival, false);
         parts.farther.keep(v);
-        for (int e = parts.farther.first(v); e != Ledger.NOBODY; e = parts.farther.after(e)) {
+        for (int e = parts.farther.first(v); e != LaneTable.NOBODY; e = parts.farther.after(e)) {
             // stands in a queue that reaches back past the line ahead: it would have been at the next one a little
             // later
             int movement = parts.wayfinding.movementAt(v, fleet.cursor(v), parts.farther.place(e));

@@ -7,6 +7,14 @@ import org.ulicarro.core.signal.AspectsView;
 import org.ulicarro.core.signal.Control;
 import org.ulicarro.core.signal.MeterState;
 import org.ulicarro.core.signal.StageAccount;
+import org.ulicarro.core.traffic.entries.Entries;
+import org.ulicarro.core.traffic.lanes.LaneTable;
+import org.ulicarro.core.traffic.people.Walkers;
+import org.ulicarro.core.traffic.setup.Parts;
+import org.ulicarro.core.traffic.state.Fleet;
+import org.ulicarro.core.traffic.state.LaneQueues;
+import org.ulicarro.core.traffic.state.Ledger;
+import org.ulicarro.core.traffic.stops.Gates;
 
 /**
  * Read-only sight of the traffic between two steps. Vehicles of a lane are counted from its downstream end, from 0. {@link #rows()}

@@ -2,6 +2,9 @@
  * The simulation of every vehicle: parallel arrays of state, and a step that reads like a table of contents ({@link
  * org.ulicarro.core.traffic.Traffic#step}).
  *
+ * <p>The rooms, each of which knows only those before it: {@code lanes}, {@code state}, {@code events}, {@code following}, {@code way}, {@code people}, {@code stops}, {@code setup}, {@code junctions}, {@code changing}, {@code entries}, {@code watching}, {@code driving}. This package puts them together: {@link
+ * org.ulicarro.core.traffic.Traffic} is the step, {@link org.ulicarro.core.traffic.TrafficView} what observers may see.
+ *
  * <p>What callers may rely on:
  *
  * <ol>

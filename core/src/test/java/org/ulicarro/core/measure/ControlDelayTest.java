@@ -10,9 +10,9 @@ import org.ulicarro.core.Crossroads;
 import org.ulicarro.core.run.Model;
 import org.ulicarro.core.run.Replication;
 import org.ulicarro.core.traffic.StatelessObserver;
-import org.ulicarro.core.traffic.TrafficEvents;
 import org.ulicarro.core.traffic.TrafficView;
-import org.ulicarro.core.traffic.Visits;
+import org.ulicarro.core.traffic.events.TrafficEvents;
+import org.ulicarro.core.traffic.events.Visits;
 
 /**
  * Control delay against a second simulation: the same few vehicles meet red in one scene and nothing but green in the other. What

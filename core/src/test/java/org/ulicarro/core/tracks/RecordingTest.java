@@ -25,9 +25,9 @@ import org.ulicarro.core.run.Snapshot;
 import org.ulicarro.core.study.VehicleType;
 import org.ulicarro.core.traffic.FleetView;
 import org.ulicarro.core.traffic.Observer;
-import org.ulicarro.core.traffic.Restraint;
-import org.ulicarro.core.traffic.TrafficEvents;
 import org.ulicarro.core.traffic.TrafficView;
+import org.ulicarro.core.traffic.events.TrafficEvents;
+import org.ulicarro.core.traffic.state.Restraint;
 
 /** What is read back from a recording is what happened. */
 class RecordingTest {

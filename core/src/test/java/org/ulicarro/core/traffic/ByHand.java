@@ -7,6 +7,11 @@ import org.ulicarro.core.demand.Walks;
 import org.ulicarro.core.run.Model;
 import org.ulicarro.core.signal.Aspect;
 import org.ulicarro.core.signal.Control;
+import org.ulicarro.core.traffic.entries.Entries;
+import org.ulicarro.core.traffic.setup.Parts;
+import org.ulicarro.core.traffic.state.Fleet;
+import org.ulicarro.core.traffic.state.Tally;
+import org.ulicarro.core.traffic.watching.QueueMarks;
 
 /**
  * Traffic in which nothing moves by itself: a test puts vehicles where it wants them, shows what signals show, and lets observers look

@@ -8,6 +8,7 @@ import org.ulicarro.core.Star;
 import org.ulicarro.core.measure.MovementRow;
 import org.ulicarro.core.run.Replication;
 import org.ulicarro.core.study.Place.Control;
+import org.ulicarro.core.traffic.lanes.LaneTable;
 
 /** How drivers give way to each other beyond one gap at a time. */
 class CourtesyRulesTest {

@@ -12,6 +12,7 @@ import org.ulicarro.core.RandomJunction;
 import org.ulicarro.core.network.Pose;
 import org.ulicarro.core.run.Model;
 import org.ulicarro.core.run.Replication;
+import org.ulicarro.core.traffic.people.Walkers;
 
 /**
  * Hours at random junctions, one after the other: that no two bodies touch, by the exact geometry of their rectangles; that nobody touches

@@ -11,6 +11,8 @@ import org.ulicarro.core.run.Replication;
 import org.ulicarro.core.study.RoadClass;
 import org.ulicarro.core.study.VehicleInput;
 import org.ulicarro.core.study.VehicleType;
+import org.ulicarro.core.traffic.events.Motive;
+import org.ulicarro.core.traffic.events.TrafficEvents;
 
 /** Why and how drivers change lanes. */
 class LaneChangeTest {

@@ -22,6 +22,8 @@ import org.ulicarro.core.study.Service;
 import org.ulicarro.core.study.Stop;
 import org.ulicarro.core.study.VehicleInput;
 import org.ulicarro.core.study.VehicleType;
+import org.ulicarro.core.traffic.events.TrafficEvents;
+import org.ulicarro.core.traffic.setup.Witness;
 
 /** What holds along a lane: closures, stops, grades, speed zones, lanes kept for some; and that drivers heed it. */
 class LaneRulesTest {

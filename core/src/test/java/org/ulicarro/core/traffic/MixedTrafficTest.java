@@ -18,6 +18,7 @@ import org.ulicarro.core.study.DriversInput.Following;
 import org.ulicarro.core.study.RoadClass;
 import org.ulicarro.core.study.VehicleInput;
 import org.ulicarro.core.study.VehicleType;
+import org.ulicarro.core.traffic.events.TrafficEvents;
 
 /** What must always hold, over random streets, mixes, parameters up to their bounds, and steps from 0.1 to 1 s. */
 class MixedTrafficTest {

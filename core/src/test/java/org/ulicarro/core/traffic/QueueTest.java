@@ -12,6 +12,7 @@ import org.ulicarro.core.run.Progress;
 import org.ulicarro.core.run.Replication;
 import org.ulicarro.core.run.Replications;
 import org.ulicarro.core.run.Trials;
+import org.ulicarro.core.traffic.events.TrafficEvents;
 
 /** Queues at a line, and what goes in gaps. */
 class QueueTest {

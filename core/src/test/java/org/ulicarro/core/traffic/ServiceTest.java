@@ -15,6 +15,7 @@ import org.ulicarro.core.run.ReplicationResult;
 import org.ulicarro.core.study.Service;
 import org.ulicarro.core.study.Stop;
 import org.ulicarro.core.study.TimeOfDay;
+import org.ulicarro.core.traffic.events.TrafficEvents;
 
 /** Buses by timetable, with passengers, held at their stops: on an empty street, so that times are known. */
 class ServiceTest {

@@ -26,7 +26,7 @@ import org.ulicarro.core.study.VehicleInput;
 import org.ulicarro.core.study.VehicleType;
 
 /** A street from west over a middle place to east, one way, for tests of single rules. Fields may be set before {@link #model}. */
-final class Street {
+public final class Street {
 
     static final double START = 8 * 3600;
 
@@ -52,7 +52,7 @@ final class Street {
         return LinkName.parse("w ahead");
     }
 
-    Model model() {
+    public Model model() {
         Map<String, Place> places = new LinkedHashMap<>();
         places.put("west", Place.of(new Point(-length, 0), Place.Control.NONE));
         places.put("middle", Place.of(new Point(0, 0), Place.Control.NONE));

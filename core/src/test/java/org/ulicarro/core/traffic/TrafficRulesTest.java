@@ -19,6 +19,7 @@ import org.ulicarro.core.run.Replication;
 import org.ulicarro.core.run.Snapshot;
 import org.ulicarro.core.signal.Aspect;
 import org.ulicarro.core.study.VehicleType;
+import org.ulicarro.core.traffic.events.TrafficEvents;
 
 /** What must always hold, over seeded random scenes. */
 class TrafficRulesTest {

@@ -18,6 +18,7 @@ import org.ulicarro.core.network.Lane;
 import org.ulicarro.core.run.Model;
 import org.ulicarro.core.run.Replication;
 import org.ulicarro.core.study.Place.Control;
+import org.ulicarro.core.traffic.events.TrafficEvents;
 
 /** Places without a signal: nobody touches anybody, nobody is lost, and the rules of the place are kept. */
 class UnsignalisedTest {
