@@ -1,13 +1,16 @@
 package org.ulicarro.core.traffic;
 
 import java.util.concurrent.atomic.AtomicInteger;
+import java.util.concurrent.atomic.AtomicLong;
 import java.util.concurrent.locks.LockSupport;
 
 /**
  * Threads that work on the shares of one stage at the same time. Every stage given to it may be cut anywhere without changing its
  * result, so the number of threads changes nothing but the time.
  *
- * <p>Stages take well under a millisecond, so helpers wait for the next one awake for a moment before they lie down.
+ * <p>Each thread takes the next share that nobody has taken. So a helper that the machine gives no time holds up no more than the one share that it
+ * has in hand, and the caller does alone what no helper comes for. Stages take well under a millisecond: helpers wait for the next one awake for a
+ * moment before they lie down.
  */
 final class Crew implements AutoCloseable {
 
@@ -17,51 +20,77 @@ final class Crew implements AutoCloseable {
     }
 
     private static final int AWAKE_FOR = 20_000; // turns of the waiting loop
+    private static final int PATIENT_FOR = 2_000; // turns until the caller lets a helper have its core
+    private static final int ROUND = 32; // bits of a ticket below the number of its round
 
+    private final int shares;
     private final Thread[] helpers;
-    private final AtomicInteger round = new AtomicInteger(); // one more for each stage
-    private final AtomicInteger busy = new AtomicInteger(); // helpers that have not finished it
+    private final AtomicLong ticket = new AtomicLong(); // number of the round, and of its next share to be taken
+    private final AtomicInteger done = new AtomicInteger(); // shares done in this round
     private volatile Stage stage;
     private volatile boolean closed;
     private volatile Throwable failure;
 
-    /** @param threads how many work, the caller's own among them */
-    Crew(int threads) {
+    /**
+     * @param threads how many work, the caller's own among them
+     * @param shares into how many a stage is cut
+     */
+    Crew(int threads, int shares) {
+        this.shares = shares;
+        ticket.set(shares); // of round 0 nothing is left
         helpers = new Thread[threads - 1];
         for (int i = 0; i < helpers.length; i++) {
-            int share = i + 1;
-            helpers[i] = new Thread(() -> help(share), "ulicarro-traffic-" + share);
+            helpers[i] = new Thread(this::help, "ulicarro-traffic-" + (i + 1));
             helpers[i].setDaemon(true);
             helpers[i].start();
         }
     }
 
-    int shares() {
-        return helpers.length + 1;
-    }
-
-    /** Does all shares of a stage, the first on the caller's thread, and returns when all are done. */
+    /** Does all shares of a stage, and returns when all are done. */
     void run(Stage work) {
         stage = work;
-        busy.set(helpers.length);
-        round.incrementAndGet();
+        done.set(0);
+        ticket.set((ticket.get() >>> ROUND) + 1 << ROUND);
         for (Thread helper : helpers) {
             LockSupport.unpark(helper);
         }
-        work.run(0);
-        while (busy.get() > 0) {
-            Thread.onSpinWait();
+        takeShares();
+        for (int turns = 0; done.get() < shares; turns++) {
+            if (turns < PATIENT_FOR) {
+                Thread.onSpinWait();
+            } else {
+                Thread.yield();
+            }
         }
         if (failure != null) {
             throw new IllegalStateException("a share of the step failed", failure);
         }
     }
 
-    private void help(int share) {
-        int seen = 0;
+    /** Takes shares until none is left. Whoever has taken one keeps its round from ending, so that the stage is that round's. */
+    private void takeShares() {
+        while (true) {
+            long taken = ticket.get();
+            int share = (int) taken;
+            if (share >= shares) {
+                return;
+            }
+            if (ticket.compareAndSet(taken, taken + 1)) {
+                try {
+                    stage.run(share);
+                } catch (RuntimeException | Error e) {
+                    failure = e;
+                } finally {
+                    done.incrementAndGet();
+                }
+            }
+        }
+    }
+
+    private void help() {
         while (true) {
             int turns = 0;
-            while (round.get() == seen) {
+            while ((int) ticket.get() >= shares) {
                 if (closed) {
                     return;
                 }
@@ -71,14 +100,7 @@ final class Crew implements AutoCloseable {
                     LockSupport.park(this);
                 }
             }
-            seen++;
-            try {
-                stage.run(share);
-            } catch (RuntimeException | Error e) {
-                failure = e;
-            } finally {
-                busy.decrementAndGet();
-            }
+            takeShares();
         }
     }
 

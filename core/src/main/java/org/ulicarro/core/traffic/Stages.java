@@ -25,6 +25,9 @@ final class Stages implements AutoCloseable, Stateful {
     /** What a vehicle costs, with an empty lane as the measure. */
     private static final int PER_VEHICLE = 20;
 
+    /** Where there are several threads: small enough that none waits long for another one's last share. */
+    private static final int SHARES_PER_THREAD = 8;
+
     private final Parts parts;
     private final LaneQueues queues;
     private final Fleet f;
@@ -35,6 +38,7 @@ final class Stages implements AutoCloseable, Stateful {
     private final Tally[] found;
     private final int[] firstLane; // share -> first of its lanes; one more than shares
     private final int[] firstPlace; // share -> number of the first of its places
+    private final int most; // shares of a stage, where it is shared at all
     private final Crew crew; // null where one thread does it all
     private final Crew.Stage wishStage = this::collectWishes;
     private final Crew.Stage giveWayStage = this::decideGaps;
@@ -50,22 +54,23 @@ final class Stages implements AutoCloseable, Stateful {
         f = parts.fleet;
         this.queueMarks = queueMarks;
         giveWay = new GiveWay(parts);
-        wishes = new Wishes[threads];
-        driving = new LaneLoop[threads];
-        found = new Tally[threads];
-        for (int i = 0; i < threads; i++) {
+        most = threads == 1 ? 1 : threads * SHARES_PER_THREAD;
+        wishes = new Wishes[most];
+        driving = new LaneLoop[most];
+        found = new Tally[most];
+        for (int i = 0; i < most; i++) {
             wishes[i] = new Wishes(parts, new Gaps(parts));
             driving[i] = new LaneLoop(parts);
             found[i] = new Tally();
         }
-        firstLane = new int[threads + 1];
-        firstPlace = new int[threads + 1];
-        crew = threads > 1 ? new Crew(threads) : null;
+        firstLane = new int[most + 1];
+        firstPlace = new int[most + 1];
+        crew = threads > 1 ? new Crew(threads, most) : null;
     }
 
     /** Cuts the work of a step. */
     void begin(boolean worthSharing) {
-        shares = crew != null && worthSharing ? crew.shares() : 1;
+        shares = crew != null && worthSharing ? most : 1;
         int lanes = parts.table.lanes;
         int places = parts.table.junctions.places;
         int total = PER_VEHICLE * f.count() + lanes;
