@@ -7,7 +7,9 @@ import java.util.LinkedHashSet;
 import java.util.List;
 import java.util.Map;
 import java.util.Set;
+import java.util.SortedSet;
 import java.util.TreeMap;
+import java.util.TreeSet;
 import org.ulicarro.core.base.Clock;
 import org.ulicarro.core.base.Fault;
 import org.ulicarro.core.network.EntryRule;
@@ -72,13 +74,15 @@ public final class SignalDraft {
         return faults;
     }
 
-    private boolean[][] together() {
-        boolean[][] together = new boolean[groups.size()][groups.size()];
+    /** Group to those that may have green at the same time, ascending: a table of all pairs would grow with the square of a town. */
+    private int[][] together() {
+        List<SortedSet<Integer>> others = new ArrayList<>();
+        groups.forEach(group -> others.add(new TreeSet<>()));
         sharedGreens.forEach(pair -> {
-            together[pair[0]][pair[1]] = true;
-            together[pair[1]][pair[0]] = true;
+            others.get(pair[0]).add(pair[1]);
+            others.get(pair[1]).add(pair[0]);
         });
-        return together;
+        return others.stream().map(of -> of.stream().mapToInt(i -> i).toArray()).toArray(int[][]::new);
     }
 
     /** The number of the group that is added next. */

@@ -43,7 +43,7 @@ public final class SignalSystem {
     private final Map<Integer, Integer> groupOfLane;
     private final int[] hostOf;
     private final boolean[] yields;
-    private final boolean[][] together;
+    private final int[][] together; // group -> those that may have green at the same time, ascending
     private final List<DetectorPlace> detectors;
     private final List<int[]> never;
     private final List<Placed> controllers;
@@ -52,7 +52,7 @@ public final class SignalSystem {
     SignalSystem(
             List<GroupInfo> groups,
             Served served,
-            boolean[][] together,
+            int[][] together,
             int[][] crossingGroups,
             List<DetectorPlace> detectors,
             List<int[]> never,
@@ -140,7 +140,7 @@ public final class SignalSystem {
     }
 
     private boolean areShared(int groupA, int groupB) {
-        return groupA == NO_GROUP || groupB == NO_GROUP || together[groupA][groupB];
+        return groupA == NO_GROUP || groupB == NO_GROUP || Arrays.binarySearch(together[groupA], groupB) >= 0;
     }
 
     /** Places with a controller, in the order of the study. */
