@@ -6,6 +6,7 @@ import java.util.ArrayList;
 import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
+import java.util.function.ToDoubleFunction;
 import org.ulicarro.core.base.Draws;
 import org.ulicarro.core.base.Draws.Purpose;
 import org.ulicarro.core.base.Fault;
@@ -39,6 +40,9 @@ public final class Star {
     public List<String> minor = List.of();
     public Map<String, MovementInput> movements = Map.of();
     public Double outerDiameter; // of a roundabout, m; null for the usual one
+    public Integer ringLanes; // likewise; null for as many as the legs ask for
+    public Map<VehicleType, Double> mix = Map.of(VehicleType.CAR, 1.0);
+    public ToDoubleFunction<Movement> demand; // veh/h of each movement; null for the same of all but turning back
     public double legLength = 250;
     public double speed = 50 / 3.6;
     public double perApproach = 200; // veh/h
@@ -100,7 +104,7 @@ public final class Star {
                         null,
                         null,
                         control == Control.ROUNDABOUT ? outerDiameter : null,
-                        null,
+                        control == Control.ROUNDABOUT ? ringLanes : null,
                         null,
                         null,
                         null));
@@ -134,6 +138,13 @@ public final class Star {
         return NetworkInput.of(places, roads);
     }
 
+    /** Whether its network has no errors: not every plan can be built. */
+    public boolean canBeBuilt() {
+        List<Fault> faults = new ArrayList<>();
+        NetworkCompiler.compile(network(), driveOn, faults);
+        return faults.stream().noneMatch(f -> f.severity() == Fault.Severity.ERROR);
+    }
+
     /** The compiled network; fails the test when it has errors. */
     public Network compiled() {
         List<Fault> faults = new ArrayList<>();
@@ -162,7 +173,7 @@ public final class Star {
                 null,
                 null,
                 network(),
-                DemandInput.of(Map.of(VehicleType.CAR, 1.0)),
+                DemandInput.of(mix),
                 Map.of(),
                 null);
     }
@@ -181,7 +192,8 @@ public final class Star {
         for (int m : network.junctions().get("middle").movements()) {
             Movement movement = network.movements().get(m);
             boolean back = movement.name().endsWith("U");
-            double vehicles = back ? 0 : perApproach / 4 / ways.get(movement.fromLink());
+            double same = back ? 0 : perApproach / ways.get(movement.fromLink());
+            double vehicles = (demand == null ? same : demand.applyAsDouble(movement)) / 4;
             counts.add(
                     new Count("middle", movement.id(), 3600 * 8, 3600 * 8 + 900, vehicles, "/counts/" + movement.id()));
         }

@@ -158,7 +158,7 @@ public final class Traffic implements Stateful, AutoCloseable {
         laneChanges = new LaneChanges(parts);
         motion = new Motion(parts);
         standstills = new StandstillWatch(parts);
-        handOver = new HandOver(parts, standstills);
+        handOver = new HandOver(parts, standstills, behaviour.traits);
         queueMarks = new QueueMarks(parts);
         stages = new Stages(parts, queueMarks, threads);
         detectors = new Detectors(parts);

@@ -2,6 +2,7 @@ package org.ulicarro.core.traffic.changing;
 
 import org.ulicarro.core.network.StopPlace;
 import org.ulicarro.core.study.DriverNumbers;
+import org.ulicarro.core.study.VehicleType;
 import org.ulicarro.core.traffic.events.Motive;
 import org.ulicarro.core.traffic.lanes.LaneKinds;
 import org.ulicarro.core.traffic.lanes.LaneRules;
@@ -26,6 +27,8 @@ public final class Wishes {
 
     /** Seconds between two looks at whether another lane is better. */
     private static final double LOOKS_EVERY = 1.0;
+
+    private static final byte TRAM = (byte) VehicleType.TRAM.ordinal();
 
     private final LaneTable table;
     private final LaneRules rules;
@@ -187,6 +190,9 @@ public final class Wishes {
     }
 
     private void gain(int v, int lane, int k, int tick) {
+        if (f.type(v) == TRAM) {
+            return; // it keeps to its track as far as it can
+        }
         boolean byOthers = f.restraint(v) == VEHICLE || f.restraint(v) == ROOM;
         boolean hindered = byOthers && f.speed(v) < hinderedBelow * f.desiredSpeed(v);
         boolean outward = rules.keepOuter[lane] && table.right[lane] != LaneTable.NONE;

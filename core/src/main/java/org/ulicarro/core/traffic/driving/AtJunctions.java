@@ -98,13 +98,26 @@ abstract class AtJunctions extends Pedals {
         boolean ringAhead = queues.is(queues.to(path), LaneKinds.RING);
         // who enters a ring is asked when it looks for its gap, who leaves one is not
         boolean asked = queues.is(path, LaneKinds.MEETS) && ring == ringAhead && canStop(v, toEnd);
-        if (asked && (ring ? !occupancy.isStuck(v) : f.blocks(v) == 0)) {
+        if (asked && (ring ? !givesUp(v) : f.blocks(v) == 0)) {
             int last = ring ? ringRoom.missing(v, path) : occupancy.noRoomBehind(v, path);
             if (last >= 0) {
                 stopAt(v, toEnd, beforeLine, KEEP_CLEAR, f.id(last));
                 blame(last);
             }
         }
+    }
+
+    /** For how long a path's signal has shown what it shows (s). */
+    private double yellowFor(int path) {
+        return (occupancy.tick - aspects.since(queues.group(path))) * 0.1;
+    }
+
+    /** Who has stood for long on a ring closes up to the one ahead, past the leg, and does not think again on the way. */
+    private boolean givesUp(int v) {
+        if (occupancy.isStuck(v)) {
+            f.decision(v, Fleet.GOES);
+        }
+        return f.decision(v) == Fleet.GOES;
     }
 
     private boolean canStop(int v, double distance) {
@@ -116,7 +129,9 @@ abstract class AtJunctions extends Pedals {
         double speed = f.speed(v);
         if (aspect == Aspect.YELLOW && f.decision(v) == Fleet.UNDECIDED) {
             double room = toEnd - speed * yellowReaction;
-            boolean inTime = toEnd <= speed * (table.yellow[f.next(v)] + lateAtMost);
+            // who comes to the line only now, from another lane, has less of the yellow left than it lasts
+            double left = table.yellow[f.next(v)] - yellowFor(f.next(v));
+            boolean inTime = toEnd <= speed * (left + lateAtMost);
             double limit = inTime ? f.yellowLimit(v) : Math.max(f.yellowLimit(v), lateDeceleration);
             boolean canStop = room > 0 && speed * speed / (2 * room) <= limit;
             f.decision(v, canStop ? Fleet.STOPS : Fleet.GOES);

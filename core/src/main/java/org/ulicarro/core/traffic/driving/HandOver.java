@@ -1,8 +1,11 @@
 package org.ulicarro.core.traffic.driving;
 
 import org.ulicarro.core.base.Clock;
+import org.ulicarro.core.demand.Departures;
 import org.ulicarro.core.network.Movement;
+import org.ulicarro.core.study.RoadClass;
 import org.ulicarro.core.traffic.events.TrafficEvents;
+import org.ulicarro.core.traffic.following.Traits;
 import org.ulicarro.core.traffic.lanes.LaneRules;
 import org.ulicarro.core.traffic.lanes.LaneTable;
 import org.ulicarro.core.traffic.setup.Parts;
@@ -26,12 +29,14 @@ public final class HandOver {
     private final StandstillWatch standstills;
     private final Wayfinding wayfinding;
     private final TrafficEvents events;
+    private final Traits traits;
+    private final Departures departures;
     private final double dt;
     private Tally over = new Tally(); // slots of who may be over the end of their lane
     private Tally stillOver = new Tally();
     public int arrived; // vehicles that have left the network
 
-    public HandOver(Parts parts, StandstillWatch standstills) {
+    public HandOver(Parts parts, StandstillWatch standstills, Traits traits) {
         table = parts.table;
         rules = parts.rules;
         queues = parts.queues;
@@ -39,6 +44,8 @@ public final class HandOver {
         ledger = parts.ledger;
         farther = parts.farther;
         this.standstills = standstills;
+        this.traits = traits;
+        departures = parts.departures;
         wayfinding = parts.wayfinding;
         events = parts.events;
         dt = parts.dt;
@@ -151,6 +158,13 @@ public final class HandOver {
     }
 
     private void leaveJunction(int v, int lane) {
+        int path = f.tail(v);
+        if (rules.motorway[lane]
+                != rules.motorway[table.from[path]]) { // drivers drive as one does on the road they are on
+            int d = f.id(v);
+            RoadClass roadClass = rules.motorway[lane] ? RoadClass.MOTORWAY : RoadClass.URBAN;
+            traits.draw(f, v, departures.kind()[d], roadClass, departures.key()[d]);
+        }
         f.cursor(v, f.cursor(v) + 1);
         f.committed(v, Fleet.NO_GAP);
         f.since(v, Double.NaN);

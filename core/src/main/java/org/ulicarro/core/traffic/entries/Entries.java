@@ -38,6 +38,11 @@ public final class Entries implements Stateful {
     private final Traits traits;
     private final TrafficEvents events;
 
+    /** Who has more than this before it, for each lane to change, comes in on any lane (m, s). */
+    private static final double LEAVES = 200;
+
+    private static final double LEAVES_FOR = 25;
+
     /** Nobody tries to come in behind a rear that is nearer than this (m). */
     private static final double LEAST_ROOM = 2.0;
 
@@ -175,7 +180,10 @@ public final class Entries implements Stateful {
             if (table.start[lane] > 0) {
                 continue;
             }
+            // as far from where it matters as for a change that drivers make to get on faster, nobody thinks of the way
+            // yet
             int changes = table.changesTo(lane, movement);
+            changes = table.end[lane] > changes * (LEAVES + LEAVES_FOR * table.limit[lane]) ? 0 : changes;
             if (!rules.mayUse(
                     lane, kind.base().ordinal(), Clock.ticks(departures.time()[departure]))) {
                 changes += 100; // only where nothing else is left

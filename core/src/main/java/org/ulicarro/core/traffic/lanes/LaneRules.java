@@ -33,7 +33,7 @@ public final class LaneRules {
 
     private final LaneTable table;
     public final double[] grade; // lane -> uphill, as a share
-    final boolean[] motorway; // lane -> whether it belongs to a motorway
+    public final boolean[] motorway; // lane -> whether it belongs to a motorway
     public final boolean[] keepOuter; // lane -> whether drivers go back to the lane next to the kerb
     public final double[]
             timeGapShare; // path -> share of their time gaps and reactions in its queue; 1 on lanes of links

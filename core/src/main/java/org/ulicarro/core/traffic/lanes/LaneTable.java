@@ -86,6 +86,7 @@ public final class LaneTable {
     public final FootTable foot;
     public final LongTable longs;
     public final JunctionTable junctions;
+    public final RingTable rings;
 
     public LaneTable(Network network, SignalSystem signals) {
         this.network = network;
@@ -140,6 +141,7 @@ public final class LaneTable {
         foot = new FootTable(this);
         longs = new LongTable(this);
         junctions = new JunctionTable(this);
+        rings = new RingTable(this);
     }
 
     private int[] filled(int value) {
