@@ -63,6 +63,11 @@ public final class FleetView {
         return f.length(f.rowAt(row));
     }
 
+    /** Time gap that its driver wants (s). */
+    public double timeGap(int row) {
+        return f.timeGap(f.rowAt(row));
+    }
+
     /** Its desired speed as a share of the limit. */
     public double desiredSpeed(int row) {
         return f.factor(f.rowAt(row));

@@ -4,10 +4,13 @@ import static org.assertj.core.api.Assertions.assertThat;
 
 import java.util.LinkedHashMap;
 import java.util.Map;
+import java.util.Set;
+import java.util.TreeSet;
 import org.junit.jupiter.api.Test;
 import org.ulicarro.core.base.Quantity;
 import org.ulicarro.core.run.Model;
 import org.ulicarro.core.run.Replication;
+import org.ulicarro.core.study.Direction;
 import org.ulicarro.core.study.RoadClass;
 import org.ulicarro.core.study.VehicleInput;
 import org.ulicarro.core.study.VehicleType;
@@ -101,5 +104,95 @@ class LaneChangeTest {
         });
         replication.result();
         assertThat(waited[0]).isLessThan(15);
+    }
+
+    /** Trams keep to their track though cars are faster beside it, and lanes that lead on are used by all. */
+    @Test
+    void tramsDoNotChangeLanesToGetOnFaster() {
+        Street street = new Street();
+        street.length = 2000;
+        street.perHour = 900;
+        street.mix = Map.of(VehicleType.CAR, 0.7, VehicleType.TRAM, 0.15, VehicleType.TRUCK, 0.15);
+        Model model = street.model();
+        int[] changes = new int[2];
+        Replication replication = new Replication(model, 1);
+        replication.observe(new StatelessObserver() {
+            @Override
+            public void afterStep(TrafficView view, TrafficEvents events) {
+                for (int i = 0; i < events.moveCount(); i++) {
+                    if (events.moveKind(i) == TrafficEvents.STARTED_OVER && events.moveMotive(i) == Motive.GAIN) {
+                        changes[isTram(model, view.rows().vehicle(events.moveRow(i))) ? 1 : 0]++;
+                    }
+                }
+            }
+        });
+        replication.result();
+        assertThat(changes[1]).isZero();
+        assertThat(changes[0]).isGreaterThan(20);
+    }
+
+    private static boolean isTram(Model model, int vehicle) {
+        return model.demand().departures(1).kind()[vehicle].base() == VehicleType.TRAM;
+    }
+
+    /** A road of two lanes that loses one after two kilometres: those who come in do not all choose the lane that goes on. */
+    @Test
+    void bothLanesAreUsedFarFromWhereOneEnds() {
+        Street street = new Street();
+        street.length = 2000;
+        street.speed = 70 / 3.6;
+        street.perHour = 1500;
+        street.second = Direction.of(1);
+        Model model = street.model();
+        int[] entered = new int[2];
+        Replication replication = new Replication(model, 1);
+        Set<Integer> seen = new TreeSet<>();
+        replication.observe(new StatelessObserver() {
+            @Override
+            public void afterStep(TrafficView view, TrafficEvents events) {
+                for (int lane = 0; lane < 2; lane++) {
+                    for (int k = 0; k < view.vehiclesOn(lane); k++) {
+                        entered[lane] += seen.add(view.vehicle(lane, k)) ? 1 : 0;
+                    }
+                }
+            }
+        });
+        assertThat(replication.result().missedTurns()).isZero();
+        assertThat(entered[0]).isGreaterThan(100);
+        assertThat(entered[1]).isGreaterThan(100);
+    }
+
+    /** A driver's class is that of the road it is on: behind a road of a town the time gaps are those of motorways. */
+    @Test
+    void driversDriveByTheClassOfTheRoadTheyAreOn() {
+        Street street = new Street();
+        street.firstClass = RoadClass.URBAN;
+        street.roadClass = RoadClass.MOTORWAY;
+        Street all = new Street();
+        all.roadClass = RoadClass.MOTORWAY;
+        assertThat(desiredGaps(street.model(), 0)).isBetween(0.95, 1.05);
+        assertThat(desiredGaps(street.model(), 1)).isBetween(1.15, 1.25);
+        assertThat(desiredGaps(all.model(), 0)).isBetween(1.15, 1.25);
+    }
+
+    /** Mean of the time gaps that drivers want on the first or the second road (s). */
+    private static double desiredGaps(Model model, int road) {
+        double[] sum = new double[2];
+        Replication replication = new Replication(model, 1);
+        replication.observe(new StatelessObserver() {
+            @Override
+            public void afterStep(TrafficView view, TrafficEvents events) {
+                FleetView rows = view.rows();
+                for (int row = 0; row < rows.count(); row++) {
+                    boolean there = rows.vehicle(row) >= 0 && !model.table().path[rows.lane(row)];
+                    if (there && model.network().lanes().get(rows.lane(row)).link() == road) {
+                        sum[0] += rows.timeGap(row);
+                        sum[1]++;
+                    }
+                }
+            }
+        });
+        replication.result();
+        return sum[0] / sum[1];
     }
 }

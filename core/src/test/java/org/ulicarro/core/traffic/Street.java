@@ -38,6 +38,7 @@ public final class Street {
     double grade;
     double seconds = 1200;
     RoadClass roadClass = RoadClass.URBAN;
+    RoadClass firstClass; // of the first road where it is another one
     Direction first = Direction.of(2);
     Direction second = Direction.of(2);
     Map<VehicleType, Double> mix = Map.of(VehicleType.CAR, 1.0);
@@ -58,7 +59,11 @@ public final class Street {
         places.put("middle", Place.of(new Point(0, 0), Place.Control.NONE));
         places.put("east", Place.of(new Point(500, 0), Place.Control.NONE));
         Map<String, Road> roads = new LinkedHashMap<>();
-        roads.put("w", road("west", "middle", first));
+        RoadClass before = firstClass == null ? roadClass : firstClass;
+        roads.put(
+                "w",
+                new Road(
+                        null, before, List.of("west", "middle"), null, null, speed, grade, 0, null, null, first, null));
         roads.put("e", road("middle", "east", second));
         if (rampPerHour > 0) {
             Direction.Ramp joins = new Direction.Ramp(Direction.Side.RIGHT, 200, 60);
