@@ -3,7 +3,7 @@ package org.ulicarro.core.traffic.following;
 /**
  * The speed from which no collision is possible, whatever the following rule asks for.
  *
- * <p>The condition is v'²/2B + (v + v') dt/2 <= gap + vl²/2B for the speed v' after the step: braking with all it has, the vehicle
+ * <p>The condition is {@code v'²/2B + (v + v') dt/2 <= gap + vl²/2B} for the speed v' after the step: braking with all it has, the vehicle
  * still stops behind where its leader stops when that one does the same. It keeps a promise by induction: if it held before the step it can be
  * kept in every later one. All brake equally hard, since stopping behind where the leader stops does not keep a hard braker from running into
  * a soft one on the way. The form is that of P. G. Gipps, <i>A behavioural car-following model for computer simulation</i>, Transportation
