@@ -141,6 +141,55 @@ final class CourtesyCases {
                     1.1 * expected,
                     Scene.figure(found, 0)));
         }
+        // chapter 21: the fifth degree with 0.2 s for each left turn and -0.6 s for each right turn
+        turning(rows, 0.20, 0.13);
+        turning(rows, 0.10, 0.30);
         return rows;
+    }
+
+    private static void turning(List<Row> rows, double left, double right) {
+        double expected = 3600 / (9.6 + 0.2 * left - 0.6 * right);
+        double[][] found = Scene.each(REPLICATIONS, allStopTurning(left, right), r -> {
+            LineCount count = LineCount.of(r);
+            double sum = 0;
+            for (String approach : new String[] {"EB", "WB", "NB", "SB"}) {
+                sum += count.flow(approach + "L") + count.flow(approach + "T") + count.flow(approach + "R");
+            }
+            return new double[] {sum / 4};
+        });
+        rows.add(Row.of(
+                Scene.text("all stop, all saturated, %.0f %% left, %.0f %% right: veh/h a leg", 100 * left, 100 * right),
+                0.9 * expected,
+                1.1 * expected,
+                Scene.figure(found, 0)));
+    }
+
+    /** Four saturated legs of one lane from which people go all ways. */
+    private static Model allStopTurning(double left, double right) {
+        StringBuilder names = new StringBuilder();
+        StringBuilder values = new StringBuilder();
+        for (String approach : new String[] {"EB", "WB", "NB", "SB"}) {
+            names.append(Scene.text(",%1$sL,%1$sT,%1$sR", approach));
+            values.append(Scene.text(",%.0f,%.0f,%.0f", 800 * left, 800 * (1 - left - right), 800 * right));
+        }
+        String study = """
+                format: ulicarro/1
+                title: all stop, turning
+                periods: {p: {from: "08:00", to: "09:00", warm-up: {length: 15 min}, drain: 1 min}}
+                network:
+                  places:
+                    middle: {at: [0, 0], control: all-stop}
+                    west: {at: [-500, 0]}
+                    east: {at: [500, 0]}
+                    south: {at: [0, -500]}
+                    north: {at: [0, 500]}
+                  roads:
+                    w: {between: [west, middle], speed: 50 km/h, ahead: {lanes: 1}, back: {lanes: 1}}
+                    e: {between: [east, middle], speed: 50 km/h, ahead: {lanes: 1}, back: {lanes: 1}}
+                    s: {between: [south, middle], speed: 50 km/h, ahead: {lanes: 1}, back: {lanes: 1}}
+                    n: {between: [north, middle], speed: 50 km/h, ahead: {lanes: 1}, back: {lanes: 1}}
+                demand: {mix: {car: 100 %}, volumes: {p: counts.csv}}
+                """;
+        return Scene.read(study, "place,from,to" + names + "\nmiddle,08:00,09:00" + values + "\n");
     }
 }

@@ -44,15 +44,19 @@ final class Delay {
     }
 
     /**
-     * Near and beyond capacity against a queue without length, fed with the same arrivals and served at the measured saturation flow in the
-     * measured effective green.
+     * Near and beyond capacity against a queue without length, fed with the same arrivals and served at what the line lets through when its
+     * queue never ends: flow goes on rising a little behind the 16th vehicle, up to which saturation flow is measured.
      */
     private static void pointQueue(List<Row> rows, double saturation, double share) {
-        for (double x : new double[] {0.9, 0.95, 1.0, 1.05}) {
+        Approach full = new Approach();
+        full.veh = 1.4 * saturation * share;
+        double served = mean(Scene.figure(
+                Scene.each(10, full.model(), r -> new double[] {LineCount.of(r).flow("EBT")}), 0));
+        for (double x : new double[] {0.9, 0.95, 1.0, 1.1}) {
             Approach approach = new Approach();
-            approach.veh = x * saturation * share;
+            approach.veh = x * served;
             double[][] found = Scene.each(20, approach.model(), r -> {
-                double reference = pointQueueDelay(r, saturation / 3600, share * Approach.CYCLE);
+                double reference = pointQueueDelay(r, served / share / 3600, share * Approach.CYCLE);
                 var row = r.result().rows(MovementRow.class).stream()
                         .filter(one -> one.name().equals("EBT") && one.toS() - one.fromS() > 3000)
                         .findFirst()

@@ -34,6 +34,8 @@ public final class FidelitySuite {
         cases.put("spillback", Spillback::rows);
         cases.put("breakdown", Motorway::breakdown);
         cases.put("jam", Motorway::jam);
+        cases.put("fed", Motorway::fed);
+        cases.put("weave", Weaving::rows);
         return cases;
     }
 

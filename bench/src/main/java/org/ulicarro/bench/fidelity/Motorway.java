@@ -14,6 +14,7 @@ final class Motorway {
     private static final double FREE = 110 / 3.6;
     private static final double EVERY = 250; // m between gauges upstream
     private static final double START = 8 * 3600;
+    private static final int BINS = 36; // of five minutes
 
     private Motorway() {}
 
@@ -34,17 +35,18 @@ final class Motorway {
             demand: {mix: {car: 100 %}, volumes: {p: counts.csv}}
             """;
 
-    /** The ramp with mainline demand rising by steps of ten minutes. */
-    static Model ramp() {
+    /** A ramp onto a road of so many lanes, with mainline demand rising by steps of ten minutes. */
+    static Model ramp(int lanes, String mix) {
         StringBuilder counts = new StringBuilder("place,from,to,main>onward,ramp>onward\n");
         for (int slice = 0; slice < 18; slice++) {
             int minute = slice * 10;
-            double main = Math.min(4100, 2700 + slice * 120) / 6;
+            double main = Math.min(4100, 2700 + slice * 120) / 6.0 * lanes / 2;
             counts.append(Scene.text(
                     "merge,%02d:%02d,%02d:%02d,%.1f,%.1f%n",
                     8 + minute / 60, minute % 60, 8 + (minute + 10) / 60, (minute + 10) % 60, main, 700 / 6.0));
         }
-        return Scene.read(ROADS, counts.toString());
+        return Scene.read(
+                ROADS.replace("lanes: 2", "lanes: " + lanes).replace("car: 100 %", mix), counts.toString());
     }
 
     /** Gauges along the main road, upstream of the ramp, and one after it. */
@@ -68,45 +70,91 @@ final class Motorway {
             return new Gauges(upstream, after);
         }
 
-        /** Start of the first quarter of an hour all of whose minutes are slower than 75 % of free just before the ramp; NaN if none. */
-        double breakdown() {
+        /**
+         * The first of three intervals of five minutes, counted from the full hour, all of which are slower than 75 % of free just before
+         * the ramp; -1 if there are none.
+         */
+        int breakdown() {
             Gauge last = upstream.get(upstream.size() - 1);
             int slow = 0;
-            for (double t = START; t < START + 3 * 3600; t += 60) {
-                double speed = last.speed(t, t + 60);
-                slow = speed < 0.75 * FREE ? slow + 1 : 0;
-                if (slow == 15) {
-                    return t - 14 * 60;
+            for (int bin = 0; bin < BINS; bin++) {
+                slow = last.speed(time(bin), time(bin + 1)) < 0.75 * FREE ? slow + 1 : 0;
+                if (slow == 3) {
+                    return bin - 2;
                 }
             }
-            return Double.NaN;
+            return -1;
+        }
+
+        private static double time(int bin) {
+            return START + bin * 300;
         }
     }
 
     static List<Row> breakdown() {
-        double[][] found = Scene.each(REPLICATIONS, ramp(), r -> {
+        List<Row> rows = new ArrayList<>();
+        breakdown(rows, "two lanes", 2, "car: 100 %", 1);
+        breakdown(rows, "three lanes", 3, "car: 100 %", 1);
+        breakdown(rows, "two lanes, 10 % trucks", 2, "car: 90 %, truck: 5 %, articulated: 5 %", 1.1);
+        return rows;
+    }
+
+    private static void breakdown(List<Row> rows, String what, int lanes, String mix, double pcu) {
+        double[][] found = Scene.each(REPLICATIONS, ramp(lanes, mix), r -> {
             Gauges gauges = Gauges.on(r);
-            double at = gauges.breakdown();
-            if (Double.isNaN(at)) {
+            int at = gauges.breakdown();
+            if (at < 1) {
                 return new double[] {Double.NaN, Double.NaN, 0};
             }
-            double before = 0; // the fullest five minutes of the quarter of an hour before it
-            for (double t = at - 900; t <= at - 300; t += 60) {
-                before = Math.max(before, gauges.after.flow(t, t + 300, 2));
-            }
-            double discharge = gauges.after.flow(at + 300, Math.min(at + 2100, START + 3 * 3600), 2);
-            return new double[] {before, 100 * (1 - discharge / before), 1};
+            double before = gauges.after.flow(Gauges.time(at - 1), Gauges.time(at), lanes);
+            double discharge = gauges.after.flow(Gauges.time(at + 1), Gauges.time(Math.min(at + 7, BINS)), lanes);
+            return new double[] {before * pcu, 100 * (1 - discharge / before), 1, discharge * pcu};
         });
         double[] flows = present(Scene.figure(found, 0));
         double[] sorted = flows.clone();
         Arrays.sort(sorted);
-        List<Row> rows = new ArrayList<>();
-        rows.add(Row.of("share of runs that break down (%)", 90, 100, scaled(Scene.figure(found, 2))));
-        rows.add(Row.of("fullest 5 min of the 15 min before (veh/h/lane): mean", 1900, 2400, flows));
+        rows.add(Row.of(what + ": share of runs that break down (%)", 90, 100, scaled(Scene.figure(found, 2))));
+        rows.add(Row.of("  last 5 min before it (pcu/h/lane): mean", 1900, 2400, flows));
         rows.add(Row.of("  lowest", 1900, 2400, sorted[0]));
         rows.add(Row.of("  highest", 1900, 2400, sorted[sorted.length - 1]));
-        rows.add(Row.of("discharge lower after it by (%)", 3, 18, present(Scene.figure(found, 1))));
-        return rows;
+        rows.add(Row.of("  discharge lower after it by (%)", 3, 18, present(Scene.figure(found, 1))));
+    }
+
+    /** The same motorway fed by 200 m of a street of the town and by one of its own kind: drivers drive as one does on the road they are on. */
+    static List<Row> fed() {
+        double[][] found = new double[2][];
+        for (int i = 0; i < 2; i++) {
+            Model model = Scene.read(
+                    Scene.text("""
+                    format: ulicarro/1
+                    title: fed
+                    periods: {p: {from: "08:00", to: "09:00", warm-up: {length: 15 min}, drain: 1 min}}
+                    network:
+                      places:
+                        west: {at: [-200, 0]}
+                        middle: {at: [0, 0]}
+                        drop: {at: [2500, 0]}
+                        east: {at: [4000, 0]}
+                      roads:
+                        a: {class: %s, between: [west, middle], speed: 110 km/h, ahead: {lanes: 2}}
+                        b: {class: motorway, between: [middle, drop], speed: 110 km/h, ahead: {lanes: 2}}
+                        c: {class: motorway, between: [drop, east], speed: 110 km/h, ahead: {lanes: 1}}
+                    demand: {mix: {car: 100 %%}, volumes: {p: counts.csv}}
+                    """, i == 0 ? "motorway" : "urban"),
+                    "place,from,to,a>b\nmiddle,08:00,09:00,2600\n");
+            found[i] = Scene.figure(
+                    Scene.each(REPLICATIONS, model, r -> {
+                        Gauge gauge = new Gauge(r.model(), "c ahead", 700);
+                        r.observe(gauge);
+                        r.result();
+                        return new double[] {gauge.flow(START + 900, START + 3600, 1)};
+                    }),
+                    0);
+        }
+        double own = Arrays.stream(found[0]).average().orElseThrow();
+        return List.of(
+                Row.of("two lanes become one at 110 km/h: discharge (veh/h)", 1400, 2000, found[0]),
+                Row.of("  fed by 200 m of an urban road: the same", 0.97 * own, 1.03 * own, found[1]));
     }
 
     private static double[] present(double[] values) {

@@ -36,7 +36,7 @@ final class Plots {
     static void write(Path folder) throws IOException {
         Files.createDirectories(folder);
         headways(folder.resolve("fidelity-discharge.png").toFile());
-        Motorway.Gauges gauges = Motorway.Gauges.on(new Replication(Motorway.ramp(), 1));
+        Motorway.Gauges gauges = Motorway.Gauges.on(new Replication(Motorway.ramp(2, "car: 100 %"), 1));
         fundamental(gauges, folder.resolve("fidelity-flow-density.png").toFile());
         CapacityPlots.write(folder);
         breakdown(gauges, folder.resolve("fidelity-breakdown.png").toFile());

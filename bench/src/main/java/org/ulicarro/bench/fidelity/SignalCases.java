@@ -22,7 +22,8 @@ final class SignalCases {
             Watcher.mean(d.waves),
             d.yellowUsed(),
             100 * d.late(),
-            Watcher.mean(d.spacings)
+            Watcher.mean(d.spacings),
+            d.headway(13, Discharge.POSITIONS) / d.headway(5, 8)
         };
     }
 
@@ -52,6 +53,7 @@ final class SignalCases {
         rows.add(Row.of("saturation flow, 5th vehicle on (veh/h)", 1805, 1995, Scene.figure(found, 0)));
         rows.add(Row.of("start-up lost time (s)", 1.5, 2.5, Scene.figure(found, 1)));
         rows.add(Row.of("headways of vehicles 9-12 over 5-8", 0.92, 1.08, Scene.figure(found, 2)));
+        rows.add(Row.of("headways of vehicles 13-18 over 5-8", 0.92, 1.08, Scene.figure(found, 7)));
         rows.add(Row.of("start wave (s per vehicle)", 1.0, 1.3, Scene.figure(found, 3)));
         rows.add(Row.of("yellow used when saturated (s)", 1.5, 2.5, Scene.figure(found, 4)));
         rows.add(Row.of("passing later than 0.5 s into red (%)", 0, 1, Scene.figure(found, 5)));
@@ -82,6 +84,14 @@ final class SignalCases {
         Approach uphill = new Approach();
         uphill.road = ", grade: 5 %";
         rows.add(Row.of("5 % upgrade: factor", 0.92 - 0.02, 0.975 + 0.02, ratio(saturation(uphill), plain)));
+        Approach more = new Approach();
+        more.mix = "{car: 80 %, truck: 20 %}";
+        rows.add(Row.of("20 % trucks: factor on saturation flow", 0.824, 0.864, ratio(saturation(more), plain)));
+        for (double speed : new double[] {30, 70}) {
+            Approach other = new Approach();
+            other.speed = speed;
+            rows.add(Row.of(Scene.text("saturation flow at %.0f km/h (veh/h)", speed), 1805, 1995, saturation(other)));
+        }
         return rows;
     }
 

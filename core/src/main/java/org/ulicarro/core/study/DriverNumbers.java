@@ -20,17 +20,24 @@ public record DriverNumbers(
 
         @Source(
                 "M. Treiber, D. Helbing, Memory effects in microscopic traffic models and wide scattering in flow-density data, Physical Review E 68, 2003")
-        @Usual("60 %")
+        @Usual("50 %")
         @Unit(Dimension.SHARE)
-        @About("On motorways: by how much time gaps are larger after long standing.")
+        @About("On motorways: by how much time gaps are larger after a while in dense traffic.")
         double weary,
+
+        @Source(
+                "M. Treiber, D. Helbing, Memory effects in microscopic traffic models and wide scattering in flow-density data, Physical Review E 68, 2003")
+        @Usual("60 s")
+        @Unit(Dimension.TIME)
+        @About("How fast drivers come to that.")
+        double weariesOver,
 
         @Source(
                 "M. Treiber, D. Helbing, Memory effects in microscopic traffic models and wide scattering in flow-density data, Physical Review E 68, 2003")
         @Usual("240 s")
         @Unit(Dimension.TIME)
-        @About("How fast drivers come to that, and recover from it.")
-        double weariesOver,
+        @About("How fast they recover from it.")
+        double recoversOver,
 
         @Usual("1.8 m/s2")
         @Unit(Dimension.ACCELERATION)
@@ -207,7 +214,7 @@ public record DriverNumbers(
         @Usual("0.8 s") @Unit(Dimension.TIME) @About("And this much after it has left.")
         double afterWalker,
 
-        @Usual("90 m")
+        @Usual("150 m")
         @Unit(Dimension.LENGTH)
         @About("Vehicles further away than this are none of a walker's business.")
         double walkerSees,
@@ -224,6 +231,12 @@ public record DriverNumbers(
         @Unit(Dimension.TIME)
         @About("Who has no priority wants this much time beyond what the way takes.")
         double walkerMargin,
+
+        @Source("Highway Capacity Manual, 7th edition, chapter 20: start-up and clearance take 3 s, of which the margin has 1 s")
+        @Usual("2 s")
+        @Unit(Dimension.TIME)
+        @About("Where drivers do not give way, who sets off wants the whole way free for this much longer.")
+        double walkerSetsOff,
 
         @Usual("3 s") @Unit(Dimension.TIME) @About("So far ahead people look before they set off.")
         double walkerLooksAhead) {

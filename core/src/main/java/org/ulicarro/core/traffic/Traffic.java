@@ -17,6 +17,7 @@ import org.ulicarro.core.signal.SignalSystem;
 import org.ulicarro.core.signal.events.SignalRecorder;
 import org.ulicarro.core.study.Study;
 import org.ulicarro.core.traffic.changing.LaneChanges;
+import org.ulicarro.core.traffic.driving.Bodies;
 import org.ulicarro.core.traffic.driving.HandOver;
 import org.ulicarro.core.traffic.driving.Motion;
 import org.ulicarro.core.traffic.entries.Entries;
@@ -55,6 +56,7 @@ public final class Traffic implements Stateful, AutoCloseable {
     private final Entries entries;
     private final LaneChanges laneChanges;
     private final Motion motion;
+    private final Bodies bodies;
     private final HandOver handOver;
     private final Tally behindIt = new Tally(); // slots of who has the control behind it in the step in hand
     private final QueueMarks queueMarks;
@@ -158,7 +160,8 @@ public final class Traffic implements Stateful, AutoCloseable {
         laneChanges = new LaneChanges(parts);
         motion = new Motion(parts);
         standstills = new StandstillWatch(parts);
-        handOver = new HandOver(parts, standstills, behaviour.traits);
+        bodies = new Bodies(parts);
+        handOver = new HandOver(parts, standstills, behaviour.traits, bodies);
         queueMarks = new QueueMarks(parts);
         stages = new Stages(parts, queueMarks, threads);
         detectors = new Detectors(parts);
@@ -205,7 +208,7 @@ public final class Traffic implements Stateful, AutoCloseable {
         motion.settle(moved, tick + parts.ticksPerStep, behindIt);
         tellStands(moved.stoodOrWent);
         handOver.run(moved.over, now);
-        handOver.clearGuests();
+        bodies.clearGuests();
         handOver.closeAccounts(behindIt);
         handOver.depart(moved.over, now);
         queueMarks.tell(stages.markQueues(), events);

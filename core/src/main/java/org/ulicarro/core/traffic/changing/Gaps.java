@@ -23,13 +23,17 @@ public final class Gaps {
     private final Wayfinding wayfinding;
     private final Blocks blocks;
     private final Follower follower;
+    final Urgency urgency;
     private final double dt;
 
     /** The last answer: who stood in the way, as a row, or -1. */
     int inTheWay;
 
-    /** The last answer: the share of their time gaps that those concerned keep at first. */
-    double ease;
+    /** The last answer: the share of the usual gap that there is ahead of the one who changes, at least what it accepts; 1 where nobody is. */
+    double easeAhead;
+
+    /** The same for the one behind it. */
+    double easeBehind;
 
     /** Whether that was because of how a vehicle behind would have to brake. */
     boolean behind;
@@ -42,6 +46,7 @@ public final class Gaps {
         wayfinding = parts.wayfinding;
         blocks = parts.blocks;
         follower = parts.follower;
+        urgency = new Urgency(parts);
         dt = parts.dt;
     }
 
@@ -56,16 +61,6 @@ public final class Gaps {
         return Math.max(-SafeSpeed.HARDEST, Math.min(free, behindIt));
     }
 
-    /** How pressing a change is that has to be made: 0 not yet, 1 at the end of what can be used. */
-    double urgency(int v) {
-        double left = f.needBy(v) - f.pos(v);
-        if (blocks.any(f.lane(v))) {
-            left = Math.min(left, blocks.ahead(f.lane(v), f.pos(v)) - f.pos(v));
-        }
-        double room = Math.max(1, Math.abs(f.need(v))) * (40 + 6 * f.desiredSpeed(v));
-        return Math.max(0, Math.min(1, 1 - (left - 10) / room));
-    }
-
     /** Whether the lane has begun, and both the leader and the follower there can live with the change. */
     boolean fits(int v, int target, boolean needed) {
         inTheWay = -1;
@@ -77,10 +72,11 @@ public final class Gaps {
                 || blocks.touches(target, pos - f.length(v), pos + 2)) {
             return false;
         }
-        double urgency = needed ? urgency(v) : 0;
-        double accepted = needed ? 2.0 + 1.5 * urgency : 2.0;
-        double share = needed ? 0.7 - 0.3 * urgency : 0.9;
-        ease = share;
+        double urgency = needed ? this.urgency.of(v) : 0;
+        double accepted = Urgency.accepted(urgency);
+        double share = needed ? Urgency.share(urgency) : 0.9;
+        easeAhead = 1;
+        easeBehind = 1;
         int ahead = occupancy.firstAhead(target, pos);
         double aheadAt = ahead < 0 ? 0 : f.pos(ahead);
         if (ahead < 0) {
@@ -94,6 +90,9 @@ public final class Gaps {
             inTheWay = ahead;
             return false;
         }
+        if (ahead >= 0) {
+            easeAhead = Math.max(share, shareOf(v, pos, ahead, aheadAt));
+        }
         int place = occupancy.place(target, pos);
         if (place < queues.count(target)) {
             int follower = queues.at(target, place);
@@ -102,6 +101,7 @@ public final class Gaps {
                 behind = true;
                 return false;
             }
+            easeBehind = Math.max(share, shareOf(follower, f.pos(follower), v, pos));
         } else if (!fitsBeforeNewcomers(v, target, pos, accepted, share)) {
             behind = true;
             return false;
@@ -139,6 +139,12 @@ public final class Gaps {
             }
         }
         return true;
+    }
+
+    /** The gap over the one that a driver usually keeps at its speed, at most 1. */
+    private double shareOf(int follower, double followerAt, int ahead, double aheadAt) {
+        double usual = f.standingGap(follower) + f.speed(follower) * f.timeGap(follower);
+        return Math.min(1, (aheadAt - f.length(ahead) - followerAt) / usual);
     }
 
     /** Whether one vehicle can follow another, whose front would be at a position, without braking harder than accepted. */

@@ -98,7 +98,7 @@ public final class LaneChanges {
             if (fits) {
                 move(v, target, tick);
             } else if (needed) {
-                if (gaps.urgency(v) > 0) {
+                if (gaps.urgency.of(v) > 0) {
                     askForRoom(v, target, tick);
                 }
                 waitAtEnd(v, now);
@@ -135,9 +135,9 @@ public final class LaneChanges {
         if (place < queues.count(target)) {
             int follower = queues.at(target, place);
             f.letInAt(follower, tick);
-            f.ease(follower, (float) Math.min(f.ease(follower), gaps.ease));
+            f.ease(follower, (float) Math.min(f.ease(follower), gaps.easeBehind));
         }
-        f.ease(from, (float) Math.min(f.ease(from), gaps.ease));
+        f.ease(from, (float) Math.min(f.ease(from), gaps.easeAhead));
         int v = queues.insert(target, place, from);
         queues.remove(old, from);
         queues.addGuest(old, v, 0);

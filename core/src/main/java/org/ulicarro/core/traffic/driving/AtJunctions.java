@@ -21,6 +21,11 @@ abstract class AtJunctions extends Pedals {
     /** Where two ways come together at an angle, corners reach further than fronts and rears (m). */
     private static final double BESIDE = 1.0;
 
+    /** Who waits for a gap in a turn stands within this of its line, or moves up to it no faster than that (m, m/s). */
+    private static final double MOVES_UP_WITHIN = 6;
+
+    private static final double MOVES_UP_SLOWLY = 3;
+
     final LaneTable table;
     final LaneQueues queues;
     final Junctions junctions;
@@ -127,6 +132,9 @@ abstract class AtJunctions extends Pedals {
     /** A choice at yellow, kept once made unless the light has long been red and stopping is easy. */
     private boolean stopsFor(int v, Aspect aspect, double toEnd) {
         double speed = f.speed(v);
+        if (aspect == Aspect.YELLOW && f.decision(v) == Fleet.UNDECIDED && waitsForItsGap(v, toEnd)) {
+            return false; // it uses the yellow, and stops for the red if it has not come over its line by then
+        }
         if (aspect == Aspect.YELLOW && f.decision(v) == Fleet.UNDECIDED) {
             double room = toEnd - speed * yellowReaction;
             // who comes to the line only now, from another lane, has less of the yellow left than it lasts
@@ -144,6 +152,12 @@ abstract class AtJunctions extends Pedals {
             }
         }
         return f.decision(v) != Fleet.GOES;
+    }
+
+    /** Whether somebody at the head of its lane waits to turn in a gap behind one who does so inside the junction. */
+    private boolean waitsForItsGap(int v, double toEnd) {
+        int path = f.next(v);
+        return queues.is(path, LaneKinds.YIELDS) && f.speed(v) < MOVES_UP_SLOWLY && toEnd < MOVES_UP_WITHIN;
     }
 
     /**
@@ -238,11 +252,12 @@ abstract class AtJunctions extends Pedals {
     }
 
     private void giveWayTo(int blocker, int v, int path, int c, double distance) {
-        if (table.rank[path][c] == LaneTable.GOES_FIRST) {
+        boolean first = table.rank[path][c] == LaneTable.GOES_FIRST;
+        if (first && !occupancy.leavesInTime(blocker, v, path, c, distance)) {
             // the bound of safe following with this braking: late, firm, and enough whatever the step
             double wanted = SafeSpeed.acceleration(yieldToCommitted, f.speed(v), distance, 0, dt);
             restrain(v, Math.max(wanted, -SafeSpeed.HARDEST), CROSSING, f.id(blocker), distance, true);
-        } else if (occupancy.isGoneInTime(blocker, v, path, c, distance)) {
+        } else if (first || occupancy.isGoneInTime(blocker, v, path, c, distance)) {
             // drives on, so that it is there when the way is free, as long as it could still stop
             double wanted = SafeSpeed.acceleration(f.speed(v), distance - 0.1, 0, dt);
             restrain(v, wanted, CROSSING, f.id(blocker), distance, true);

@@ -22,6 +22,14 @@ public final class Driving extends AtJunctions {
 
     private static final int SEEN_FROM_AFAR = LaneKinds.PARTS | LaneKinds.WALKED | LaneKinds.BLOCKED | LaneKinds.GATED;
 
+    /** Traffic that drives below this share of what drivers wish begins to weary them; and at this one it does so fully. */
+    static final double WEARY_BELOW = 0.8;
+
+    private static final double FULLY_WEARY_BELOW = 0.4;
+
+    /** Who is moving over stays this far behind the one ahead in the old lane (m). */
+    private static final double LEFT_TO_OTHERS = 1;
+
     private final LaneRules rules;
     private final HeldBy heldBy;
     private final Wayfinding wayfinding;
@@ -45,6 +53,7 @@ public final class Driving extends AtJunctions {
     private final double easesOver;
     private final double weary;
     private final double weariesOver;
+    private final double recoversOver;
     private final double beforeClosure;
     private final double beforeGate;
     private final double uphillLoss;
@@ -58,6 +67,7 @@ public final class Driving extends AtJunctions {
         easesOver = numbers.easesOver();
         weary = numbers.weary();
         weariesOver = numbers.weariesOver();
+        recoversOver = numbers.recoversOver();
         beforeClosure = numbers.beforeClosure();
         beforeGate = numbers.beforeGate();
         uphillLoss = numbers.uphillLoss();
@@ -189,17 +199,22 @@ public final class Driving extends AtJunctions {
     float easeOn(int v, double speed, double desiredSpeed) {
         if (f.ease(v) < 1) {
             f.ease(v, (float) Math.min(1, f.ease(v) + dt / easesOver));
-        } else if (motorway && (speed < 0.95 * desiredSpeed || f.ease(v) > 1.001f)) {
+        } else if (motorway && (speed < WEARY_BELOW * desiredSpeed || f.ease(v) > 1.001f)) {
             growWeary(v);
         }
         return f.ease(v);
     }
 
-    /** Who has been driving in slow traffic for a while keeps larger gaps, also for some time after it. */
+    /**
+     * Who has been driving in dense traffic for a while keeps larger gaps, also for some time after it. Only the time gap grows: who
+     * stands stands as near as ever, and waves of moving off travel as fast.
+     */
     private void growWeary(int v) {
         double share = f.speed(v) / f.desiredSpeed(v);
-        double tends = 1 + weary * (share < 1 ? 1 - share : 0);
-        f.ease(v, (float) Math.max(1, f.ease(v) + (tends - f.ease(v)) * dt / weariesOver));
+        double dense = Math.max(0, Math.min(1, (WEARY_BELOW - share) / (WEARY_BELOW - FULLY_WEARY_BELOW)));
+        double tends = 1 + weary * dense;
+        double over = tends < f.ease(v) ? recoversOver : weariesOver;
+        f.ease(v, (float) Math.max(1, f.ease(v) + (tends - f.ease(v)) * dt / over));
     }
 
     /** The first of a lane looks along its way as far as braking needs. */
@@ -294,7 +309,8 @@ public final class Driving extends AtJunctions {
         int leader = occupancy.firstAhead(old, f.pos(v));
         if (leader >= 0) {
             double gap = f.pos(leader) - f.length(leader) - f.pos(v);
-            double safe = SafeSpeed.acceleration(f.speed(v), gap, f.speed(leader), dt);
+            // with so much left that the one ahead can move over as well
+            double safe = SafeSpeed.acceleration(f.speed(v), gap - LEFT_TO_OTHERS, f.speed(leader), dt);
             if (v == witness.row) {
                 witness.vehicle(VEHICLE, f.id(leader), gap, f.speed(leader), safe);
             }

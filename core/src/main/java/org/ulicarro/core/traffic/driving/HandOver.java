@@ -32,11 +32,12 @@ public final class HandOver {
     private final Traits traits;
     private final Departures departures;
     private final double dt;
+    private final Bodies bodies;
     private Tally over = new Tally(); // slots of who may be over the end of their lane
     private Tally stillOver = new Tally();
     public int arrived; // vehicles that have left the network
 
-    public HandOver(Parts parts, StandstillWatch standstills, Traits traits) {
+    public HandOver(Parts parts, StandstillWatch standstills, Traits traits, Bodies bodies) {
         table = parts.table;
         rules = parts.rules;
         queues = parts.queues;
@@ -45,6 +46,7 @@ public final class HandOver {
         farther = parts.farther;
         this.standstills = standstills;
         this.traits = traits;
+        this.bodies = bodies;
         departures = parts.departures;
         wayfinding = parts.wayfinding;
         events = parts.events;
@@ -123,7 +125,7 @@ public final class HandOver {
             queues.shiftGuest(f.changedFrom(v), v, table.end[old]);
             f.unmark(v, Fleet.MOVES_OVER);
         }
-        trailBehind(v, old);
+        bodies.trailBehind(v, old);
         f.lane(v, lane);
         f.pos(v, over);
         f.target(v, LaneTable.NONE);
@@ -179,75 +181,6 @@ public final class HandOver {
         return mean > 0 ? Math.min(dt, metres / mean) : 0;
     }
 
-    private void dropSidewaysGuest(int v) {
-        if (f.changedFrom(v) != LaneTable.NONE) {
-            queues.removeGuest(f.changedFrom(v), v);
-            f.changedFrom(v, LaneTable.NONE);
-            f.unmark(v, Fleet.MOVES_OVER);
-        }
-    }
-
-    /** Its body stays a guest of the lanes behind until its rear has left them. Round a ring it may reach over three. */
-    private void trailBehind(int v, int old) {
-        double length = table.end[old];
-        if (f.tail3(v) != LaneTable.NONE) {
-            queues.removeGuest(f.tail3(v), v);
-        }
-        shift(f.tail2(v), v, length);
-        shift(f.tail(v), v, length);
-        f.tail3(v, f.tail2(v));
-        f.tail2(v, f.tail(v));
-        f.tail(v, old);
-        queues.addGuest(old, v, length);
-    }
-
-    private void shift(int lane, int v, double metres) {
-        if (lane != LaneTable.NONE) {
-            queues.shiftGuest(lane, v, metres);
-        }
-    }
-
-    /** Takes guests off lanes that their rear has left, or that they have moved out of sideways. */
-    public void clearGuests() {
-        for (int word = 0; word << 6 < table.lanes; word++) {
-            for (long bits = queues.withGuests(word); bits != 0; bits &= bits - 1) {
-                clearGuests((word << 6) + Long.numberOfTrailingZeros(bits));
-            }
-        }
-    }
-
-    private void clearGuests(int lane) {
-        double end = table.end[lane];
-        for (int g = queues.guests(lane) - 1; g >= 0; g--) {
-            int v = queues.guest(lane, g);
-            boolean gone = f.pos(v) + queues.guestOffset(lane, g) - f.length(v) >= end;
-            if (f.changedFrom(v) == lane) {
-                f.changeLeft(v, f.changeLeft(v) - (float) dt);
-                if (f.changeLeft(v) <= 1e-6 || gone) {
-                    queues.removeGuestAt(lane, g);
-                    f.changedFrom(v, LaneTable.NONE);
-                    if ((f.rare(v) & Fleet.MOVES_OVER) != 0) {
-                        f.unmark(v, Fleet.MOVES_OVER);
-                        events.movedOver(v);
-                    }
-                }
-            } else if (gone) {
-                queues.removeGuestAt(lane, g);
-                forgetTail(v, lane);
-            }
-        }
-    }
-
-    private void forgetTail(int v, int lane) {
-        if (f.tail(v) == lane) {
-            f.tail(v, LaneTable.NONE);
-        } else if (f.tail2(v) == lane) {
-            f.tail2(v, LaneTable.NONE);
-        } else {
-            f.tail3(v, LaneTable.NONE);
-        }
-    }
-
     /** Closes the accounts of those who have the control behind them. */
     public void closeAccounts(Tally slots) {
         for (int i = 0; i < slots.count(); i++) {
@@ -298,10 +231,7 @@ public final class HandOver {
                 close(v, f.cursor(v));
             }
             queues.removeFirst(lane);
-            dropSidewaysGuest(v);
-            dropTail(f.tail(v), v);
-            dropTail(f.tail2(v), v);
-            dropTail(f.tail3(v), v);
+            bodies.takeOff(v);
             double at = now + dt - timeFor(beyond, f.speed(v), f.accel(v));
             events.left(f.id(v), v, at);
             events.journeys().add(f.id(v), at - ledger.wanted(v), ledger.delay(v), drivenBy(v), true);
@@ -320,11 +250,5 @@ public final class HandOver {
             metres += table.end[table.from[path]] + table.end[path];
         }
         return metres;
-    }
-
-    private void dropTail(int lane, int v) {
-        if (lane != LaneTable.NONE) {
-            queues.removeGuest(lane, v);
-        }
     }
 }

@@ -202,7 +202,7 @@ public final class LaneLoop {
             double accel = Double.POSITIVE_INFINITY;
             byte why = NOTHING;
             double ease = Float.intBitsToFloat(s[j + EASE]);
-            if (ease != 1 || motorway && speed < 0.95 * desired) {
+            if (ease != 1 || motorway && speed < Driving.WEARY_BELOW * desired) {
                 ease = driving.easeOn(v, speed, desired);
             }
             double gap = Double.POSITIVE_INFINITY;
@@ -215,7 +215,7 @@ public final class LaneLoop {
                         speed,
                         gap,
                         leaderSpeed,
-                        d[i + STANDING_GAP] * ease,
+                        d[i + STANDING_GAP] * (ease < 1 ? ease : 1),
                         d[i + TIME_GAP] * ease,
                         a,
                         d[i + RULE_CONSTANT],
@@ -231,7 +231,7 @@ public final class LaneLoop {
                             speed,
                             gapThere,
                             speedThere,
-                            d[i + STANDING_GAP] * ease,
+                            d[i + STANDING_GAP] * (ease < 1 ? ease : 1),
                             d[i + TIME_GAP] * ease,
                             a,
                             d[i + RULE_CONSTANT],

@@ -1,6 +1,7 @@
 package org.ulicarro.core.traffic.driving;
 
 import org.ulicarro.core.study.DriverNumbers;
+import org.ulicarro.core.traffic.changing.Urgency;
 import org.ulicarro.core.traffic.following.Follower;
 import org.ulicarro.core.traffic.following.FollowingRule;
 import org.ulicarro.core.traffic.following.Power;
@@ -53,6 +54,7 @@ abstract class Pedals {
     final Fleet f;
     final Occupancy occupancy;
     final Follower follower;
+    private final Urgency urgency;
     final Witness witness;
     final double dt;
 
@@ -79,6 +81,7 @@ abstract class Pedals {
         witness = parts.witness;
         dt = parts.dt;
         follower = parts.follower;
+        urgency = new Urgency(parts);
     }
 
     final void set(double wanted, byte reason) {
@@ -122,7 +125,7 @@ abstract class Pedals {
         if (gapShare != 1) {
             timeGap *= moving(speed - leaderSpeed);
         }
-        return follower.behind(v, gap, leaderSpeed, f.standingGap(v) * ease, timeGap);
+        return follower.behind(v, gap, leaderSpeed, f.standingGap(v) * (ease < 1 ? ease : 1), timeGap);
     }
 
     /**
@@ -212,7 +215,7 @@ abstract class Pedals {
         }
     }
 
-    /** In a lane that does not lead on, a driver stays behind those in the lane beside it, and stops at the line at the latest. */
+    /** In a lane that does not lead on, a driver stays as far behind those in the lane beside it as it needs to move in, and stops at the line at the latest. */
     final void keepRoomToChange(int v, double toEnd) {
         int target = f.target(v);
         int behind = target == LaneTable.NONE || f.speed(v) > 0 ? -1 : occupancy.firstBehind(target, f.pos(v));
@@ -221,7 +224,7 @@ abstract class Pedals {
         if (leader >= 0) {
             double gap = f.pos(leader) - f.length(leader) - f.pos(v);
             if (gap > 0) {
-                double wanted = follower.towards(v, gap, f.speed(leader), 1);
+                double wanted = follower.towards(v, gap, f.speed(leader), Urgency.share(urgency.of(v)));
                 wanted = Math.max(wanted, -f.comfortableDeceleration(v));
                 if (v == witness.row) {
                     witness.vehicle(LANE, f.id(leader), gap, f.speed(leader), wanted);

@@ -22,7 +22,7 @@ final class AllWay implements Stateful {
      * How long a driver makes sure that it is its turn, by the number of other approaches where somebody is (s). Chosen so that the
      * departure headways of the Highway Capacity Manual (7th edition, 2022, chapter 21) come out, which rise with the degree of conflict.
      */
-    private static final double[] MAKES_SURE = {0, 0.5, 1.1, 2.2};
+    private static final double[] MAKES_SURE = {0, 0.5, 1.1, 1.85};
 
     /** Who is nearer to its line than this counts among them (m). */
     private static final double COMES = 12;

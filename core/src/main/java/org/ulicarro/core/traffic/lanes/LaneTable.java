@@ -37,11 +37,15 @@ public final class LaneTable {
     /** In place of the number of a place with a control: there is none. */
     public static final int NOBODY = -1;
 
+    /** A lane begins where half of its taper has opened; this share of the taper further it has room for a body. */
+    private static final double WIDE_ENOUGH = 0.3;
+
     public final Network network;
     public final SignalSystem signals;
     public final int lanes;
     public final boolean[] path; // lane -> is it a turning path
     public final double[] start; // lane -> first position on it, m
+    public final double[] wideFrom; // lane -> from where it is wide enough for a body, m; where the taper of a bay has opened so far
     public final double[] end; // lane -> last position on it, m
     public final boolean[] curved; // lane -> whether it is a path whose curve is slower than the roads it joins
     public final double[] limit; // lane -> highest speed, m/s
@@ -94,6 +98,7 @@ public final class LaneTable {
         lanes = network.lanes().size();
         path = new boolean[lanes];
         start = new double[lanes];
+        wideFrom = new double[lanes];
         end = new double[lanes];
         curved = new boolean[lanes];
         limit = new double[lanes];
@@ -155,6 +160,7 @@ public final class LaneTable {
             int i = lane.index();
             path[i] = lane.isPath();
             start[i] = lane.start();
+            wideFrom[i] = lane.start() > 0 ? lane.start() + WIDE_ENOUGH * lane.taper() : 0;
             end[i] = lane.end();
             limit[i] = lane.speed();
             link[i] = lane.link();

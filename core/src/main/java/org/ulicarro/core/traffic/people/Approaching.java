@@ -66,9 +66,10 @@ public final class Approaching {
      * @param size 0 looks at cars, 1 at long vehicles
      * @param in seconds until that one is on it
      * @param out seconds until that one has left it
+     * @param clear the same where drivers do not give way: who sets off wants all it has to cross to itself until then
      * @param priority whether vehicles that can stop have to
      */
-    boolean leave(int strip, int size, double in, double out, boolean priority) {
+    boolean leave(int strip, int size, double in, double out, double clear, boolean priority) {
         int lane = foot.lane[strip];
         for (int g = 0; g < queues.guests(lane); g++) {
             int u = queues.guest(lane, g);
@@ -78,11 +79,11 @@ public final class Approaching {
                 return false;
             }
         }
-        return leave(strip, size, lane, 0, in, out, priority);
+        return leave(strip, size, lane, 0, in, out, clear, priority);
     }
 
     /** The same for those on a lane, whose positions are that much further back, and those behind it. */
-    private boolean leave(int strip, int size, int lane, double back, double in, double out, boolean priority) {
+    private boolean leave(int strip, int size, int lane, double back, double in, double out, double clear, boolean priority) {
         for (int k = 0; k < queues.count(lane); k++) {
             int u = queues.at(lane, k);
             double distance = foot.from[strip] - (f.pos(u) - back);
@@ -96,7 +97,7 @@ public final class Approaching {
                 if (!isGone(u, f.pos(u) - back, strip, in)) {
                     return false;
                 }
-            } else if (!lets(u, strip, distance, in, out, priority)) {
+            } else if (!lets(u, strip, distance, in, out, clear, priority)) {
                 return false;
             }
         }
@@ -106,8 +107,8 @@ public final class Approaching {
                 return true;
             }
             boolean leaves = table.path[sources[i]]
-                    ? leave(strip, size, sources[i], back + table.end[sources[i]], in, out, priority)
-                    : leaveFrom(strip, size, sources[i], lane, back + table.end[sources[i]], in, out, priority);
+                    ? leave(strip, size, sources[i], back + table.end[sources[i]], in, out, clear, priority)
+                    : leaveFrom(strip, size, sources[i], lane, back + table.end[sources[i]], in, out, clear, priority);
             if (!leaves) {
                 return false;
             }
@@ -117,7 +118,7 @@ public final class Approaching {
 
     /** Those who will come onto a path from the lane before it. */
     private boolean leaveFrom(
-            int strip, int size, int lane, int path, double back, double in, double out, boolean priority) {
+            int strip, int size, int lane, int path, double back, double in, double out, double clear, boolean priority) {
         for (int k = 0; k < queues.count(lane); k++) {
             int u = queues.at(lane, k);
             double distance = foot.from[strip] - (f.pos(u) - back);
@@ -126,7 +127,7 @@ public final class Approaching {
             }
             if (f.next(u) == path
                     && FootTable.sizeOf(f.length(u)) == size
-                    && !lets(u, strip, distance, in, out, priority)) {
+                    && !lets(u, strip, distance, in, out, clear, priority)) {
                 return false;
             }
         }
@@ -145,20 +146,24 @@ public final class Approaching {
         return left <= 0 || f.speed(u) > MOVES && left / f.speed(u) < in;
     }
 
-    private boolean lets(int u, int strip, double distance, double in, double out, boolean priority) {
+    private boolean lets(int u, int strip, double distance, double in, double out, double clear, boolean priority) {
         double speed = f.speed(u);
         if (speed < STANDS) {
             return true; // before a vehicle that stands anyway one goes, whoever has priority
         }
         boolean canStop = distance > speed * walkerReaction + speed * speed / (2 * walkerTrusts) + ROOM;
-        if (priority && canStop && yields(foot, departures, f.id(u), foot.crossing[strip])) {
+        boolean givesWay = priority && yields(foot, departures, f.id(u), foot.crossing[strip]);
+        if (givesWay && canStop) {
             return true;
         }
         double arrives =
                 (Math.sqrt(speed * speed + 2 * f.maximumAcceleration(u) * distance) - speed) / f.maximumAcceleration(u);
         arrives = Math.max(arrives, distance / Math.max(speed, f.desiredSpeed(u)));
-        if (arrives > out + walkerMargin) {
+        if (arrives > (givesWay ? out : clear) + walkerMargin) {
             return true;
+        }
+        if (!givesWay && clear > out) {
+            return false; // nobody sets off to pass behind one who will not stop
         }
         double over = distance + foot.to[strip] - foot.from[strip] + f.length(u);
         return speed > 1 && over / speed < in - ROOM;

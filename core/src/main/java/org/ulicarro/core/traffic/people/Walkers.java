@@ -52,10 +52,12 @@ public final class Walkers implements Stateful {
     public final int[] activeCount;
 
     private final double walkerLooksAhead;
+    private final double walkerSetsOff;
 
     public Walkers(
             LaneTable table, Aspects aspects, DriverNumbers numbers, Approaching approaching, Walks walks, double dt) {
         walkerLooksAhead = numbers.walkerLooksAhead();
+        walkerSetsOff = numbers.walkerSetsOff();
         this.walks = walks;
         foot = table.foot;
         this.aspects = aspects;
@@ -167,7 +169,8 @@ public final class Walkers implements Stateful {
                 double ends = ends(c, w, s, size);
                 onAny |= before > begins && before < ends;
                 boolean enters = before >= ends && after < ends;
-                if (enters && !approaching.leave(s, size, 0, (before - begins) / walks.speed()[w], true)) {
+                double back = (before - begins) / walks.speed()[w];
+                if (enters && !approaching.leave(s, size, 0, back, back, true)) {
                     return;
                 }
             }
@@ -188,7 +191,8 @@ public final class Walkers implements Stateful {
             for (int size = 0; size < 2; size++) {
                 double begins = begins(c, w, s, size);
                 boolean enters = begins >= before && begins < after;
-                if (enters && !approaching.leave(s, size, 0, out(c, w, s, size), priority)) {
+                double out = out(c, w, s, size);
+                if (enters && !approaching.leave(s, size, 0, out, out, priority)) {
                     return false;
                 }
             }
@@ -207,6 +211,7 @@ public final class Walkers implements Stateful {
         }
         boolean priority = isLetGo(c, w);
         double refuge = refuge(c, w);
+        double clear = setsOff ? walkerSetsOff + (lastOf(c, w, after) - at[w]) / walks.speed()[w] : 0;
         for (int s = foot.firstStrip[c]; s < foot.lastStrip[c]; s++) {
             for (int size = 0; size < 2; size++) {
                 double begins = begins(c, w, s, size);
@@ -214,12 +219,24 @@ public final class Walkers implements Stateful {
                 double in = in(c, w, s, size);
                 boolean soon = setsOff && (in < walkerLooksAhead || !priority);
                 boolean matters = begins >= at[w] && !beyond && (foot.cluster[s] == entered || soon);
-                if (matters && !approaching.leave(s, size, in, out(c, w, s, size), priority)) {
+                double out = out(c, w, s, size);
+                if (matters && !approaching.leave(s, size, in, out, Math.max(out, clear), priority)) {
                     return false;
                 }
             }
         }
         return true;
+    }
+
+    /** How far it is to the end of all that is crossed before the next place where one can stand for long (m from the kerb). */
+    private double lastOf(int c, int w, double after) {
+        double refuge = refuge(c, w);
+        double last = 0;
+        for (int s = foot.firstStrip[c]; s < foot.lastStrip[c]; s++) {
+            boolean beyond = at[w] < refuge && after < refuge && begins(c, w, s, 0) > refuge;
+            last = beyond ? last : Math.max(last, ends(c, w, s, 0));
+        }
+        return last;
     }
 
     /** Those strips whose first one is entered before a position, or NONE. */

@@ -136,6 +136,28 @@ public final class Occupancy {
         return left <= 0 || f.speed(u) > 1 && left / f.speed(u) < there;
     }
 
+    /**
+     * The same as one with priority sees it who drives on as it likes: somebody who is on the way out of the stretch, or comes to it, goes on
+     * speeding up as it does now.
+     */
+    public boolean leavesInTime(int u, int v, int path, int c, double distance) {
+        int way = table.meets[path][c];
+        int lane = f.lane(u);
+        double front = lane == way ? f.pos(u) : lane == table.from[way] ? f.pos(u) - table.end[lane] : table.end[way];
+        double left = endsFor(u, path, c) - front + f.length(u);
+        double pull = f.accel(u);
+        double speed = f.speed(v);
+        if (left <= 0) {
+            return true;
+        }
+        if (pull < 0) {
+            return false;
+        }
+        double over = Math.min(f.desiredSpeed(u), Math.sqrt(f.speed(u) * f.speed(u) + 2 * pull * left));
+        double leaves = 2 * left / Math.max(0.1, f.speed(u) + over); // at the mean of the two speeds
+        return leaves < distance / Math.max(0.1, speed);
+    }
+
     /** Whose turn it is but who has stood for a while is held up elsewhere: others do not wait for it, or all could wait for each other. */
     public boolean isStuck(int u) {
         return f.stoodSince(u) >= 0 && tick - f.stoodSince(u) > PATIENT_FOR;
