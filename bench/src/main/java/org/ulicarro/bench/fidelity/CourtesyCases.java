@@ -158,7 +158,8 @@ final class CourtesyCases {
             return new double[] {sum / 4};
         });
         rows.add(Row.of(
-                Scene.text("all stop, all saturated, %.0f %% left, %.0f %% right: veh/h a leg", 100 * left, 100 * right),
+                Scene.text(
+                        "all stop, all saturated, %.0f %% left, %.0f %% right: veh/h a leg", 100 * left, 100 * right),
                 0.9 * expected,
                 1.1 * expected,
                 Scene.figure(found, 0)));

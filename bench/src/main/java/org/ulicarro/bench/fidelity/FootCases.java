@@ -104,8 +104,8 @@ final class FootCases {
                   crossings: {z: {road: w, at: 700 m, kind: zebra, yielding: 0 %%}}
                 demand: {mix: {car: 100 %%}, volumes: {p: counts.csv}, walkers: {z: 120 /h}}
                 """, speed);
-        Model model = Scene.read(
-                study, Scene.text("place,from,to,w>x,x>w%nmiddle,08:00,10:00,%1$.0f,%1$.0f%n", 2 * veh));
+        Model model =
+                Scene.read(study, Scene.text("place,from,to,w>x,x>w%nmiddle,08:00,10:00,%1$.0f,%1$.0f%n", 2 * veh));
         double way = model.network().crossings().get(0).length();
         double v = 2 * veh / 3600;
         double critical = way / 1.2 + 3;

@@ -45,8 +45,7 @@ final class Motorway {
                     "merge,%02d:%02d,%02d:%02d,%.1f,%.1f%n",
                     8 + minute / 60, minute % 60, 8 + (minute + 10) / 60, (minute + 10) % 60, main, 700 / 6.0));
         }
-        return Scene.read(
-                ROADS.replace("lanes: 2", "lanes: " + lanes).replace("car: 100 %", mix), counts.toString());
+        return Scene.read(ROADS.replace("lanes: 2", "lanes: " + lanes).replace("car: 100 %", mix), counts.toString());
     }
 
     /** Gauges along the main road, upstream of the ramp, and one after it. */
@@ -140,8 +139,7 @@ final class Motorway {
                         b: {class: motorway, between: [middle, drop], speed: 110 km/h, ahead: {lanes: 2}}
                         c: {class: motorway, between: [drop, east], speed: 110 km/h, ahead: {lanes: 1}}
                     demand: {mix: {car: 100 %%}, volumes: {p: counts.csv}}
-                    """, i == 0 ? "motorway" : "urban"),
-                    "place,from,to,a>b\nmiddle,08:00,09:00,2600\n");
+                    """, i == 0 ? "motorway" : "urban"), "place,from,to,a>b\nmiddle,08:00,09:00,2600\n");
             found[i] = Scene.figure(
                     Scene.each(REPLICATIONS, model, r -> {
                         Gauge gauge = new Gauge(r.model(), "c ahead", 700);

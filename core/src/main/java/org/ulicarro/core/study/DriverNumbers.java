@@ -20,7 +20,7 @@ public record DriverNumbers(
 
         @Source(
                 "M. Treiber, D. Helbing, Memory effects in microscopic traffic models and wide scattering in flow-density data, Physical Review E 68, 2003")
-        @Usual("50 %")
+        @Usual("40 %")
         @Unit(Dimension.SHARE)
         @About("On motorways: by how much time gaps are larger after a while in dense traffic.")
         double weary,
@@ -232,7 +232,8 @@ public record DriverNumbers(
         @About("Who has no priority wants this much time beyond what the way takes.")
         double walkerMargin,
 
-        @Source("Highway Capacity Manual, 7th edition, chapter 20: start-up and clearance take 3 s, of which the margin has 1 s")
+        @Source(
+                "Highway Capacity Manual, 7th edition, chapter 20: start-up and clearance take 3 s, of which the margin has 1 s")
         @Usual("2 s")
         @Unit(Dimension.TIME)
         @About("Where drivers do not give way, who sets off wants the whole way free for this much longer.")

@@ -135,9 +135,9 @@ public final class LaneChanges {
         if (place < queues.count(target)) {
             int follower = queues.at(target, place);
             f.letInAt(follower, tick);
-            f.ease(follower, (float) Math.min(f.ease(follower), gaps.easeBehind));
+            f.cutShort(follower, gaps.easeBehind);
         }
-        f.ease(from, (float) Math.min(f.ease(from), gaps.easeAhead));
+        f.cutShort(from, gaps.easeAhead);
         int v = queues.insert(target, place, from);
         queues.remove(old, from);
         queues.addGuest(old, v, 0);

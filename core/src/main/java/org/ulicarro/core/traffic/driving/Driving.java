@@ -197,24 +197,32 @@ public final class Driving extends AtJunctions {
 
     /** The share of its time gap that a driver keeps from now on. */
     float easeOn(int v, double speed, double desiredSpeed) {
-        if (f.ease(v) < 1) {
-            f.ease(v, (float) Math.min(1, f.ease(v) + dt / easesOver));
-        } else if (motorway && (speed < WEARY_BELOW * desiredSpeed || f.ease(v) > 1.001f)) {
-            growWeary(v);
+        double weariness = f.weariness(v);
+        double cut = f.ease(v) / weariness;
+        if (cut < 1) {
+            cut = Math.min(1, cut + dt / easesOver);
         }
+        if (weariness > 1.001 || motorway && speed < WEARY_BELOW * desiredSpeed) {
+            weariness = growWeary(weariness, speed / desiredSpeed);
+        } else {
+            weariness = 1;
+        }
+        f.weariness(v, (float) weariness);
+        f.ease(v, (float) (cut * weariness));
         return f.ease(v);
     }
 
     /**
-     * Who has been driving in dense traffic for a while keeps larger gaps, also for some time after it. Only the time gap grows: who
-     * stands stands as near as ever, and waves of moving off travel as fast.
+     * Who has been driving in dense traffic on a motorway for a while keeps larger gaps, also for some time after it. Only the time gap grows:
+     * who stands stands as near as ever, and waves of moving off travel as fast.
+     *
+     * @param share of the desired speed that is driven
      */
-    private void growWeary(int v) {
-        double share = f.speed(v) / f.desiredSpeed(v);
+    private double growWeary(double weariness, double share) {
         double dense = Math.max(0, Math.min(1, (WEARY_BELOW - share) / (WEARY_BELOW - FULLY_WEARY_BELOW)));
-        double tends = 1 + weary * dense;
-        double over = tends < f.ease(v) ? recoversOver : weariesOver;
-        f.ease(v, (float) Math.max(1, f.ease(v) + (tends - f.ease(v)) * dt / over));
+        double tends = motorway ? 1 + weary * dense : 1;
+        double over = tends < weariness ? recoversOver : weariesOver;
+        return Math.max(1, weariness + (tends - weariness) * dt / over);
     }
 
     /** The first of a lane looks along its way as far as braking needs. */

@@ -259,6 +259,7 @@ public final class Entries implements Stateful {
         f.service(row, Float.NaN);
         f.lostAtGate(row, Float.NaN);
         f.ease(row, 1);
+        f.weariness(row, 1);
         f.target(row, LaneTable.NONE);
         f.changedAt(row, LONG_AGO);
         f.letInAt(row, LONG_AGO);

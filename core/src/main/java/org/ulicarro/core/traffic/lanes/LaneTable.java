@@ -45,7 +45,8 @@ public final class LaneTable {
     public final int lanes;
     public final boolean[] path; // lane -> is it a turning path
     public final double[] start; // lane -> first position on it, m
-    public final double[] wideFrom; // lane -> from where it is wide enough for a body, m; where the taper of a bay has opened so far
+    public final double[]
+            wideFrom; // lane -> from where it is wide enough for a body, m; where the taper of a bay has opened so far
     public final double[] end; // lane -> last position on it, m
     public final boolean[] curved; // lane -> whether it is a path whose curve is slower than the roads it joins
     public final double[] limit; // lane -> highest speed, m/s

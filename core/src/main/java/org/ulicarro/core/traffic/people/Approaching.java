@@ -83,7 +83,8 @@ public final class Approaching {
     }
 
     /** The same for those on a lane, whose positions are that much further back, and those behind it. */
-    private boolean leave(int strip, int size, int lane, double back, double in, double out, double clear, boolean priority) {
+    private boolean leave(
+            int strip, int size, int lane, double back, double in, double out, double clear, boolean priority) {
         for (int k = 0; k < queues.count(lane); k++) {
             int u = queues.at(lane, k);
             double distance = foot.from[strip] - (f.pos(u) - back);
@@ -118,7 +119,15 @@ public final class Approaching {
 
     /** Those who will come onto a path from the lane before it. */
     private boolean leaveFrom(
-            int strip, int size, int lane, int path, double back, double in, double out, double clear, boolean priority) {
+            int strip,
+            int size,
+            int lane,
+            int path,
+            double back,
+            double in,
+            double out,
+            double clear,
+            boolean priority) {
         for (int k = 0; k < queues.count(lane); k++) {
             int u = queues.at(lane, k);
             double distance = foot.from[strip] - (f.pos(u) - back);

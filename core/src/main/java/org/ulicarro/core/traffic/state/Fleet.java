@@ -57,6 +57,7 @@ public final class Fleet extends RecordedState implements Stateful {
     private float[] power;
     private float[] reaction;
     private float[] yellowLimit;
+    private float[] weariness;
     private float[] caution;
     private int[] call;
     private int[] changedFrom;
@@ -207,6 +208,20 @@ public final class Fleet extends RecordedState implements Stateful {
     }
 
     /** Deceleration above which the driver goes on at yellow (m/s²). */
+    /** How much larger than usual a driver's time gap is after a while in dense traffic; a factor in {@code ease}, which is what it keeps. */
+    public float weariness(int row) {
+        return weariness[slot(row)];
+    }
+
+    public void weariness(int row, float value) {
+        weariness[slot(row)] = value;
+    }
+
+    /** A gap was cut short to a share of the usual, which then grows again; what weariness adds stays. */
+    public void cutShort(int row, double share) {
+        ease(row, (float) Math.min(ease(row), share * weariness(row)));
+    }
+
     public float yellowLimit(int row) {
         return yellowLimit[slot(row)];
     }
@@ -375,6 +390,7 @@ public final class Fleet extends RecordedState implements Stateful {
         power = floats(power);
         reaction = floats(reaction);
         yellowLimit = floats(yellowLimit);
+        weariness = floats(weariness);
         caution = floats(caution);
         call = ints(call);
         changedFrom = ints(changedFrom);
