@@ -170,7 +170,7 @@ final class BlockReader {
         leg.key(tick, position, delay, state & ~Keys.STANDS, (state & Keys.STANDS) != 0, waits, waitsFor);
         leg.hint(change);
         if (changedFrom >= 0) {
-            leg.wasMovingOver(changedFrom, tick + changeLeft - Leg.OVER_TICKS, tick + changeLeft);
+            leg.wasMovingOver(changedFrom, tick + changeLeft - Leg.OVER_TICKS);
         }
         readKeys(leg, tick, position, change);
         return leg;

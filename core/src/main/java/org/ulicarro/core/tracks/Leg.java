@@ -11,6 +11,9 @@ public final class Leg {
     /** Moving over to a neighbouring lane takes that many ticks, unless a key says that it ended before. */
     static final int OVER_TICKS = 30;
 
+    /** In place of the tick at which it ends. */
+    private static final int OPEN = Integer.MAX_VALUE;
+
     private final int vehicle;
     private final int sampleTicks;
     private final double[] laneEnds;
@@ -119,7 +122,7 @@ public final class Leg {
         addPiece(next, begins[before] + laneEnds[lane[before]]);
         piece[keys - 1] = pieces - 1;
         if (overFrom[before] >= 0 && tick[keys - 1] < overEnd[before]) { // it finishes that beyond the line
-            wasMovingOver(overFrom[before], overStart[before], overEnd[before]);
+            wasMovingOver(overFrom[before], overStart[before]);
             overBegins[pieces - 1] = overBegins[before];
             inherited[pieces - 1] = true;
         }
@@ -129,18 +132,23 @@ public final class Leg {
         int from = lane[pieces - 1];
         addPiece(target, begins[pieces - 1]);
         piece[keys - 1] = pieces - 1;
-        wasMovingOver(from, at, at + OVER_TICKS);
+        wasMovingOver(from, at);
     }
 
-    void wasMovingOver(int from, int start, int end) {
+    /** It goes on until it is told to have ended. */
+    void wasMovingOver(int from, int start) {
         overFrom[pieces - 1] = from;
         overBegins[pieces - 1] = begins[pieces - 1];
         overStart[pieces - 1] = start;
-        overEnd[pieces - 1] = end;
+        overEnd[pieces - 1] = OPEN;
     }
 
     void movedOver(int at) {
-        overEnd[pieces - 1] = at;
+        int p = pieces - 1;
+        overEnd[p] = at;
+        while (inherited[p]) {
+            overEnd[--p] = at;
+        }
     }
 
     void leave() {
@@ -321,7 +329,8 @@ public final class Leg {
         if (overFrom[piece] < 0) {
             return 1;
         }
-        double u = (at - overStart[piece]) / (overEnd[piece] - overStart[piece]);
+        int end = overEnd[piece] == OPEN ? overStart[piece] + OVER_TICKS : overEnd[piece];
+        double u = (at - overStart[piece]) / (end - overStart[piece]);
         u = Math.max(0, Math.min(1, u));
         return u * u * (3 - 2 * u);
     }

@@ -3,19 +3,24 @@ package org.ulicarro.core.traffic;
 import static org.assertj.core.api.Assertions.assertThat;
 
 import java.util.LinkedHashMap;
+import java.util.List;
 import java.util.Map;
 import java.util.Set;
+import java.util.TreeMap;
 import java.util.TreeSet;
 import org.junit.jupiter.api.Test;
+import org.ulicarro.core.Crossroads;
 import org.ulicarro.core.base.Quantity;
 import org.ulicarro.core.run.Model;
 import org.ulicarro.core.run.Replication;
+import org.ulicarro.core.study.Closure;
 import org.ulicarro.core.study.Direction;
 import org.ulicarro.core.study.RoadClass;
 import org.ulicarro.core.study.VehicleInput;
 import org.ulicarro.core.study.VehicleType;
 import org.ulicarro.core.traffic.events.Motive;
 import org.ulicarro.core.traffic.events.TrafficEvents;
+import org.ulicarro.core.traffic.lanes.LaneTable;
 
 /** Why and how drivers change lanes. */
 class LaneChangeTest {
@@ -160,6 +165,101 @@ class LaneChangeTest {
         assertThat(replication.result().missedTurns()).isZero();
         assertThat(entered[0]).isGreaterThan(100);
         assertThat(entered[1]).isGreaterThan(100);
+    }
+
+    /** Wheels have to roll for a body to move sideways: a change takes 5 m of road, but for what it slides in a long stand (3 s at a twentieth). */
+    @Test
+    void nobodyMovesSidewaysWithoutRolling() {
+        Street street = new Street();
+        street.perHour = 2600;
+        street.closures = Map.of("works", new Closure(Street.firstRoad(), List.of(2), 900, 50, null, null));
+        Map<Integer, double[]> begun = new TreeMap<>(); // vehicle -> position and time
+        int[] slow = {0};
+        Replication replication = new Replication(street.model(), 1);
+        replication.observe(new StatelessObserver() {
+            @Override
+            public void afterStep(TrafficView view, TrafficEvents events) {
+                FleetView rows = view.rows();
+                for (int i = 0; i < events.moveCount(); i++) {
+                    int row = events.moveRow(i);
+                    int vehicle = rows.vehicle(row);
+                    if (events.moveKind(i) == TrafficEvents.STARTED_OVER) {
+                        begun.put(vehicle, new double[] {rows.position(row), view.now()});
+                    } else if (events.moveKind(i) == TrafficEvents.MOVED_OVER && begun.containsKey(vehicle)) {
+                        double[] from = begun.remove(vehicle);
+                        double metres = rows.position(row) - from[0];
+                        double seconds = view.now() - from[1];
+                        assertThat(metres).isGreaterThan(5 * (1 - 0.05 * (seconds + 0.4) / 3) - 0.4);
+                        slow[0] += seconds > 3.5 ? 1 : 0;
+                    }
+                }
+            }
+        });
+        replication.result();
+        assertThat(slow[0]).as("changes that took longer since the queue crept").isGreaterThan(20);
+    }
+
+    /** The rear of a long vehicle that waits in a bay, and is still in the taper, stands in the way of those beside it. */
+    @Test
+    void aRearInTheTaperBlocksTheLaneBesideIt() {
+        Crossroads scene = new Crossroads();
+        scene.lanes = 1;
+        scene.mix = Map.of(VehicleType.CAR, 0.5, VehicleType.ARTICULATED, 0.5);
+        for (String approach : List.of("EB", "WB", "NB", "SB")) {
+            scene.perHour.put(approach + "L", 150.0);
+            scene.perHour.put(approach + "T", 150.0);
+        }
+        int[] seen = {0};
+        Replication replication = new Replication(scene.model(), 1);
+        replication.observe(new StatelessObserver() {
+            @Override
+            public void afterStep(TrafficView view, TrafficEvents events) {
+                LaneTable table = view.table();
+                for (int lane = 0; lane < table.lanes; lane++) {
+                    for (int k = 0; k < view.vehiclesOn(lane); k++) {
+                        double rear = view.position(lane, k) - view.length(lane, k);
+                        if (table.wideFrom[lane] > 0 && rear < table.wideFrom[lane] - 0.01) {
+                            seen[0]++;
+                            assertThat(isGuest(view, table.right[lane], view.vehicle(lane, k)))
+                                    .isTrue();
+                        }
+                    }
+                }
+            }
+        });
+        replication.result();
+        assertThat(seen[0]).isGreaterThan(100);
+    }
+
+    private static boolean isGuest(TrafficView view, int lane, int vehicle) {
+        for (int g = 0; g < view.guestsOn(lane); g++) {
+            if (view.guestVehicle(lane, g) == vehicle) {
+                return true;
+            }
+        }
+        return false;
+    }
+
+    /** Who comes out of a queue on a motorway keeps larger gaps than before it: one lane of two then takes 1 500 to 1 900 veh/h, not 2 250. */
+    @Test
+    void aQueueOnAMotorwayDischargesLessThanFlowedBeforeIt() {
+        Street street = new Street();
+        street.roadClass = RoadClass.MOTORWAY;
+        street.speed = 110 / 3.6;
+        street.length = 3000;
+        street.seconds = 2400;
+        street.perHour = 2700;
+        street.second = Direction.of(1);
+        int[] left = {0};
+        Replication replication = new Replication(street.model(), 1);
+        replication.observe(new StatelessObserver() {
+            @Override
+            public void afterStep(TrafficView view, TrafficEvents events) {
+                left[0] += view.now() > Street.START + 900 ? events.leftCount() : 0;
+            }
+        });
+        replication.advanceTo(Street.START + 2400);
+        assertThat(left[0] * 3600 / 1500).isBetween(1500, 1900);
     }
 
     /** A driver's class is that of the road it is on: behind a road of a town the time gaps are those of motorways. */

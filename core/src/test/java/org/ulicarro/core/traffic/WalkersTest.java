@@ -86,6 +86,25 @@ class WalkersTest {
                 .isLessThan(0.8 * delay[1]);
     }
 
+    /**
+     * The mean wait for a gap in which the whole way is free, (e^(q t) - q t - 1)/q with t = way / 1.2 m/s + 3 s (Highway Capacity Manual, chapter
+     * 20; J. C. Adams 1936), for arrivals at random; those of a street are not quite at random.
+     */
+    @Test
+    void theWaitForAGapIsThatOfTheory() {
+        Foot scene = new Foot();
+        scene.yielding = 0;
+        scene.vehicles = 400;
+        double sum = 0;
+        for (int n = 1; n <= 12; n++) {
+            sum += whole(new Replication(scene.model(), n).result()).delayS();
+        }
+        double q = 2 * 400 / 3600.0; // of both directions
+        double t = scene.model().network().crossings().get(0).length() / 1.2 + 3;
+        double theory = (Math.exp(q * t) - q * t - 1) / q;
+        assertThat(sum / 12).isBetween(0.7 * theory, 1.3 * theory);
+    }
+
     /** Nobody is on what a vehicle covers, at any step. */
     @Test
     void peopleAndVehiclesAreNeverOnTheSameSpot() {

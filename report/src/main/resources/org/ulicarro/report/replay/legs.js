@@ -67,7 +67,8 @@ class Leg {
 /** How much of the way over from the old lane is done, 0 to 1. */
 function movedOver(piece, tick) {
   if (piece.overFrom < 0 || tick >= piece.overEnd) return 1;
-  const u = Math.max(0, Math.min(1, (tick - piece.overStart) / (piece.overEnd - piece.overStart)));
+  const end = piece.overEnd === Infinity ? piece.overStart + OVER_TICKS : piece.overEnd;
+  const u = Math.max(0, Math.min(1, (tick - piece.overStart) / (end - piece.overStart)));
   return u * u * (3 - 2 * u);
 }
 
@@ -97,8 +98,8 @@ function readLeg(numbers, block, header, laneEnds) {
   }
   const first = { lane, begins: 0, overFrom: numbers.next() - 1, overBegins: 0 };
   if (first.overFrom >= 0) {
-    first.overEnd = tick + numbers.next();
-    first.overStart = first.overEnd - OVER_TICKS;
+    first.overStart = tick + numbers.next() - OVER_TICKS;
+    first.overEnd = Infinity; // until it is told to have ended
   }
   leg.pieces.push(first);
   const position = numbers.nextSigned(), change = numbers.nextSigned(), delay = numbers.nextSigned();
@@ -153,6 +154,7 @@ function readKeys(numbers, leg, sampled, block, header, laneEnds) {
       const here = leg.pieces[leg.pieces.length - 1];
       if (code === MOVED_OVER) {
         here.overEnd = tick;
+        for (let p = leg.pieces.length - 1; leg.pieces[p].inherited; p--) leg.pieces[p - 1].overEnd = tick;
         continue;
       }
       const lane = code === ONTO || code === STARTED_OVER ? numbers.next() : -1;
@@ -160,10 +162,10 @@ function readKeys(numbers, leg, sampled, block, header, laneEnds) {
       if (code === ONTO) {
         // who crosses the line while moving over finishes that on the other side
         const over = here.overFrom >= 0 && tick < here.overEnd
-          ? { overFrom: here.overFrom, overBegins: here.overBegins, overStart: here.overStart, overEnd: here.overEnd } : { overFrom: -1 };
+          ? { overFrom: here.overFrom, overBegins: here.overBegins, overStart: here.overStart, overEnd: here.overEnd, inherited: true } : { overFrom: -1 };
         leg.pieces.push({ lane, begins: here.begins + laneEnds[here.lane], ...over });
       } else if (code === STARTED_OVER) {
-        leg.pieces.push({ lane, begins: here.begins, overFrom: here.lane, overBegins: here.begins, overStart: tick, overEnd: tick + OVER_TICKS });
+        leg.pieces.push({ lane, begins: here.begins, overFrom: here.lane, overBegins: here.begins, overStart: tick, overEnd: Infinity });
       }
       addKey(leg, tick, now, 0);
       if (code === STOP_OR_GO) leg.state[leg.state.length - 1] ^= STANDS;

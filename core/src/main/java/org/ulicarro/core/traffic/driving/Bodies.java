@@ -100,16 +100,21 @@ public final class Bodies {
 
     /** How fast a vehicle moves over, as a share of the usual; it needs way for it, but for the last bit at a stop beside the lane. */
     private double pace(int v) {
-        int lane = f.lane(v);
-        boolean atStop = !table.path[lane] && table.first[lane] == table.last[lane];
-        return atStop ? 1 : Math.max(AT_STAND, Math.min(1, f.speed(v) / sideways));
+        return isLayby(f.lane(v)) ? 1 : Math.max(AT_STAND, Math.min(1, f.speed(v) / sideways));
+    }
+
+    private boolean isLayby(int lane) {
+        return !table.path[lane] && table.first[lane] == table.last[lane];
     }
 
     /** Whether the rear is where the new lane is wide enough for it; in the taper of a bay it is not. */
     private boolean isInside(int v, int old, int g) {
         int lane = table.path[f.lane(v)] ? f.tail(v) : f.lane(v);
+        if (lane == LaneTable.NONE || isLayby(lane) || table.linkOf(lane) != table.linkOf(old)) {
+            return true;
+        }
         double rear = f.pos(v) + queues.guestOffset(old, g) - f.length(v);
-        return lane == LaneTable.NONE || table.linkOf(lane) != table.linkOf(old) || rear >= table.wideFrom[lane];
+        return rear >= table.wideFrom[lane];
     }
 
     private void forgetTail(int v, int lane) {
