@@ -17,6 +17,10 @@ final class CourtesyCases {
 
     /** A left turn from a bay of its own against one lane of oncoming traffic, 45 s of green in 90 s. */
     static Model permissive(double oncoming) {
+        return permissive(oncoming, 50);
+    }
+
+    private static Model permissive(double oncoming, int speed) {
         String study = Scene.text("""
                 format: ulicarro/1
                 title: permissive left
@@ -29,8 +33,8 @@ final class CourtesyCases {
                     south: {at: [0, -400]}
                     north: {at: [0, 400]}
                   roads:
-                    w: {between: [west, middle], speed: 50 km/h, ahead: {lanes: 1, turns: [L]}, back: {lanes: 1}}
-                    e: {between: [middle, east], speed: 50 km/h, back: {lanes: 1, turns: [T]}}
+                    w: {between: [west, middle], speed: %2$d km/h, ahead: {lanes: 1, turns: [L]}, back: {lanes: 1}}
+                    e: {between: [middle, east], speed: %2$d km/h, back: {lanes: 1, turns: [T]}}
                     s: {between: [south, middle], speed: 50 km/h, ahead: {lanes: 1, turns: [T]}}
                     n: {between: [middle, north], speed: 50 km/h, ahead: {lanes: 1}}
                 demand: {mix: {car: 100 %%}, volumes: {p: counts.csv}}
@@ -38,8 +42,8 @@ final class CourtesyCases {
                   middle:
                     kind: fixed
                     groups: {EW: {serves: [EBL, WBT], yields: [EBL]}, NS: {serves: [NBT]}}
-                    plans: {p: {cycle: 90 s, greens: {EW: [0-%.0f], NS: [50-85]}}}
-                """, GREEN);
+                    plans: {p: {cycle: 90 s, greens: {EW: [0-%1$.0f], NS: [50-85]}}}
+                """, GREEN, speed);
         return Scene.read(study, Scene.text("place,from,to,EBL,WBT,NBT%nmiddle,08:00,09:00,1500,%.1f,100%n", oncoming));
     }
 
@@ -59,25 +63,36 @@ final class CourtesyCases {
     static List<Row> permissive() {
         List<Row> rows = new ArrayList<>();
         for (double oncoming : new double[] {100, 200, 300, 400, 500, 600, 700}) {
-            double[][] found = permissiveFound(oncoming);
-            double critical = GapWatch.critical(found, 3);
-            double followUp = SignCases.mean(found, 1);
-            double sneakers = SignCases.mean(found, 2);
-            double formula = permissiveCapacity(oncoming, sneakers);
-            rows.add(Row.of(
-                    Scene.text(
-                            "permissive left, oncoming %.0f: tc %.2f, tf %.2f s, %.1f sneak",
-                            oncoming, critical, followUp, sneakers),
-                    0.9 * formula,
-                    1.1 * formula,
-                    Scene.figure(found, 0)));
+            permissive(rows, oncoming, 50);
+        }
+        for (double oncoming : new double[] {150, 450, 650}) {
+            permissive(rows, oncoming, 70);
         }
         return rows;
     }
 
+    private static void permissive(List<Row> rows, double oncoming, int speed) {
+        double[][] found = permissiveFound(oncoming, speed);
+        double critical = GapWatch.critical(found, 3);
+        double followUp = SignCases.mean(found, 1);
+        double sneakers = SignCases.mean(found, 2);
+        double formula = permissiveCapacity(oncoming, sneakers);
+        rows.add(Row.of(
+                Scene.text(
+                        "permissive left, %d km/h, oncoming %.0f: tc %.2f, tf %.2f s, %.1f sneak",
+                        speed, oncoming, critical, followUp, sneakers),
+                0.9 * formula,
+                1.1 * formula,
+                Scene.figure(found, 0)));
+    }
+
     /** Capacity, follow-up and those who go after the end of green in a cycle, by replication. */
     static double[][] permissiveFound(double oncoming) {
-        Model model = permissive(oncoming);
+        return permissiveFound(oncoming, 50);
+    }
+
+    private static double[][] permissiveFound(double oncoming, int speed) {
+        Model model = permissive(oncoming, speed);
         double waitAt = model.network().junctions().get("middle").conflicts().stream()
                         .mapToDouble(c -> c.who() == org.ulicarro.core.network.Conflict.Who.A_YIELDS
                                 ? c.startA()

@@ -95,6 +95,23 @@ final class SignalCases {
         return rows;
     }
 
+    /** What other step lengths change. */
+    static List<Row> steps() {
+        List<Row> rows = new ArrayList<>();
+        for (double step : new double[] {0.1, 0.2, 0.5, 1.0}) {
+            Approach approach = new Approach();
+            approach.study = Scene.text("step: %.1f s", step);
+            double[][] found = Scene.each(REPLICATIONS, approach.model(), SignalCases::discharge);
+            rows.add(Row.of(
+                    Scene.text("step %.1f s: saturation flow (veh/h)", step), 1805, 1995, Scene.figure(found, 0)));
+            rows.add(Row.of("  start-up lost time (s)", 1.5, 2.5, Scene.figure(found, 1)));
+            rows.add(Row.of("  start wave (s per vehicle)", 1.0, 1.3, Scene.figure(found, 3)));
+            rows.add(Row.of("  standing queue, front to front (m)", 7.0, 7.6, Scene.figure(found, 6)));
+            rows.add(Row.of("  passing later than 0.5 s into red (%)", 0, 1, Scene.figure(found, 5)));
+        }
+        return rows;
+    }
+
     private static double[] saturation(Approach approach) {
         String name = "EB" + approach.turn;
         double[][] found = Scene.each(REPLICATIONS, approach.model(), r ->

@@ -53,8 +53,8 @@ final class Weaving {
                 demand:
                   mix: {%4$s}
                   entries:
-                    west: {from: "08:00", to: "09:00", vehicles: %5$.1f veh/h, routes: {on: {via: [nose, gore, east], share: %6$.1f}, off: {via: [nose, gore, out], share: %7$.1f}}}
-                    in: {from: "08:00", to: "09:00", vehicles: %8$.1f veh/h, routes: {on: {via: [nose, gore, east], share: %7$.1f}, off: {via: [nose, gore, out], share: %9$.1f}}}
+                    west: {vehicles: %5$.1f veh/h, routes: {on: {via: [nose, gore, east], share: %6$.1f}, off: {via: [nose, gore, out], share: %7$.1f}}}
+                    in: {vehicles: %8$.1f veh/h, routes: {on: {via: [nose, gore, east], share: %7$.1f}, off: {via: [nose, gore, out], share: %9$.1f}}}
                 """,
                 length,
                 length + 2000,

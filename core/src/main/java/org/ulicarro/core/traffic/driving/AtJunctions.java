@@ -102,7 +102,9 @@ abstract class AtJunctions extends Pedals {
         boolean ring = queues.is(f.lane(v), LaneKinds.RING);
         boolean ringAhead = queues.is(queues.to(path), LaneKinds.RING);
         // who enters a ring is asked when it looks for its gap, who leaves one is not
-        boolean asked = queues.is(path, LaneKinds.MEETS) && ring == ringAhead && canStop(v, toEnd);
+        // who drives up behind the one that takes the last room has to brake hard
+        boolean canStop = ring ? canStop(v, toEnd) : f.speed(v) * f.speed(v) <= 2 * lateDeceleration * toEnd;
+        boolean asked = queues.is(path, LaneKinds.MEETS) && ring == ringAhead && canStop;
         if (asked && (ring ? !givesUp(v) : f.blocks(v) == 0)) {
             int last = ring ? ringRoom.missing(v, path) : occupancy.noRoomBehind(v, path);
             if (last >= 0) {

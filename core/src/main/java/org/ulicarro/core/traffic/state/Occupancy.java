@@ -197,12 +197,15 @@ public final class Occupancy {
     /** A driver who cannot count on clearing a junction moves slower than this behind it (m/s). */
     public static final double CREEPS = 5;
 
+    /** No vehicle takes more of a lane than this when it stands (m). */
+    private static final double LONGEST = 40;
+
     /** Deceleration with which the last one behind a junction may still come to rest (m/s²). */
     private static final double COMES_TO_REST = 1.5;
 
     /**
      * Who keeps a vehicle from standing clear of the junction at the end of a path: the last one on the lane beyond, when what is left of
-     * that lane is taken by those who are under way to it.
+     * that lane is taken by those who are under way to it. While that one drives, the lane counts as free as long as it holds them all.
      *
      * @return a row, or -1 where there is room
      */
@@ -212,7 +215,7 @@ public final class Occupancy {
             return -1;
         }
         int last = queues.last(to);
-        if (f.speed(last) > CREEPS) {
+        if (f.speed(last) > CREEPS && holdsAll(v, to)) {
             return -1;
         }
         double front = f.pos(last) + f.speed(last) * f.speed(last) / (2 * COMES_TO_REST);
@@ -222,14 +225,33 @@ public final class Occupancy {
             front = f.speed(ahead) < CREEPS && most < front ? most : front;
         }
         double room = front - f.length(last) - f.length(v) - f.standingGap(v);
-        int[] sources = table.sources[to];
-        for (int i = 0; i < sources.length && room >= 0; i++) {
+        return room - underWay(v, to) >= 0 ? -1 : last;
+    }
+
+    /** Whether all on a lane, those under way to it and one more can stand on it one behind the other. */
+    private boolean holdsAll(int v, int lane) {
+        double room = table.end[lane] - f.length(v) - f.standingGap(v) - underWay(v, lane);
+        if (queues.count(lane) * LONGEST <= room) {
+            return true;
+        }
+        for (int k = 0; k < queues.count(lane) && room >= 0; k++) {
+            int u = queues.at(lane, k);
+            room -= f.length(u) + f.standingGap(u);
+        }
+        return room >= 0;
+    }
+
+    /** What those on the paths to a lane will take of it when they stand, but for one of them (m). */
+    private double underWay(int v, int lane) {
+        int[] sources = table.sources[lane];
+        double taken = 0;
+        for (int i = 0; i < sources.length; i++) {
             for (int k = 0; k < queues.count(sources[i]); k++) {
                 int u = queues.at(sources[i], k);
-                room -= u == v ? 0 : f.length(u) + f.standingGap(u);
+                taken += u == v ? 0 : f.length(u) + f.standingGap(u);
             }
         }
-        return room >= 0 ? -1 : last;
+        return taken;
     }
 
     public boolean isLong(int v) {
