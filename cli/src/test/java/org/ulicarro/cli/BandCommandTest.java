@@ -167,7 +167,7 @@ class BandCommandTest extends InProcess {
                 .get(0)
                 .path("arrivals_on_green")
                 .doubleValue();
-        // the picture counts those that the recording shows, the table all who came: one of two hundred is half a point
+        // 53 and 54 % were found here; why the picture and the table differ by an arrival or two is not known yet
         assertThat(List.of(-1, 0, 1))
                 .as("the share that the table has, %.3f", share)
                 .anyMatch(off -> drawn.contains(Math.round(100 * share) + off + " % on green, platoon ratio"));
