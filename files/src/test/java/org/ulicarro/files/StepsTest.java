@@ -36,6 +36,9 @@ class StepsTest {
         Path file = study.resolve("study.yaml");
         Files.writeString(
                 file, Files.readString(file).replaceFirst("(?m)^step: \\S+ s", "step: " + tenths / 10.0 + " s"));
+        // its left turns are at capacity with all of the demand: there a little less discharge makes much longer queues
+        Path demand = study.resolve("demand.yaml");
+        Files.writeString(demand, Files.readString(demand).replaceFirst("(?m)^demand:$", "demand:\n  growth: -10 %"));
         return new Replication(StudyFolder.read(study, List.of()).compile(null).model(), 1).result();
     }
 
@@ -88,7 +91,7 @@ class StepsTest {
         for (int tenths : new int[] {1, 3, 4, 5, 6, 7, 8, 9, 10}) {
             Map<String, Double> here = figures(at(tenths));
             // above 0.5 s drivers react late, as 'check' says: what vehicles do differs, but all of it is counted
-            double most = tenths > 9 ? 30 : tenths > 5 ? 20 : 8;
+            double most = tenths > 5 ? 20 : 8;
             usual.forEach((name, value) -> assertThat(here.get(name))
                     .as("%s at %.1f s", name, tenths / 10.0)
                     .isCloseTo(value, Percentage.withPercentage(most)));

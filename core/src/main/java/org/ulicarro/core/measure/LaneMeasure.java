@@ -34,6 +34,9 @@ final class LaneMeasure implements Measure<LaneRow> {
     /** Vehicles whose headways still hold start-up lost time. */
     private static final int STARTING = 4;
 
+    /** Who could not stop at yellow has passed by then (s of red). */
+    private static final double CLEARS = 2;
+
     /** A saturation flow by fewer headways than this is none. */
     static final int ENOUGH = 30;
 
@@ -58,6 +61,7 @@ final class LaneMeasure implements Measure<LaneRow> {
     private final int[] shows; // RED, GREEN or YELLOW
     private final double[] began; // when its green did, s since midnight; NaN before the first
     private final double[] ended; // when its yellow began
+    private final double[] redBegan;
     private final int[] queued; // vehicles in the queue at its start
     private final int[] passed; // since then
     private final double[] lastPassed; // when, s since midnight
@@ -82,6 +86,7 @@ final class LaneMeasure implements Measure<LaneRow> {
     private final int[] queueAfter;
     private boolean begun;
     private int changes = -1; // of aspects, when it looked last
+    private double stepEnded; // the step before this one (s since midnight)
 
     LaneMeasure(Fitting at) {
         this(at.network(), at.signals(), ControlledLanes.of(at).signalled(), at.intervals());
@@ -103,6 +108,7 @@ final class LaneMeasure implements Measure<LaneRow> {
         began = new double[n];
         ended = new double[n];
         Arrays.fill(began, Double.NaN);
+        redBegan = new double[n];
         queued = new int[n];
         passed = new int[n];
         lastPassed = new double[n];
@@ -127,22 +133,24 @@ final class LaneMeasure implements Measure<LaneRow> {
 
     @Override
     public void afterStep(TrafficView view, TrafficEvents events) {
+        boolean changed = view.aspects().changes() != changes;
         for (int e = 0; e < events.lineCount(); e++) {
             int p = position[events.lineLane(e)];
             if (p >= 0) {
-                pass(
-                        p,
-                        events.lineAt(e),
-                        CarUnits.of(
-                                view.departures().kind(events.lineVehicle(e)).base()));
+                double at = events.lineAt(e);
+                if (changed && at >= Clock.seconds(view.aspects().since(group[p]))) {
+                    look(p, view); // who passes after the change belongs to the new green, or to the red
+                }
+                pass(p, at, units(events.lineVehicle(e), view));
             }
         }
-        if (view.aspects().changes() != changes) {
+        if (changed) {
             changes = view.aspects().changes();
             for (int p = 0; p < lanes.length; p++) {
                 look(p, view);
             }
         }
+        stepEnded = view.now();
         if (!begun && intervals.slice(view.now()) >= 0) {
             begun = true;
             count(view, queueBefore);
@@ -150,6 +158,10 @@ final class LaneMeasure implements Measure<LaneRow> {
         if (begun && intervals.isLastSecond(view.secondEnded())) {
             count(view, queueAfter);
         }
+    }
+
+    private static double units(int vehicle, TrafficView view) {
+        return CarUnits.of(view.departures().kind(vehicle).base());
     }
 
     private void count(TrafficView view, int[] into) {
@@ -168,10 +180,17 @@ final class LaneMeasure implements Measure<LaneRow> {
             vehicles[p]++;
             flow[p] += pcu;
         }
-        if (Double.isNaN(began[p])) {
-            return;
+        boolean red = shows[p] == RED;
+        if (Double.isNaN(began[p]) || red && at > redBegan[p] + CLEARS) {
+            return; // turns on red are of no green
+        }
+        if (red && passed[p] < queued[p] && intervals.slice(began[p]) >= 0) {
+            yellowUsed[p] += at - Math.max(lastPassed[p], ended[p]); // a full green, longer used than its yellow
         }
         passed[p]++;
+        if (began[p] >= stepEnded) {
+            queued[p]++; // gone before the queue of this green was counted, at the end of the step
+        }
         if (passed[p] == STARTING) {
             fourthPassed[p] = at;
         }
@@ -196,6 +215,7 @@ final class LaneMeasure implements Measure<LaneRow> {
             ended[p] = since;
         }
         if (now == RED && !Double.isNaN(began[p])) {
+            redBegan[p] = since;
             end(p);
         }
         shows[p] = now;
@@ -321,7 +341,7 @@ final class LaneMeasure implements Measure<LaneRow> {
 
     private double[][] reals() {
         return new double[][] {
-            began, ended, lastPassed, fourthPassed, green, cycle, headway, units, startTime, yellowUsed, flow
+            began, ended, redBegan, lastPassed, fourthPassed, green, cycle, headway, units, startTime, yellowUsed, flow
         };
     }
 

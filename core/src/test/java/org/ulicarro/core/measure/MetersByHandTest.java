@@ -121,6 +121,34 @@ class MetersByHandTest {
                 .isCloseTo(43 - 12 + 2, within(1e-9));
     }
 
+    /** Who rolls over the line in the second in which green begins is of this green; who turns right on red is of none. */
+    @Test
+    void greensHaveTheirOwnPassagesOnly() {
+        ByHand scene = new ByHand(model, START);
+        LaneMeasure meter = greens();
+        scene.observe(meter);
+        for (int green = 0; green < 10; green++) {
+            for (int k = 0; k < 9; k++) {
+                scene.car(lane, 1 + 7 * k, 0, through);
+            }
+            scene.show(group, Aspect.RED);
+            scene.seconds(20);
+            scene.show(group, Aspect.GREEN);
+            for (int k = 0; k < 8; k++) {
+                scene.pass(lane, through); // the first within the second that ends now
+                scene.seconds(2);
+            }
+            scene.show(group, Aspect.RED);
+            scene.seconds(30);
+            scene.pass(lane, through); // the ninth of the queue, 30 s into red
+            scene.second();
+        }
+        LaneRow row = meter.rows(null).get(0);
+        assertThat(row.headways()).as("the fifth to eighth of each queue").isEqualTo(40);
+        assertThat(row.saturationPcuh()).isCloseTo(1800, within(1e-9));
+        assertThat(row.splitFailureShare()).as("the ninth was left over").isEqualTo(1);
+    }
+
     /**
      * The queue clears at its front while its end still grows: two pass, a third moves up, a fourth joins without stopping. The back of
      * queue is where that one joined, though nobody stands there when it is read, and one who comes slowly far behind has not joined.

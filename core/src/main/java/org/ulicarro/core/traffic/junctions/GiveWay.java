@@ -34,6 +34,12 @@ public final class GiveWay implements Stateful {
     /** Longer vehicles are heavy ones, which need larger gaps (m). */
     private static final double HEAVY_FROM = 7.5;
 
+    /**
+     * Drivers see a gap at the first step after it has begun, half a step late on average. Critical gaps and follow-up times are those of
+     * steps of this length (s).
+     */
+    private static final double USUAL_STEP = 0.2;
+
     /** The vehicle before has long gone. */
     private static final double LONG_AGO = -1e9;
 
@@ -58,6 +64,7 @@ public final class GiveWay implements Stateful {
     private final double losesPatienceOver;
     private final double givesUp;
     private final double stopsWithin;
+    private final double late; // what of a gap is over, on average, when it is seen first, more than at usual steps (s)
 
     public GiveWay(Parts parts) {
         DriverNumbers numbers = parts.numbers;
@@ -65,6 +72,7 @@ public final class GiveWay implements Stateful {
         losesPatienceOver = numbers.losesPatienceOver();
         givesUp = numbers.givesUp();
         stopsWithin = numbers.stopsWithin();
+        late = (parts.dt - USUAL_STEP) / 2;
         table = parts.table;
         gaps = table.gaps;
         queues = parts.queues;
@@ -194,9 +202,9 @@ public final class GiveWay implements Stateful {
         double heavy = f.length(v) > HEAVY_FROM ? gaps.heavyCritical[path] : 0;
         double middle = gaps.waitAgain[path];
         boolean halves = middle == middle && f.length(v) <= gaps.storage[path];
-        double half = (gaps.inHalves[path] * f.caution(v) + heavy) * patience;
+        double half = (gaps.inHalves[path] * f.caution(v) + heavy) * patience - late;
         if (!halves) {
-            double whole = (gaps.critical[path] * f.caution(v) + heavy) * patience;
+            double whole = (gaps.critical[path] * f.caution(v) + heavy) * patience - late;
             return streams.leave(v, path, at, Double.POSITIVE_INFINITY, whole, red) ? Fleet.TAKES_GAP : Fleet.NO_GAP;
         }
         if (!streams.leave(v, path, at, middle, half, red) || isTaken(path)) {
@@ -222,7 +230,7 @@ public final class GiveWay implements Stateful {
             int v = queues.at(path, k);
             if (f.committed(v) == Fleet.HAS_HALF && f.pos(v) <= gaps.waitAgain[path] && f.pos(v) > table.waitAt[path]) {
                 double heavy = f.length(v) > HEAVY_FROM ? gaps.heavyCritical[path] : 0;
-                double half = (gaps.inHalves[path] * f.caution(v) + heavy) * patience(v, now);
+                double half = (gaps.inHalves[path] * f.caution(v) + heavy) * patience(v, now) - late;
                 if (hasRoomBehind(v, path)
                         && isOpen(v, path, f.pos(v))
                         && streams.leaveBeyond(v, path, f.pos(v), gaps.waitAgain[path], half)) {
@@ -248,7 +256,7 @@ public final class GiveWay implements Stateful {
             return true;
         }
         double heavy = f.length(v) > HEAVY_FROM ? gaps.heavyFollowUp[path] : 0;
-        double earliest = lastWent[table.from[path]] + gaps.followUp[path] * f.caution(v) + heavy;
+        double earliest = lastWent[table.from[path]] + gaps.followUp[path] * f.caution(v) + heavy - late;
         return earliest <= now || now + streams.seconds(v, Math.max(0, metres), table.limit[path]) >= earliest;
     }
 
