@@ -5,7 +5,6 @@ import static org.assertj.core.api.Assertions.assertThat;
 import java.io.IOException;
 import java.nio.file.Files;
 import java.nio.file.Path;
-import java.util.List;
 import org.junit.jupiter.api.BeforeAll;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.io.TempDir;
@@ -167,10 +166,9 @@ class BandCommandTest extends InProcess {
                 .get(0)
                 .path("arrivals_on_green")
                 .doubleValue();
-        // 53 and 54 % were found here; why the picture and the table differ by an arrival or two is not known yet
-        assertThat(List.of(-1, 0, 1))
-                .as("the share that the table has, %.3f", share)
-                .anyMatch(off -> drawn.contains(Math.round(100 * share) + off + " % on green, platoon ratio"));
+        assertThat(drawn)
+                .as("the share that the table has")
+                .contains(Math.round(100 * share) + " % on green, platoon ratio");
         assertThat(run("band", study, "--run", study.resolve("1"), "--from", "18:00", "-o", driven))
                 .isEqualTo(Exit.USAGE);
         assertThat(err).contains("the run is of 16:30 to 16:50");

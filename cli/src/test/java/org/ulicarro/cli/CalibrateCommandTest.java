@@ -39,7 +39,7 @@ class CalibrateCommandTest extends InProcess {
     /** What is written is what was tried: a run with it discharges as the table says. */
     @Test
     void aTargetIsMetWrittenAndHeldByTheNextRun() throws IOException {
-        measured("{WBT: 2250 pcu/h, NBL: 1500 pcu/h}");
+        measured("{EBT: 2600 pcu/h, NBL: 1500 pcu/h}");
         int code = run("calibrate", study, "-a", "field", "-n", 2, "--trials", 6, "--within", 3, "--write", "gaps");
         assertThat(code).as(out + err).isEqualTo(Exit.DOES_NOT_HOLD); // left turns wait for gaps
         assertThat(out)
@@ -47,41 +47,41 @@ class CalibrateCommandTest extends InProcess {
                 .contains("(what was met)")
                 .contains("-a field+gaps");
         String[] row = out.lines()
-                .filter(l -> l.startsWith("market  WBT"))
+                .filter(l -> l.startsWith("market  EBT"))
                 .findFirst()
                 .orElseThrow()
                 .split(" +");
         double before = Double.parseDouble(row[4]);
         double reached = Double.parseDouble(row[5]);
-        assertThat(before).isGreaterThan(2600);
-        assertThat(reached).isCloseTo(2250, within(0.03 * 2250 + 1));
+        assertThat(before).isGreaterThan(2800);
+        assertThat(reached).isCloseTo(2600, within(0.03 * 2600 + 1));
         double half = Double.parseDouble(row[6]);
-        boolean sure = half <= 2 * 0.03 * 2250;
+        boolean sure = half <= 2 * 0.03 * 2600;
         assertThat(String.join(" ", row))
                 .as("known to twice what was asked for, or not")
                 .endsWith(sure ? " yes" : " not sure");
         String written = Files.readString(study.resolve("alternatives/gaps.yaml"));
         assertThat(written)
-                .contains("WBT")
+                .contains("EBT")
                 .contains("time-gap: " + row[row.length - (sure ? 2 : 3)] + " %")
                 .doesNotContain("NBL");
 
         assertThat(run("run", study, "-a", "field+gaps", "-n", 2)).as(err).isZero();
         assertThat(run("results", study + "/1", "--json", "--place", "market")).isZero();
         for (JsonNode each : JsonMapper.builder().build().readTree(out).path("rows")) {
-            if (each.path("movement").asString("").equals("WBT")) {
+            if (each.path("movement").asString("").equals("EBT")) {
                 assertThat(each.path("saturation_pcuh").doubleValue()).isCloseTo(reached, within(1.0));
             }
         }
         assertThat(run("check", study, "-a", "field+gaps")).isZero();
-        assertThat(out + err).contains("the queue of NBL has no time-gap").doesNotContain("the queue of WBT");
+        assertThat(out + err).contains("the queue of NBL has no time-gap").doesNotContain("the queue of EBT");
     }
 
     @Test
     void whatMakesNoSenseIsSaid() throws IOException {
         assertThat(run("calibrate", study)).isEqualTo(Exit.USAGE);
         assertThat(err).contains("no place says a measured saturation flow");
-        measured("{WBX: 2900 pcu/h}");
+        measured("{WBX: 2600 pcu/h}");
         assertThat(run("calibrate", study, "-a", "field")).isEqualTo(Exit.INPUT);
         assertThat(err).contains("alternatives/field.yaml:1:").contains("WBX");
         Files.writeString(

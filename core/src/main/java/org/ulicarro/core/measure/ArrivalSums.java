@@ -92,7 +92,7 @@ final class ArrivalSums implements Observer {
             if (slice < 0 || groupOf[movement] == SignalSystem.NO_GROUP) {
                 continue;
             }
-            int onGreen = hadGreen(groupOf[movement], Clock.ticks(visits.arrival(i))) ? 1 : 0;
+            int onGreen = hadGreen(groupOf[movement], visits.arrival(i)) ? 1 : 0;
             add(at(movement, slice), onGreen);
             if (slice != intervals.whole()) {
                 add(at(movement, intervals.whole()), onGreen);
@@ -105,10 +105,10 @@ final class ArrivalSums implements Observer {
         counts[at + 1] += onGreen;
     }
 
-    /** Whether a group had green at a tick that has passed. */
-    private boolean hadGreen(int group, int tick) {
+    /** Whether a group had green at a time of day that has passed (s). */
+    private boolean hadGreen(int group, double at) {
         int changes = used[group];
-        while (changes > 0 && ticks[group][changes - 1] > tick) { // it was not long ago
+        while (changes > 0 && Clock.seconds(ticks[group][changes - 1]) > at) { // it was not long ago
             changes--;
         }
         return first[group] ^ (changes & 1) == 1;

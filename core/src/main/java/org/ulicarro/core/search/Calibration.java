@@ -62,7 +62,13 @@ public final class Calibration {
         }
     }
 
-    private record Round(double[] shares, Statistic[] flows, double miss) {}
+    private record Round(double[] shares, Statistic[] flows, int met, double miss) {
+
+        /** More targets met count first: one that cannot be met must not throw out what others gained. */
+        boolean isBetterThan(Round other) {
+            return met != other.met ? met > other.met : miss < other.miss;
+        }
+    }
 
     private final Model model;
     private final NetworkInput network;
@@ -134,7 +140,7 @@ public final class Calibration {
      *
      * @param rounds at most so many trials
      * @param tries with {@link #instruments()}
-     * @return what became of each target: of the trial that came nearest to all of them
+     * @return what became of each target: of the trial that met most of them, and of such the one that came nearest to all
      */
     public List<Outcome> search(int rounds, Tries tries) throws InterruptedException {
         double[] shares = new double[targets.size()];
@@ -152,7 +158,7 @@ public final class Calibration {
             Model variant = model.with(Change.network(all -> with(tried))).get();
             Round now = round(shares, tries.run(change(shares), variant, this::figures));
             first = first == null ? now : first;
-            best = best == null || now.miss < best.miss ? now : best;
+            best = best == null || now.isBetterThan(best) ? now : best;
             boolean moved = false;
             shares = shares.clone();
             for (int t = 0; t < shares.length; t++) {
@@ -182,13 +188,15 @@ public final class Calibration {
 
     private Round round(double[] shares, List<Map<String, Double>> each) {
         Statistic[] flows = new Statistic[targets.size()];
+        int met = 0;
         double miss = 0;
         for (int t = 0; t < flows.length; t++) {
             flows[t] = flow(each, t);
+            met += isMet(t, flows[t].mean()) ? 1 : 0;
             double off = flows[t].mean() / targets.get(t).flow() - 1;
             miss += Double.isNaN(off) ? 0 : off * off;
         }
-        return new Round(shares, flows, miss);
+        return new Round(shares, flows, met, miss);
     }
 
     /** What a trial changes, as a study writes it. */
