@@ -365,12 +365,14 @@ final class LaneMeasure implements Measure<LaneRow> {
     @Override
     public void save(DataOutput out) throws IOException {
         out.writeBoolean(begun);
+        out.writeDouble(stepEnded);
         SavedArrays.write(out, reals(), wholes());
     }
 
     @Override
     public void restore(DataInput in) throws IOException {
         begun = in.readBoolean();
+        stepEnded = in.readDouble();
         changes = -1;
         SavedArrays.read(in, reals(), wholes());
     }
