@@ -65,6 +65,7 @@ final class GapOut {
                 false,
                 false,
                 false,
+                false,
                 0,
                 new int[0],
                 null);

@@ -22,6 +22,7 @@ import org.ulicarro.core.study.SignalController.Group;
  * @param dualEntry whether it goes with a called phase of another ring
  * @param lock whether a call stays when the vehicle has left the detector
  * @param restInWalk whether people keep walk while nobody else calls
+ * @param dropLateCalls whether a button pressed after walk, while others finish, is no call
  * @param conditionalService whether a ring that waits for others at a barrier may come back to it
  * @param redRevert shortest red
  * @param volumeDensity how shortest green and passage follow the traffic; null where they do not
@@ -78,6 +79,9 @@ public record PhaseInput(
 
         @Key("rest-in-walk") @About("Whether people keep walk while nobody else calls.")
         boolean restInWalk,
+
+        @Key("drop-late-calls") @About("Whether a button pressed after walk, while others finish, is no call.")
+        boolean dropLateCalls,
 
         @About("Whether a ring that waits for others at a barrier may come back to it.")
         boolean conditionalService,
@@ -144,7 +148,7 @@ public record PhaseInput(
             double red) {
         return new PhaseInput(
                 serves, yields, null, 7, null, 0, minGreen, maxGreen, passage, yellow, red, null, true, false, false,
-                false, 2, null);
+                false, false, 2, null);
     }
 
     /** The same with other recalls. */
@@ -165,6 +169,7 @@ public record PhaseInput(
                 dualEntry,
                 lock,
                 restInWalk,
+                dropLateCalls,
                 conditionalService,
                 redRevert,
                 volumeDensity);

@@ -30,6 +30,7 @@ final class Calls implements Stateful {
     private final int[] present; // phase -> 1 while a detector calls it
     private final int[] locked; // phase -> 1 from a call to its green
     private final int[] pressed; // phase -> 1 from when people call to their walk
+    private final int[] walk; // phase -> what people beside it see, one of those of People
     private final int[] arrived; // phase -> vehicles that came since its green ended
     private final int[] lastSeen; // phase -> tick at which a vehicle extended its green last
     private final int[] opposedFor; // phase -> ticks for which somebody else has called in its green
@@ -71,6 +72,7 @@ final class Calls implements Stateful {
         present = new int[phase.length];
         locked = new int[phase.length];
         pressed = new int[phase.length];
+        walk = new int[phase.length];
         arrived = new int[phase.length];
         lastSeen = new int[phase.length];
         opposedFor = new int[phase.length];
@@ -113,7 +115,7 @@ final class Calls implements Stateful {
             anyPresent = false;
         }
         for (int p : withPeople) {
-            if (board.pressed(foot[p])) {
+            if (hears(p) && board.pressed(foot[p])) {
                 pressed[p] = 1;
             }
         }
@@ -130,6 +132,14 @@ final class Calls implements Stateful {
         for (int p = 0; quiet && p < phase.length; p++) {
             quiet &= present[p] == 0 && locked[p] == 0 && pressed[p] == 0;
         }
+    }
+
+    /**
+     * Whether a button is a call: who presses during walk is served already (NEMA TS 2-2021, 3.5.3.3: pedestrian calls are remembered
+     * outside walk); whether one who is too late for it waits for the next is for the phase to say.
+     */
+    private boolean hears(int p) {
+        return walk[p] == People.DONT || walk[p] == People.FINISH && !phase[p].dropsLate();
     }
 
     private boolean reports(int w, int tick, boolean there) {
@@ -192,6 +202,10 @@ final class Calls implements Stateful {
         pressed[p] = 0;
     }
 
+    void peopleSee(int p, int what) {
+        walk[p] = what;
+    }
+
     /** A tick of its green, with or without a call of others. */
     void oppose(int p, boolean opposed) {
         opposedFor[p] += opposed ? 1 : 0;
@@ -239,6 +253,6 @@ final class Calls implements Stateful {
     }
 
     private int[][] columns() {
-        return new int[][] {onFor, offFor, present, locked, pressed, arrived, lastSeen, opposedFor};
+        return new int[][] {onFor, offFor, present, locked, pressed, walk, arrived, lastSeen, opposedFor};
     }
 }

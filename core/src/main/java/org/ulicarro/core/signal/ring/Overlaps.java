@@ -85,7 +85,7 @@ final class Overlaps implements Stateful {
      * Moves on by a tick, after the rings have.
      *
      * @param walks of each phase, whether people beside it have walk or clearance, or are about to
-     * @param carried of each ring, whether what follows its clearance has it, too
+     * @param carried of each ring, whether overlaps of the phase that it goes to have green until then
      */
     void advance(int tick, boolean[] walks, boolean[] carried) {
         for (int o = 0; o < overlap.length; o++) {
@@ -137,13 +137,12 @@ final class Overlaps implements Stateful {
         return false;
     }
 
+    /** Whether one of its phases comes next, in any ring (NTCIP 1202 v03, overlapIncludedPhases: green while one of them is on or next). */
     private boolean isCarried(int o, boolean[] carried) {
         for (int r = 0; r < rings.count; r++) {
-            if (carried[r] && Overlap.has(overlap[o].parents(), rings.at[r])) {
-                int to = rings.next[r] == Rings.NONE ? rings.promised[r] : rings.next[r];
-                if (to != Rings.NONE && Overlap.has(overlap[o].parents(), to)) {
-                    return true;
-                }
+            int to = rings.next[r] == Rings.NONE ? rings.promised[r] : rings.next[r];
+            if (carried[r] && to != Rings.NONE && Overlap.has(overlap[o].parents(), to)) {
+                return true;
             }
         }
         return false;

@@ -11,32 +11,42 @@ import org.ulicarro.core.signal.ControlWatch;
 /** What the people beside each ring's phase see: walk, then time to finish, then don't walk. */
 final class People implements Stateful {
 
-    private static final int DONT = 0;
-    private static final int WALK = 1;
-    private static final int FINISH = 2;
+    static final int DONT = 0;
+    static final int WALK = 1;
+    static final int FINISH = 2;
 
     private final Calls calls;
     private final ControlWatch watch;
     private final int[] shows; // ring -> one of the above
     private final int[] timer; // ring -> ticks of it
+    private final int[] beside; // ring -> its phase, of what is shown
 
     People(int rings, Calls calls, ControlWatch watch) {
         this.calls = calls;
         this.watch = watch;
         shows = new int[rings];
         timer = new int[rings];
+        beside = new int[rings];
+    }
+
+    private void show(int r, int what) {
+        shows[r] = what;
+        timer[r] = 0;
+        calls.peopleSee(beside[r], what);
     }
 
     void startWalk(int r, int tick, int p, Phase phase) {
-        shows[r] = WALK;
-        timer[r] = 0;
+        beside[r] = p;
         calls.servedPeople(p);
+        show(r, WALK);
         watch.walk(tick, phase.id());
     }
 
     /** Nobody walks beside a ring's phase. */
     void stop(int r) {
-        shows[r] = DONT;
+        if (shows[r] != DONT) {
+            show(r, DONT);
+        }
     }
 
     /** Walk ends now, and what people need to finish follows; whether there was walk. */
@@ -44,8 +54,7 @@ final class People implements Stateful {
         if (shows[r] != WALK) {
             return false;
         }
-        shows[r] = FINISH;
-        timer[r] = 0;
+        show(r, FINISH);
         watch.finish(tick, phase.id());
         return true;
     }
@@ -68,11 +77,10 @@ final class People implements Stateful {
     void count(int r, int tick, Phase phase, boolean holds) {
         timer[r]++;
         if (shows[r] == WALK && timer[r] >= phase.walk() && !holds) {
-            shows[r] = FINISH;
-            timer[r] = 0;
+            show(r, FINISH);
             watch.finish(tick, phase.id());
         } else if (shows[r] == FINISH && timer[r] >= phase.clear()) {
-            shows[r] = DONT;
+            show(r, DONT);
             watch.dontWalk(tick, phase.id());
         }
     }
@@ -90,11 +98,13 @@ final class People implements Stateful {
     public void save(DataOutput out) throws IOException {
         SavedArrays.write(out, shows, shows.length);
         SavedArrays.write(out, timer, timer.length);
+        SavedArrays.write(out, beside, beside.length);
     }
 
     @Override
     public void restore(DataInput in) throws IOException {
         SavedArrays.read(in, shows);
         SavedArrays.read(in, timer);
+        SavedArrays.read(in, beside);
     }
 }

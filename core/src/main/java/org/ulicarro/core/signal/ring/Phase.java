@@ -18,6 +18,7 @@ package org.ulicarro.core.signal.ring;
  * @param locks whether a call stays when the vehicle has left the detector during red
  * @param dualEntry whether it goes with a phase of another ring that is called when nobody calls in its own
  * @param restsInWalk whether people keep walk while nobody else calls
+ * @param dropsLate whether a button that is pressed after walk, while others finish, is no call
  * @param conditional whether a ring that waits for the others at a barrier may come back to it while they have time left
  * @param keepsOrder whether its ring may not go back from it to an earlier phase between the same barriers: who turns in gaps during
  *     it would see their green end while the opposing one goes on
@@ -41,6 +42,7 @@ public record Phase(
         boolean locks,
         boolean dualEntry,
         boolean restsInWalk,
+        boolean dropsLate,
         boolean conditional,
         boolean keepsOrder,
         int redRevert,
@@ -89,6 +91,7 @@ public record Phase(
                 locks,
                 dualEntry,
                 restsInWalk,
+                dropsLate,
                 conditional,
                 keepsOrder,
                 redRevert,

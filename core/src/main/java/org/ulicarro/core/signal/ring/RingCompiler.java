@@ -218,6 +218,7 @@ public final class RingCompiler {
                     input.lock(),
                     input.dualEntry(),
                     input.restInWalk(),
+                    input.dropLateCalls(),
                     input.conditionalService(),
                     keepsOrder(control, input),
                     Clock.ticks(input.redRevert()),

@@ -57,7 +57,7 @@ public final class RingController implements Controller {
     private final Endings endings;
     private final ControlWatch watch;
     private final boolean[] walks; // phase -> whether people beside it hold overlaps back
-    private final boolean[] carried; // ring -> whether overlaps may go on through its clearance
+    private final boolean[] carried; // ring -> whether overlaps may go on to the phase that it goes to
     private final Lamps lamps;
     private RingPlan plan;
     private Phase[] phase;
@@ -409,7 +409,7 @@ public final class RingController implements Controller {
             }
             int to = rings.next[r] == NONE ? rings.promised[r] : rings.next[r];
             boolean comes = to != NONE && walksAt(to);
-            carried[r] = !on && !preemptions.isOn() && !order.isReplaced && !(comes && phase[to].walkLead() > 0);
+            carried[r] = !preemptions.isOn() && !order.isReplaced && !(comes && phase[to].walkLead() > 0);
             if (comes && !on) {
                 walks[to] = true;
             }

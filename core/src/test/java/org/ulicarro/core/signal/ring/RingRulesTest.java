@@ -169,6 +169,80 @@ class RingRulesTest {
     }
 
     @Test
+    @DisplayName("An overlap is carried from a phase of one ring to one of the other")
+    void overlapIsCarriedFromRingToRing() {
+        expect("""
+                2: min 5
+                4: min 5
+                5: min 5
+                6: min 5
+                8: min 5
+                rings: 2 | 4, 5 6 | 8
+                overlap A: with 4 5
+                on 5 from 10 to 11
+                on 6 from 10 to 11
+                """, 30, """
+                0 2 green
+                0 5 green
+                0 A green
+                5 5 yellow gap-out
+                5 A yellow
+                8 A red
+                9 6 green
+                14 2 yellow gap-out
+                14 6 yellow gap-out
+                18 4 green
+                18 8 green
+                18 A green
+                23 4 yellow gap-out
+                23 8 yellow gap-out
+                27 5 green
+                """);
+    }
+
+    private static final String BUTTON = """
+            2: min 8 recall min
+            4: min 5 walk 5 clear 10 %s
+            rings: 2 | 4
+            press 4 at %s
+            """;
+
+    @Test
+    @DisplayName("A button during walk is no call")
+    void buttonInWalk() {
+        String once = """
+                0 2 green
+                8 2 yellow gap-out
+                12 4 walk
+                12 4 green
+                17 4 finish
+                27 4 yellow gap-out
+                31 2 green
+                """;
+        expect(BUTTON.formatted("", "14"), 70, once);
+        expect(BUTTON.formatted("drops-late", "20"), 70, once);
+    }
+
+    @Test
+    @DisplayName("A button during clearance calls the next walk")
+    void buttonInClearance() {
+        expect(BUTTON.formatted("", "20"), 60, """
+                0 2 green
+                8 2 yellow gap-out
+                12 4 walk
+                12 4 green
+                17 4 finish
+                27 4 yellow gap-out
+                31 2 green
+                39 2 yellow gap-out
+                43 4 walk
+                43 4 green
+                48 4 finish
+                58 4 yellow gap-out
+                """);
+    }
+
+    @Test
     @DisplayName("A trailing overlap holds the next phase back until its yellow and red are over")
     void overlapTrails() {
         expect(PLAIN + "overlap A: with 2 trail 4", 15, """

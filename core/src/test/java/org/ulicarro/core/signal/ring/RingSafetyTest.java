@@ -65,6 +65,7 @@ class RingSafetyTest {
                     random() < 0.8,
                     random() < 0.5,
                     random() < 0.3,
+                    p % 3 == 0,
                     random() < 0.4,
                     random() < 0.3,
                     random() < 0.5 ? 20 : 0,

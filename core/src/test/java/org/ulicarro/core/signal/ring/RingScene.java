@@ -181,6 +181,7 @@ final class RingScene {
                 !line.contains("unlocked"),
                 line.contains("dual-entry"),
                 line.contains("rests-in-walk"),
+                line.contains("drops-late"),
                 line.contains("conditional"),
                 line.contains("keeps-order"),
                 ticks(all, "revert", 0),
