@@ -40,7 +40,7 @@ import picocli.CommandLine.Spec;
         })
 final class TimeCommand implements Callable<Integer> {
 
-    /** Volumes are means of so many drawn replications, so that chance does not show. */
+    /** Volumes that are not counted are means of so many drawn replications, so that chance hardly shows. */
     private static final int DRAWS = 20;
 
     /** Tables for machines. */
@@ -82,6 +82,13 @@ final class TimeCommand implements Callable<Integer> {
     private double load;
 
     @Option(
+            names = "--longest",
+            paramLabel = "SECONDS",
+            defaultValue = "180",
+            description = "no cycle beyond it is proposed (${DEFAULT-VALUE})")
+    private double longest;
+
+    @Option(
             names = "--what-if",
             paramLabel = "MOVEMENT[=VEH/H]",
             description =
@@ -114,16 +121,17 @@ final class TimeCommand implements Callable<Integer> {
         check(saturation >= 500 && saturation <= 3000, "--saturation takes 500 to 3000 veh/h");
         check(load > 0 && load <= 1.5, "--load takes a share above 0, such as 0.9");
         check(cycle == null || cycle >= 10 && cycle <= 600, "--cycle takes 10 to 600 seconds");
+        check(longest >= 10 && longest <= 600, "--longest takes 10 to 600 seconds");
         check(whatIf == null || place != null, "--what-if needs --place");
         check(write == null || write.matches("plan:[A-Za-z0-9_-]+"), "--write takes plan:NAME");
         LoadedStudy loaded = study.read(alternative.name);
         model = loaded.compile(study.period).model();
-        volumes = Volumes.of(model.network(), model.demand(), model.study().seed(), DRAWS);
+        volumes = Volumes.counted(model.network(), model.demand(), model.study().seed(), DRAWS);
         List<String> places = places();
         Map<String, Double> changed = changedVolume();
         Map<String, PlaceTiming> timings = new LinkedHashMap<>();
         places.forEach(one -> timings.put(one, timing(one, changed)));
-        TimingSheets sheets = new TimingSheets(model, timings, load, cycle);
+        TimingSheets sheets = new TimingSheets(model, timings, load, longest, cycle);
         PrintWriter out = spec.commandLine().getOut();
         if (form.isForMachines() || table != null) {
             Table wanted = table != null ? table : place == null ? Table.PLACES : Table.MOVEMENTS;
@@ -134,6 +142,11 @@ final class TimeCommand implements Callable<Integer> {
             }
         } else if (place == null) {
             sheets.printAll(form, out);
+            out.println();
+            String again = Main.me() + " time " + study(loaded);
+            out.println(
+                    "next:  " + again + " --place " + places.get(0) + "     its movements and what binds its cycle");
+            out.println("       " + again + " --cycle 70 --write plan:seventy     an alternative with these greens");
         } else {
             sheets.printPlace(form, out);
             if (whatIf != null && changed.isEmpty()) {
@@ -143,7 +156,17 @@ final class TimeCommand implements Callable<Integer> {
         if (write != null) {
             write(loaded, timings, out);
         }
-        return Exit.DONE;
+        return tellWhatDoesNotHold(sheets.notHeld()) ? Exit.DOES_NOT_HOLD : Exit.DONE;
+    }
+
+    private boolean tellWhatDoesNotHold(List<String> places) {
+        places.forEach(one -> spec.commandLine().getErr().println(one));
+        return !places.isEmpty();
+    }
+
+    /** The study as it was named, with the alternative. */
+    private static String study(LoadedStudy loaded) {
+        return loaded.folder() + (loaded.alternative().equals("base") ? "" : " -a " + loaded.alternative());
     }
 
     private void check(boolean holds, String otherwise) {
@@ -213,14 +236,14 @@ final class TimeCommand implements Callable<Integer> {
         out.println();
         out.println("What if " + movement.name() + " were not " + Math.round(volume) + " veh/h:");
         out.println();
-        TimingSheets.series(volumes, v -> timing(place, Map.of(movement.id(), v)), load)
+        TimingSheets.series(volumes, v -> timing(place, Map.of(movement.id(), v)), load, longest)
                 .print(form, out);
     }
 
     private void write(LoadedStudy loaded, Map<String, PlaceTiming> timings, PrintWriter out) throws IOException {
         String name = write.substring("plan:".length());
-        Path file =
-                TimedPlans.write(loaded, model, name, new TimingSheets(model, timings, load, cycle).chosen(), force);
+        Path file = TimedPlans.write(
+                loaded, model, name, new TimingSheets(model, timings, load, longest, cycle).chosen(), force);
         if (!form.isForMachines()) {
             out.println();
             out.println("wrote " + file);

@@ -23,12 +23,14 @@ final class TimingSheets {
     private final Model model;
     private final Map<String, PlaceTiming> timings; // by place
     private final double load;
+    private final double longest; // cycle that is proposed (s)
     private final Double wanted; // cycle, or null for each place's own
 
-    TimingSheets(Model model, Map<String, PlaceTiming> timings, double load, Double wanted) {
+    TimingSheets(Model model, Map<String, PlaceTiming> timings, double load, double longest, Double wanted) {
         this.model = model;
         this.timings = timings;
         this.load = load;
+        this.longest = longest;
         this.wanted = wanted;
     }
 
@@ -45,12 +47,42 @@ final class TimingSheets {
     }
 
     private Timed chosen(PlaceTiming timing) {
-        double cycle = wanted == null ? timing.cycles(load).optimum() : wanted;
-        if (Double.isNaN(cycle)) {
+        double cycle = wanted == null ? timing.cycles(load, longest).optimum() : wanted;
+        if (Double.isNaN(cycle)) { // nothing serves it; the longest one loses least
             cycle = Math.max(
-                    120, timing.cycles(load).shortest()); // nothing serves it; the usual longest one loses least
+                    Math.min(120, longest), timing.cycles(load, longest).shortest());
         }
         return timing.timed(Math.min(cycle, 600));
+    }
+
+    /** In words, what does not hold at the cycle that was asked for. */
+    List<String> notHeld() {
+        List<String> words = new ArrayList<>();
+        if (wanted == null) {
+            return words;
+        }
+        timings.forEach((place, timing) -> {
+            Timed timed = timing.timed(wanted);
+            if (!hasVolumes(timing)) {
+                return;
+            }
+            if (timed.critical().isEmpty()) {
+                words.add(String.format(
+                        Locale.ROOT,
+                        "%s: a cycle of %.0f s does not hold everybody's minimum, which takes %.0f s",
+                        place,
+                        wanted,
+                        timing.cycles(load, longest).shortest()));
+            } else if (timing.worstLoad(timed) > 1) {
+                words.add(String.format(
+                        Locale.ROOT,
+                        "%s: with a cycle of %.0f s somebody is at v/c %.2f",
+                        place,
+                        wanted,
+                        timing.worstLoad(timed)));
+            }
+        });
+        return words;
     }
 
     private static boolean hasVolumes(PlaceTiming timing) {
@@ -74,7 +106,7 @@ final class TimingSheets {
                 .numbers("delay_now_s", "delay", 1);
         timings.forEach((place, timing) -> {
             boolean counted = hasVolumes(timing);
-            Cycles cycles = timing.cycles(load);
+            Cycles cycles = timing.cycles(load, longest);
             Timed now = timing.asIs();
             Timed best = counted ? chosen(timing) : null;
             sheet.add(
@@ -89,7 +121,7 @@ final class TimingSheets {
                     counted ? cycles.optimum() : null,
                     best != null && !best.critical().isEmpty() ? timing.delay(best) : null,
                     timing.order().cycle(),
-                    counted && now != null ? now.load() : null,
+                    counted && now != null ? timing.worstLoad(now) : null,
                     counted && now != null ? timing.delay(now) : null);
         });
         return sheet;
@@ -126,7 +158,7 @@ final class TimingSheets {
                                         .sum()
                                 / 3600
                         : Double.NaN;
-                if (!fits || timed.load() > load) {
+                if (!fits || timing.worstLoad(timed) > load) {
                     over.add(place);
                 }
             }
@@ -175,12 +207,12 @@ final class TimingSheets {
                     isCritical(timing, group) ? "*" : "",
                     greenNow,
                     now == null ? Double.NaN : group.load(greenNow, now.cycle()),
-                    now == null ? Double.NaN : group.delay(greenNow, now.cycle()),
-                    now == null ? "-" : los(group, greenNow, now.cycle()),
+                    now == null ? Double.NaN : timing.delay(group, now),
+                    now == null ? "-" : los(timing, group, now),
                     greenThen,
                     fits ? group.load(greenThen, then.cycle()) : Double.NaN,
-                    fits ? group.delay(greenThen, then.cycle()) : Double.NaN,
-                    fits ? los(group, greenThen, then.cycle()) : "-");
+                    fits ? timing.delay(group, then) : Double.NaN,
+                    fits ? los(timing, group, then) : "-");
         }
     }
 
@@ -200,14 +232,14 @@ final class TimingSheets {
     }
 
     /** By delay, and F where demand is above capacity (Highway Capacity Manual, 6th ed., exhibit 19-8). */
-    private static String los(LaneGroup group, double green, double cycle) {
-        return group.load(green, cycle) > 1
+    private static String los(PlaceTiming timing, LaneGroup group, Timed timed) {
+        return group.load(timing.green(group, timed), timed.cycle()) > 1
                 ? LevelOfService.F.toString()
-                : LevelOfService.atSignal(group.delay(green, cycle)).toString();
+                : LevelOfService.atSignal(timing.delay(group, timed)).toString();
     }
 
     /** Cycles and load for a series of volumes. */
-    static Sheet series(List<Double> volumes, DoubleFunction<PlaceTiming> timing, double load) {
+    static Sheet series(List<Double> volumes, DoubleFunction<PlaceTiming> timing, double load, double longest) {
         Sheet sheet = new Sheet()
                 .numbers("volume_veh_per_h", "veh/h", 0)
                 .numbers("flow_ratio", "Y", 2)
@@ -218,14 +250,14 @@ final class TimingSheets {
                 .numbers("delay_optimum_s", "delay at optimum", 1);
         for (double volume : volumes) {
             PlaceTiming one = timing.apply(volume);
-            Cycles cycles = one.cycles(load);
+            Cycles cycles = one.cycles(load, longest);
             Timed now = one.asIs();
             sheet.add(
                     volume,
                     one.ratio(),
                     cycles.load(),
                     cycles.optimum(),
-                    now == null ? null : now.load(),
+                    now == null ? null : one.worstLoad(now),
                     now == null ? null : one.delay(now),
                     Double.isNaN(cycles.optimum()) ? null : one.delay(one.timed(cycles.optimum())));
         }
@@ -238,9 +270,11 @@ final class TimingSheets {
         out.println(
                 "Y: flow ratios of the critical movements. Cycles (s): clear for clearances alone, greens with the");
         out.println("shortest greens, people with walk and clearance, v/c " + text(load)
-                + " so that no critical movement is above");
-        out.println("it, and Webster's optimum with its delay; then the plan as it is.");
-        out.println("Volumes are means over the period of all who travel: a surge looks smaller than it is.");
+                + " the first that holds all of this");
+        out.println("and no critical movement above it; Webster's optimum, no shorter than that, with its delay.");
+        out.println(
+                "now: the plan as it is, with the worst v/c of all movements. Volumes are means over the period, of");
+        out.println("counts where nobody else travels: a surge looks smaller than it is.");
         out.println("Delays in s per vehicle, with random arrivals: without the platoons that coordination makes.");
         out.println();
         out.println("Delay (s per vehicle) by cycle, greens shared out anew, to choose a common cycle:");
@@ -253,8 +287,6 @@ final class TimingSheets {
             }
             tellOver(place, timing, out);
         });
-        out.println();
-        out.println("next: --place PLACE shows its movements; --cycle 70 --write plan:NAME makes an alternative");
     }
 
     void printPlace(OutputForm form, PrintWriter out) throws IOException {
@@ -266,7 +298,7 @@ final class TimingSheets {
         }
         movements().print(form, out);
         out.println();
-        Cycles cycles = timing.cycles(load);
+        Cycles cycles = timing.cycles(load, longest);
         Timed then = chosen(timing);
         out.printf(
                 Locale.ROOT,
@@ -283,8 +315,12 @@ final class TimingSheets {
         line(out, cycles.clearances(), "for yellow and red between the greens alone");
         line(out, cycles.minGreens(), "with the shortest greens");
         line(out, cycles.people(), "with people's walk and clearance");
-        line(out, cycles.load(), "for no critical movement above v/c " + text(load));
-        line(out, cycles.optimum(), "by Webster, (1.5 L + 5) / (1 - Y), and not below everybody's minimum");
+        line(out, cycles.load(), "for all of this at once, and no critical movement above v/c " + text(load));
+        line(out, cycles.optimum(), "by Webster, (1.5 L + 5) / (1 - Y), and not below the line before");
+        if (!Double.isNaN(cycles.load())) {
+            out.printf(Locale.ROOT, "At %.0f s no second is left by%n", cycles.load());
+            timing.bounds(cycles.load(), load).forEach(b -> out.println("          " + words(b)));
+        }
         if (!then.critical().isEmpty()) {
             out.println();
             out.println(splits(timing, then));
@@ -302,9 +338,10 @@ final class TimingSheets {
     private static String splits(PlaceTiming timing, Timed timed) {
         StringBuilder text = new StringBuilder(String.format(
                 Locale.ROOT,
-                "Greens for %.0f s, v/c %.2f, delay %.1f s:",
+                "Greens for %.0f s, critical v/c %.2f, worst %.2f, delay %.1f s:",
                 timed.cycle(),
                 timed.load(),
+                timing.worstLoad(timed),
                 timing.delay(timed)));
         for (int i = 0; i < timed.greens().length; i++) {
             SpanOrder.Span span = timing.order().spans().get(i);
@@ -321,10 +358,6 @@ final class TimingSheets {
         if (!hasVolumes(timing) || y < load) {
             return;
         }
-        int worst = timing.worst();
-        String who = timing.order().spans().get(worst).id();
-        double share = timing.ratioOf(worst);
-        double less = Math.min(1, (y - 0.9 * load) / share);
         out.println();
         out.printf(
                 Locale.ROOT,
@@ -334,12 +367,49 @@ final class TimingSheets {
                                 + text(load) + ".%n",
                 place,
                 100 * y);
+        double target = 0.9 * load; // room for what a cycle loses
         out.printf(
                 Locale.ROOT,
-                "Relieve group '%s' first (%.0f %%): a lane more for it, or %.0f %% less traffic there, would do.%n",
-                who,
-                100 * share,
-                100 * less);
+                "%.0f %% less traffic everywhere would bring that to %.0f %%. Of one movement alone:%n",
+                100 * (1 - target / y),
+                100 * target);
+        for (LaneGroup group : timing.groups()) {
+            if (isCritical(timing, group)) {
+                tellRelief(timing, group, target, out);
+            }
+        }
+    }
+
+    /** What less traffic or one more lane for a lane group would do, by timing the place again. */
+    private static void tellRelief(PlaceTiming timing, LaneGroup group, double target, PrintWriter out) {
+        double withLane =
+                timing.with(group, 1, (group.lanes() + 1.0) / group.lanes()).ratio();
+        String less = "no cut of its traffic would do";
+        for (int percent = 1; percent < 100; percent++) {
+            if (timing.with(group, 1 - percent / 100.0, 1).ratio() <= target) {
+                less = percent + " % less of its traffic would do";
+                break;
+            }
+        }
+        out.printf(
+                Locale.ROOT,
+                "  %s: %s; a lane more would make it %.0f %%%s%n",
+                group.name(),
+                less,
+                100 * withLane,
+                withLane <= target ? "" : ", which is not enough");
+    }
+
+    private static String words(PlaceTiming.Bound bound) {
+        return bound.span().id()
+                + switch (bound.why()) {
+                    case LOAD -> ": its volume";
+                    case SHORTEST_GREEN -> ": its shortest green";
+                    case PEOPLE ->
+                        bound.span().forPeople()
+                                ? ": people, walk and clearance"
+                                : ": people beside it, walk and clearance";
+                };
     }
 
     private static String text(double share) {

@@ -5,6 +5,7 @@ import static org.assertj.core.api.Assertions.assertThat;
 import java.io.IOException;
 import java.nio.file.Files;
 import java.nio.file.Path;
+import java.util.List;
 import org.junit.jupiter.api.BeforeEach;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.io.TempDir;
@@ -28,7 +29,7 @@ class TimeCommandTest extends InProcess {
     void everyPlaceHasItsCycles() {
         assertThat(run("time", study)).isZero();
         assertThat(out.lines().map(l -> l.strip().replaceAll(" +", " ")))
-                .anyMatch(l -> l.startsWith("market pm 0.42 10 10 27 37 19 40 "))
+                .anyMatch(l -> l.startsWith("market pm 0.42 10 10 27 37 37 40 "))
                 .anyMatch(l -> l.startsWith("80 10.4 8.8 "));
         assertThat(out.lines()).allMatch(line -> line.length() <= 100);
         assertThat(run("time", study, "--table", "CYCLES", "--csv")).isZero();
@@ -44,9 +45,36 @@ class TimeCommandTest extends InProcess {
         assertThat(run("time", study, "--place", "market", "--what-if", "NBT=1500"))
                 .isZero();
         assertThat(out)
-                .contains("no cycle  for no critical movement above v/c 0.90")
+                .contains("no cycle  for all of this at once, and no critical movement above v/c 0.90")
                 .contains("no cycle serves them, queues grow")
-                .contains("Relieve group 'NB' first");
+                .containsPattern("NBT\\+NBR: [0-9]+ % less of its traffic would do; a lane more would make it");
+    }
+
+    /** Volumes are those that are counted, what does not hold is told with the exit code, and the lines that follow run. */
+    @Test
+    void aMarketIsTimedByItsCounts() throws IOException {
+        Path market = temp.resolve("market");
+        Samples.write(Samples.MARKET, market);
+        assertThat(run("show", market, "volumes")).isZero();
+        String counted = out;
+        assertThat(run("time", market, "--table", "MOVEMENTS", "--csv")).isZero();
+        for (String row : out.lines().skip(1).toList()) {
+            String[] cells = row.split(",");
+            if (cells[1].length() == 3) {
+                assertThat(counted).containsPattern(cells[1] + " +" + cells[3].replaceAll("\\.0$", "") + " ");
+            }
+        }
+        assertThat(run("time", market, "--cycle", "36")).isEqualTo(Exit.DOES_NOT_HOLD);
+        assertThat(err).contains("market: a cycle of 36 s does not hold everybody's minimum, which takes 37 s");
+        assertThat(run("time", market)).isZero();
+        List<String> next = out.lines()
+                .dropWhile(l -> !l.startsWith("next:"))
+                .map(l -> l.replaceFirst("^.*ulicarro ", "").replaceFirst("     .*", ""))
+                .toList();
+        assertThat(next).hasSize(2);
+        for (String line : next) {
+            assertThat(run((Object[]) line.split(" "))).as(line).isZero();
+        }
     }
 
     @Test

@@ -1,6 +1,7 @@
 package org.ulicarro.core.demand;
 
 import java.util.ArrayList;
+import java.util.Arrays;
 import java.util.List;
 import org.ulicarro.core.base.Draws;
 import org.ulicarro.core.base.Draws.Purpose;
@@ -23,6 +24,7 @@ public final class DemandPlan {
     private final List<Source> sources;
     private final List<ServiceLine> lines;
     private final WalkPlan walks;
+    private final int fromCounts; // how many of the sources are what is counted
     private final RouteEstimate estimate;
     private final List<Imbalance> balance;
     private final ClosedRoads closed;
@@ -36,10 +38,12 @@ public final class DemandPlan {
             List<Source> sources,
             List<ServiceLine> lines,
             WalkPlan walks,
+            int fromCounts,
             RouteEstimate estimate,
             List<Imbalance> balance,
             ClosedRoads closed,
             long seed) {
+        this.fromCounts = fromCounts;
         this.closed = closed;
         this.seed = seed;
         this.balance = List.copyOf(balance);
@@ -101,6 +105,7 @@ public final class DemandPlan {
             balancing.warn(demand.balance(), balance, faults);
             sources.addAll(CountedDemand.of(network, turning, window, demand.arrivals(), mix));
         }
+        int fromCounts = sources.size();
         sources.addAll(WrittenDemand.of(demand, window, ways, mix, faults));
         if (!trips.isEmpty()) {
             sources.add(TripDemand.of(demand, trips, window, ways, mix, faults));
@@ -111,8 +116,8 @@ public final class DemandPlan {
         }
         WalkPlan walks = WalkPlan.of(network, demand, window, faults);
         ClosedRoads closed = new ClosedRoads(network, input);
-        DemandPlan plan =
-                new DemandPlan(network, turning, window, sources, lines, walks, estimate, balance, closed, seed);
+        DemandPlan plan = new DemandPlan(
+                network, turning, window, sources, lines, walks, fromCounts, estimate, balance, closed, seed);
         if (closed.any() && faults.stream().noneMatch(f -> f.severity() == Fault.Severity.ERROR)) {
             Detours detours = new Detours(closed);
             plan.draw(1, detours);
@@ -143,6 +148,25 @@ public final class DemandPlan {
 
     public boolean isCounted(Movement movement) {
         return counts.counted(movement.index());
+    }
+
+    /** Whether everybody comes by counts, but those on lines. */
+    boolean isOnlyCounted() {
+        return sources.size() == fromCounts;
+    }
+
+    /** Buses and trams of lines by movement, which no count holds (veh/h). */
+    double[] lineRates() {
+        double[] rates = new double[network.movements().size()];
+        for (ServiceLine line : lines) {
+            double runs = Arrays.stream(line.departs())
+                    .filter(t -> t >= window.from() && t < window.to())
+                    .count();
+            for (int m : line.way()) {
+                rates[m] += runs / (window.to() - window.from()) * 3600;
+            }
+        }
+        return rates;
     }
 
     /** Vehicles of a movement that are counted between two times of day; hours as they swell, grown. */

@@ -31,6 +31,23 @@ public final class Volumes {
         return volumes;
     }
 
+    /**
+     * What is counted where it is, with lines of buses and trams beside it; elsewhere, and where trips or entries travel beside those
+     * counted, the mean of that many drawn replications.
+     */
+    public static Volumes counted(Network network, DemandPlan demand, long seed, int replications) {
+        Volumes volumes = of(network, demand, seed, replications);
+        if (demand.isOnlyCounted()) {
+            double[] lines = demand.lineRates();
+            for (Movement movement : network.movements()) {
+                if (demand.isCounted(movement)) {
+                    volumes.byMovement[movement.index()] = demand.hourlyRate(movement) + lines[movement.index()];
+                }
+            }
+        }
+        return volumes;
+    }
+
     private void add(Network network, int entry, int[] way, double share) {
         byLink[entry] += share;
         for (int m : way) {

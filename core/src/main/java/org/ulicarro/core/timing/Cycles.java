@@ -6,7 +6,7 @@ package org.ulicarro.core.timing;
  * @param clearances yellow, red and late starts of a critical way, without any green
  * @param minGreens with shortest greens of vehicles
  * @param people with walk and clearance of people, too
- * @param load so that no critical movement is above the load that is asked for
+ * @param load the first whole second that holds all of this and keeps every critical movement below the load that is asked for
  * @param optimum Webster's, (1.5 L + 5) / (1 − Y), rounded up to 5 s, but not below what minimums need
  */
 public record Cycles(double clearances, double minGreens, double people, double load, double optimum) {

@@ -29,18 +29,27 @@ public record LaneGroup(List<Movement> movements, int lanes, int group, double v
         return green <= 0 ? Double.POSITIVE_INFINITY : ratio() * cycle / green;
     }
 
-    /**
-     * Mean control delay (s per vehicle) with random arrivals: uniform and incremental delay of the Highway Capacity Manual 2000,
-     * equations 16-11 and 16-12, for a quarter of an hour without a queue at its start, k = 0.5 and I = 1.
-     */
+    /** Mean control delay with one green in the cycle (s per vehicle). */
     public double delay(double green, double cycle) {
+        return delay(List.of(new double[] {0, green}), cycle);
+    }
+
+    /**
+     * Mean control delay (s per vehicle) with random arrivals: uniform delay by the polygon of its queue, and incremental delay of the
+     * Highway Capacity Manual 2000, equation 16-12, for a quarter of an hour without a queue at its start, k = 0.5 and I = 1.
+     *
+     * @param greens from and to of each green (s)
+     */
+    double delay(List<double[]> greens, double cycle) {
+        double green = GreenTimes.seconds(greens);
         double share = green / cycle;
         double x = load(green, cycle);
         double capacity = saturation * share;
         if (capacity <= 0) {
             return Double.POSITIVE_INFINITY;
         }
-        double uniform = 0.5 * cycle * (1 - share) * (1 - share) / (1 - Math.min(1, x) * share);
+        double arrivals = Math.min(volume, capacity) / 3600;
+        double uniform = QueuePolygon.delay(arrivals, saturation / 3600, greens, cycle);
         double hours = 0.25;
         double over = x - 1;
         double incremental = 900 * hours * (over + StrictMath.sqrt(over * over + 4 * x / (capacity * hours)));

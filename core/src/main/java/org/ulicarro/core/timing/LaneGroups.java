@@ -24,6 +24,8 @@ final class LaneGroups {
     /** Heavy vehicles count as two. */
     private static final double HEAVY = 2.0;
 
+    private static final double SECONDS_PER_HOUR = 3600;
+
     private static final double[] OPPOSING = {0, 200, 400, 600, 800, 1000, 1200}; // veh/h
     private static final double[] COUNTS_AS = {1.4, 1.7, 2.1, 2.5, 3.1, 3.7, 4.5};
 
@@ -90,8 +92,42 @@ final class LaneGroups {
         for (Movement m : movements) {
             most = volume.applyAsDouble(m) > volume.applyAsDouble(most) ? m : most;
         }
-        double saturation = base * lanes / (1 + heavyShare * (HEAVY - 1)) * turns(junction, movements, sum);
-        return new LaneGroup(List.copyOf(movements), lanes, signals.groupOf(most.index()), sum, saturation);
+        double heavy = 1 / (1 + heavyShare * (HEAVY - 1));
+        double saturation = base * lanes * turns(junction, movements, sum);
+        double measured = measured(junction, movements, saturation / lanes);
+        return new LaneGroup(
+                List.copyOf(movements),
+                lanes,
+                signals.groupOf(most.index()),
+                sum,
+                heavy * (Double.isNaN(measured) ? saturation : measured));
+    }
+
+    /**
+     * Saturation flow as it was measured in the field (pcu/h), of all lanes together: each lane has that of the measured movement with
+     * most volume on it, and those without any the formula's.
+     */
+    private double measured(Junction junction, List<Movement> movements, double otherwise) {
+        Map<Integer, Double> volumes = new LinkedHashMap<>(); // lane -> of the movement that it is measured for
+        Map<Integer, Double> flows = new LinkedHashMap<>();
+        for (Movement m : movements) {
+            Map<String, Double> written = junction.place().saturation();
+            Double flow = written.getOrDefault(m.id(), written.get(m.name()));
+            Set<Integer> own = lanes(m);
+            for (int lane : flow == null ? Set.<Integer>of() : own) {
+                if (volume.applyAsDouble(m) >= volumes.getOrDefault(lane, 0.0)) {
+                    volumes.put(lane, volume.applyAsDouble(m));
+                    flows.put(lane, flow * SECONDS_PER_HOUR / own.size());
+                }
+            }
+        }
+        Set<Integer> all = new LinkedHashSet<>();
+        movements.forEach(m -> all.addAll(lanes(m)));
+        return flows.isEmpty()
+                ? Double.NaN
+                : all.stream()
+                        .mapToDouble(l -> flows.getOrDefault(l, otherwise))
+                        .sum();
     }
 
     private double turns(Junction junction, List<Movement> movements, double sum) {

@@ -104,18 +104,63 @@ public final class PlaceTiming {
      * The cycles that the place needs.
      *
      * @param most load that no critical movement may exceed, below 1 as a rule
+     * @param longest cycle that may be proposed (s)
      */
-    public Cycles cycles(double most) {
+    public Cycles cycles(double most, double longest) {
         double y = ratio();
         double lost = lost();
         double people = longestOf(span -> hard(span, true));
         double webster = y < 1 ? Math.ceil((1.5 * lost + 5) / (1 - y) / STEP) * STEP : Double.NaN;
+        double all = y < most ? firstFor(most, longest) : Double.NaN;
+        double least = Math.ceil((Double.isNaN(all) ? people : all) / STEP) * STEP;
+        double optimum = Math.max(Math.min(webster, longest), least); // NaN stays
         return new Cycles(
                 longestOf(span -> span.forPeople() ? 0 : span.lost()),
                 longestOf(span -> hard(span, false)),
                 people,
-                y < most ? lost * most / (most - y) : Double.NaN,
-                y < 1 ? Math.max(webster, Math.ceil(people / STEP) * STEP) : Double.NaN);
+                all,
+                optimum);
+    }
+
+    /** The first whole second that holds everybody's minimum and keeps all below a load at once; NaN where none up to the longest does. */
+    private double firstFor(double load, double longest) {
+        for (double cycle = 1; cycle <= longest; cycle++) {
+            if (longest(needs(cycle, load))[order.points() - 1] <= cycle + 1e-9) {
+                return cycle;
+            }
+        }
+        return Double.NaN;
+    }
+
+    /**
+     * What holds a cycle up.
+     *
+     * @param span of the way that leaves no second
+     * @param why what of it does
+     */
+    public record Bound(Span span, Why why) {}
+
+    /** What decides how long a span is. */
+    public enum Why {
+        LOAD,
+        SHORTEST_GREEN,
+        PEOPLE
+    }
+
+    /** The spans that make a cycle as long as it is for a load, in the order of green. */
+    public List<Bound> bounds(double cycle, double load) {
+        boolean[] critical = critical(needs(cycle, load));
+        List<Bound> bounds = new ArrayList<>();
+        for (int i = 0; i < critical.length; i++) {
+            Span span = order.spans().get(i);
+            if (critical[i]) {
+                double green = ratio[i] * cycle / load + span.lead() + span.lost();
+                boolean byLoad = Math.ceil(green - 1e-9) >= hard(span, true);
+                boolean byPeople = hard(span, true) > hard(span, false);
+                bounds.add(new Bound(span, byLoad ? Why.LOAD : byPeople ? Why.PEOPLE : Why.SHORTEST_GREEN));
+            }
+        }
+        return bounds;
     }
 
     /** What a span needs at the least (s). */
@@ -182,11 +227,13 @@ public final class PlaceTiming {
         return critical;
     }
 
+    /** What each span needs for a load, in whole seconds: rounded down it would miss the load that it is for. */
     private double[] needs(double cycle, double load) {
         double[] need = new double[ratio.length];
         for (int i = 0; i < need.length; i++) {
             Span span = order.spans().get(i);
-            need[i] = Math.max(hard(span, true), ratio[i] * cycle / load + span.lost() + span.lead());
+            double green = ratio[i] * cycle / load + span.lead();
+            need[i] = Math.max(hard(span, true), Math.ceil(green + span.lost() - 1e-9));
         }
         return need;
     }
@@ -213,7 +260,7 @@ public final class PlaceTiming {
         double[] late = latest(need, cycle);
         double[] points = new double[last + 1];
         for (int p = 1; p <= last; p++) {
-            points[p] = p == last ? cycle : StrictMath.rint((early[p] + late[p]) / 2);
+            points[p] = p == last ? cycle : Math.floor((early[p] + late[p]) / 2 + 0.5); // keeps whole seconds apart
         }
         double[] greens = new double[ratio.length];
         for (int i = 0; i < greens.length; i++) {
@@ -237,7 +284,7 @@ public final class PlaceTiming {
         for (boolean one : critical(ratio)) {
             critical.add(one);
         }
-        return new Timed(order.cycle(), greens, new double[0], loadOf(order.cycle()), critical);
+        return new Timed(order.cycle(), greens, order.times(), loadOf(order.cycle()), critical);
     }
 
     /** The load of the critical way: Xc = Y C / (C − L). */
@@ -255,20 +302,21 @@ public final class PlaceTiming {
 
     /** Green of a lane group's vehicles in a cycle (s): all spans of its group, or of its overlap. */
     public double green(LaneGroup group, Timed timed) {
-        double green = 0;
-        for (int i = 0; i < timed.greens().length; i++) {
-            Span span = order.spans().get(i);
-            green += span.group() == group.group() && !span.forPeople() ? timed.greens()[i] - span.lead() : 0;
-        }
-        for (SpanOrder.Over over : order.overlaps()) {
-            if (over.group() == group.group()) {
-                for (int i : over.spans()) {
-                    green += timed.greens()[i] + order.spans().get(i).lost();
-                }
-                green -= over.lost();
-            }
-        }
-        return green;
+        return GreenTimes.seconds(GreenTimes.of(order, timed, group.group()));
+    }
+
+    /** Mean delay of a lane group's vehicles by the greens of a cycle (s). */
+    public double delay(LaneGroup group, Timed timed) {
+        return group.delay(GreenTimes.of(order, timed, group.group()), timed.cycle());
+    }
+
+    /** The largest demand over capacity of all lane groups, critical or not; NaN where nobody travels. */
+    public double worstLoad(Timed timed) {
+        return groups.stream()
+                .filter(g -> g.volume() > 0)
+                .mapToDouble(g -> g.load(green(g, timed), timed.cycle()))
+                .max()
+                .orElse(Double.NaN);
     }
 
     /** Mean delay of all vehicles (s), by the greens of a cycle. */
@@ -277,20 +325,24 @@ public final class PlaceTiming {
         double vehicles = 0;
         for (LaneGroup group : groups) {
             if (group.volume() > 0) {
-                sum += group.volume() * group.delay(green(group, timed), timed.cycle());
+                sum += group.volume() * delay(group, timed);
                 vehicles += group.volume();
             }
         }
         return vehicles > 0 ? sum / vehicles : Double.NaN;
     }
 
-    /** The span that takes the largest share of a place that has too little: whom to relieve first. */
-    public int worst() {
-        boolean[] critical = critical(ratio);
-        int worst = -1;
-        for (int i = 0; i < ratio.length; i++) {
-            worst = critical[i] && (worst < 0 || ratio[i] > ratio[worst]) ? i : worst;
-        }
-        return worst;
+    /** The same with another volume and saturation flow of a lane group, as shares of what they are. */
+    public PlaceTiming with(LaneGroup group, double volume, double saturation) {
+        List<LaneGroup> others = new ArrayList<>(groups);
+        others.set(
+                groups.indexOf(group),
+                new LaneGroup(
+                        group.movements(),
+                        group.lanes(),
+                        group.group(),
+                        group.volume() * volume,
+                        group.saturation() * saturation));
+        return new PlaceTiming(order, others);
     }
 }

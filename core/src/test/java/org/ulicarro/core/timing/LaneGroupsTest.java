@@ -26,10 +26,10 @@ class LaneGroupsTest {
     private static final Map<String, Double> VOLUMES =
             Map.of("EBL", 100.0, "EBT", 600.0, "EBR", 200.0, "WBT", 350.0, "WBR", 50.0);
 
-    private final Network network =
-            NetworkCompiler.compile(new Crossroads().study().network(), DriveOn.RIGHT, new ArrayList<>());
+    private final Crossroads scene = new Crossroads();
 
     private List<LaneGroup> eastbound(double heavy) {
+        Network network = NetworkCompiler.compile(scene.study().network(), DriveOn.RIGHT, new ArrayList<>());
         Map<String, Group> groups = Map.of(
                 "EW",
                 Group.of(List.of("EBL", "EBT", "EBR", "WBL", "WBT", "WBR"), List.of("EBL", "WBL"), 3, 2, 5),
@@ -69,5 +69,14 @@ class LaneGroupsTest {
         // 350 veh/h come straight towards it (who turns right has a lane of its own to turn into): each counts as 2.0
         assertThat(left.saturation()).isCloseTo(1900 / 2.0, within(1e-6));
         assertThat(left.ratio()).isCloseTo(100 * 2.0 / 1900, within(1e-9));
+    }
+
+    @Test
+    void whatWasMeasuredStandsForTheFormula() {
+        scene.saturation = Map.of("EBT", 3300.0, "EBL", 700.0);
+        assertThat(eastbound(0.08))
+                .extracting(g -> g.name() + " " + Math.round(g.saturation()))
+                .as("pcu/h of all lanes, less what heavy vehicles take: 3300 / 1.08 and 700 / 1.08")
+                .containsExactlyInAnyOrder("EBT+EBR 3056", "EBL 648");
     }
 }
