@@ -33,7 +33,7 @@ import picocli.CommandLine.Spec;
             "  conflicts    where paths meet, who goes first, and whether they may have green together",
             "  intergreens  seconds from the end of one movement's green to the beginning of another's",
             "  plans        signal plans: when each runs, its cycle and its greens or splits",
-            "  transitions  how stages of scripts follow each other: which group begins how long after which one",
+            "  transitions  how stages of scripts follow each other: when groups end and begin after a stage is left",
             "  volumes      what is counted: each movement's vehicles in the period and in its busiest quarter",
             "  balance      what leaves one counted place for the next, and what that one counts",
             "  routes       flows between ends, estimated from counts, and how they meet each count",
@@ -143,8 +143,9 @@ final class ShowCommand implements Callable<Integer> {
                 .words("from", "from")
                 .words("to", "to")
                 .words("group", "group")
-                .numbers("after_s", "begins after s", 1)
-                .words("waits_for", "the end of");
+                .numbers("ends_s", "ends s", 1)
+                .numbers("begins_s", "begins s", 1)
+                .words("waits_for", "waits for");
         for (String one : model.signals().places()) {
             if (place == null || place.equals(one)) {
                 model.signals()
@@ -154,7 +155,8 @@ final class ShowCommand implements Callable<Integer> {
                                 w.from(),
                                 w.to(),
                                 w.group(),
-                                w.after(),
+                                w.ends(),
+                                w.begins(),
                                 w.waitsFor().isEmpty() ? "-" : w.waitsFor()));
             }
         }
@@ -180,7 +182,8 @@ final class ShowCommand implements Callable<Integer> {
             case TRANSITIONS ->
                 List.of(
                         "",
-                        "Seconds from the end of green of the group that it waits for; more while that one has not had its min-green.");
+                        "Seconds from when the stage is left, longer where a green has not had its minimum. Vehicles end when those who",
+                        "wait for them could not begin sooner: people before them still finish.");
             case PLANS ->
                 List.of("", "Plans as they are written; 'draw --place PLACE --plan' shows them, 'rehearse' runs them.");
             case POINTS, ROADS, CROSSINGS, DEVICES, RUNS, SEARCHES, VOLUMES -> List.of();

@@ -31,7 +31,7 @@ class TimeCommandTest extends InProcess {
         assertThat(out.lines().map(l -> l.strip().replaceAll(" +", " ")))
                 .anyMatch(l -> l.startsWith("market pm 0.42 10 10 27 37 37 40 "))
                 .anyMatch(l -> l.startsWith("80 10.4 8.8 "));
-        assertThat(out.lines()).allMatch(line -> line.length() <= 100);
+        assertThat(out.lines().filter(line -> !line.contains(study.toString()))).allMatch(line -> line.length() <= 100);
         assertThat(run("time", study, "--table", "CYCLES", "--csv")).isZero();
         assertThat(out).startsWith("cycle_s,customs_delay_s,gate_delay_s,market_delay_s,");
     }

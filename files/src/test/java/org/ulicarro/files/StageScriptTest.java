@@ -367,8 +367,29 @@ class StageScriptTest {
     @Test
     void theWayBetweenStagesIsDerived() throws Exception {
         assertThat(compile(SOUND).model().signals().waysAt("market"))
-                .extracting(w -> w.from() + " " + w.to() + " " + w.group() + " " + w.after() + " " + w.waitsFor())
-                .contains("main side NB 9.0 WP", "main side WQ 5.0 EB", "side main WP 5.0 NB");
+                .extracting(w -> w.from() + " " + w.to() + " " + w.group() + " " + w.ends() + " " + w.begins() + " "
+                        + w.waitsFor())
+                .contains(
+                        "main side EB 4.0 NaN ", // 5 s before the side streets, which wait for people
+                        "main side WP 0.0 NaN ",
+                        "main side NB NaN 9.0 WP",
+                        "main side WQ NaN 9.0 EB")
+                .doesNotContain("main side EB 0.0 NaN ");
+    }
+
+    /** Nobody loses green to people who finish: vehicles end when their own clearance is up with that of the people beside them. */
+    @Test
+    void vehiclesKeepGreenWhilePeopleFinish() throws Exception {
+        Model model = compile(SOUND).model();
+        Rehearsal rehearsal = rehearse(SOUND, 2, 20);
+        List<String> shown = rehearsal.changes().stream()
+                .filter(c -> c.tick() > START + 150 && c.tick() < START + 350)
+                .map(c -> Clock.seconds(c.tick() - START) + " "
+                        + model.signals().groups().get(c.group()).id() + " " + c.shows())
+                .toList();
+        assertThat(shown)
+                .contains("20.0 WP YELLOW", "24.0 EB YELLOW", "24.0 WB YELLOW", "29.0 NB GREEN", "29.0 SB GREEN")
+                .contains("29.0 WQ GREEN");
     }
 
     private static final String BUSES = """

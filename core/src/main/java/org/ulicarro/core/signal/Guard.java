@@ -20,6 +20,7 @@ public final class Guard implements Stateful {
     /**
      * A group. Times in ticks.
      *
+     * @param people whether it lets people go
      * @param least shortest green or walk
      * @param yellow after green; clearance of people
      * @param red after yellow
@@ -27,7 +28,7 @@ public final class Guard implements Stateful {
      * @param clears of each of those, ticks from the end of its green until this one may begin
      * @param host group beside which its turns may go in gaps; negative for none
      */
-    public record Group(int least, int yellow, int red, int[] never, int[] clears, int host) {}
+    public record Group(boolean people, int least, int yellow, int red, int[] never, int[] clears, int host) {}
 
     private final Group[] groups;
     private final int firstGroup;
@@ -36,6 +37,7 @@ public final class Guard implements Stateful {
     private final int[] sinceGreen; // group -> ticks since its green ended
     private final int[] clearsFor; // group -> ticks from the end of its green until all others may begin
     private final boolean hosts; // whether any group has a host
+    private final int[] late; // group -> what it is to show while it waits for what follows
     private final boolean[] moved; // group -> whether it has been dealt with in this tick
 
     public Guard(Group[] groups, int firstGroup) {
@@ -45,6 +47,7 @@ public final class Guard implements Stateful {
         lasts = new int[groups.length];
         sinceGreen = new int[groups.length];
         moved = new boolean[groups.length];
+        late = new int[groups.length];
         java.util.Arrays.fill(sinceGreen, LONG);
         clearsFor = new int[groups.length];
         hosts = java.util.Arrays.stream(groups).anyMatch(group -> group.host() >= 0);
@@ -85,6 +88,68 @@ public final class Guard implements Stateful {
             all &= state[g] == wanted[g];
         }
         return all;
+    }
+
+    /**
+     * As {@link #approach}, but vehicles keep their green until what follows could not begin sooner anyway, for the sake of people who
+     * finish or of somebody's minimum.
+     */
+    public boolean approachLate(int[] wanted) {
+        boolean waits = false;
+        for (int g = 0; g < groups.length; g++) {
+            boolean keeps = state[g] == GREEN && wanted[g] != GREEN && mayWait(g, wanted);
+            late[g] = keeps ? GREEN : wanted[g];
+            waits |= keeps;
+        }
+        return approach(late) && !waits;
+    }
+
+    /** Whether a green that is to end holds nobody up if it goes on for another tick: vehicles that follow, or people where none do. */
+    private boolean mayWait(int g, int[] wanted) {
+        if (groups[g].people()) {
+            return false; // their clearance is what others wait for
+        }
+        for (boolean people : new boolean[] {false, true}) {
+            boolean any = false;
+            for (int h = 0; h < groups.length; h++) {
+                int clears =
+                        wanted[h] == GREEN && state[h] != GREEN && groups[h].people() == people ? clears(g, h) : -1;
+                if (clears >= 0) {
+                    any = true;
+                    if (clears + 1 > due(h, wanted)) {
+                        return false;
+                    }
+                }
+            }
+            if (any) {
+                return true;
+            }
+        }
+        return false;
+    }
+
+    /** Ticks from the end of one group's green to the beginning of another's; -1 where they may go together. */
+    private int clears(int ends, int begins) {
+        int[] never = groups[begins].never();
+        for (int i = 0; i < never.length; i++) {
+            if (never[i] == ends) {
+                return groups[begins].clears()[i];
+            }
+        }
+        return -1;
+    }
+
+    /** Ticks until a group could have green if all in its way ended as soon as they may. */
+    private int due(int h, int[] wanted) {
+        int due = 0;
+        for (int i = 0; i < groups[h].never().length; i++) {
+            int other = groups[h].never()[i];
+            if (wanted[other] != GREEN) {
+                int minimum = state[other] == GREEN ? Math.max(0, groups[other].least() - lasts[other] - 1) : 0;
+                due = Math.max(due, minimum + groups[h].clears()[i] - sinceGreen[other]);
+            }
+        }
+        return due;
     }
 
     private void set(int g, int shows) {

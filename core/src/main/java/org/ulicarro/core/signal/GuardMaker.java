@@ -37,6 +37,7 @@ public final class GuardMaker {
                     .map(h -> clears(junction, written, ids.get(h), ids.get(own)))
                     .toArray();
             groups[g] = new Guard.Group(
+                    group.forPeople(),
                     Clock.ticks(group.forPeople() ? group.walk() : group.minGreen()),
                     yellow(junction, group),
                     group.forPeople() ? 0 : Clock.ticks(group.red()),

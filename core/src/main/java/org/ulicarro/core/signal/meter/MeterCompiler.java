@@ -106,7 +106,7 @@ public final class MeterCompiler {
             }
         }
         Guard.Group[] groups = new Guard.Group[lanes];
-        Arrays.fill(groups, new Guard.Group(0, Clock.ticks(input.yellow()), 0, new int[0], new int[0], -1));
+        Arrays.fill(groups, new Guard.Group(false, 0, Clock.ticks(input.yellow()), 0, new int[0], new int[0], -1));
         draft.add(junction.id(), null, firstGroup, groups, watch -> new MeterController(junction.id(), program));
     }
 

@@ -20,6 +20,7 @@ import org.ulicarro.core.signal.Guard;
 import org.ulicarro.core.signal.GuardMaker;
 import org.ulicarro.core.signal.SignalDraft;
 import org.ulicarro.core.signal.SignalFault;
+import org.ulicarro.core.signal.StageChange;
 import org.ulicarro.core.signal.StageWay;
 import org.ulicarro.core.study.SignalController.Group;
 import org.ulicarro.core.study.StageControl;
@@ -104,23 +105,30 @@ public final class StageCompiler {
         List<StageWay> ways = new ArrayList<>();
         for (StageProgram.Stage from : program.stages()) {
             for (StageProgram.Stage to : program.stages()) {
-                for (int g = 0; g < groups.length && from != to; g++) {
-                    if (to.shows()[g] && !from.shows()[g]) {
-                        int after = 0;
-                        String waitsFor = "";
-                        for (int i = 0; i < groups[g].never().length; i++) {
-                            int other = groups[g].never()[i];
-                            if (from.shows()[other] && groups[g].clears()[i] > after) {
-                                after = groups[g].clears()[i];
-                                waitsFor = ids.get(other);
-                            }
-                        }
-                        ways.add(new StageWay(from.id(), to.id(), ids.get(g), Clock.seconds(after), waitsFor));
-                    }
+                if (from != to) {
+                    add(ways, from, to, StageChange.of(groups, from.shows(), to.shows()), ids);
                 }
             }
         }
         return ways;
+    }
+
+    private static void add(
+            List<StageWay> ways, StageProgram.Stage from, StageProgram.Stage to, StageChange change, List<String> ids) {
+        for (int g = 0; g < ids.size(); g++) {
+            int ends = change.ends()[g];
+            int begins = change.begins()[g];
+            int other = change.waitsFor()[g];
+            if (ends >= 0 || begins >= 0) {
+                ways.add(new StageWay(
+                        from.id(),
+                        to.id(),
+                        ids.get(g),
+                        ends < 0 ? Double.NaN : Clock.seconds(ends),
+                        begins < 0 ? Double.NaN : Clock.seconds(begins),
+                        other < 0 ? "" : ids.get(other)));
+            }
+        }
     }
 
     private StageProgram compile(

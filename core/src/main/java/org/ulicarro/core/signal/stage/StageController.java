@@ -143,7 +143,7 @@ final class StageController implements Controller, StageState {
         for (int g = 0; g < shows.length; g++) {
             wanted[g] = shows[g] ? GREEN : RED;
         }
-        boolean arrived = guard.approach(wanted);
+        boolean arrived = guard.approachLate(wanted);
         if (going && arrived) {
             going = false;
             lasted = 0;
