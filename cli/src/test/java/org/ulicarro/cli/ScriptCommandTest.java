@@ -118,7 +118,7 @@ class ScriptCommandTest extends InProcess {
                 .isZero();
         assertThat(out).contains("16:20:00, replication 1: stage ").contains("max-reached = ");
         assertThat(run("show", study, "transitions", "-a", "stages", "--csv")).isZero();
-        assertThat(out).contains("market,main,side,NB,9");
+        assertThat(out).contains("market,main,side,EB,4,,", "market,main,side,NB,,9,WP");
         assertThat(run("script", study, "--place", "market", "--explain", "16:20:00"))
                 .isEqualTo(2);
         assertThat(err).contains("This study has none.");

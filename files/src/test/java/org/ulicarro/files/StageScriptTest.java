@@ -186,6 +186,14 @@ class StageScriptTest {
                         "durng side",
                         "market.stages:15:1: 'durng' does not belong here. Did you mean 'during'?"),
                 Arguments.of("go main", "go", "market.stages:17:5: 'on' does not belong here."),
+                Arguments.of(
+                        "if max-reached or gap(eb) > 3 s ",
+                        "if (max-reached or gap(eb) > 3 s ",
+                        "market.stages:13:40: a ')' is missing before 'go': the '(' at 13:8 is still open"),
+                Arguments.of(
+                        "gap(eb) > 3 s",
+                        "gap(eb > 3 s",
+                        "market.stages:13:38: a ')' is missing before 'go': the '(' at 13:26 is still open"),
                 Arguments.of("set starved off", "", "market.stages:18:1: the script ends in the middle of something"),
                 Arguments.of("> patience", "> $", "market.stages:11:24: '$' does not belong here."),
                 Arguments.of(

@@ -68,7 +68,9 @@ public final class ScriptReader {
                     int column,
                     String said,
                     RecognitionException e) {
-                wrong.add(new Wrong(new At(line, column + 1), words((Token) symbol)));
+                Token open =
+                        recognizer instanceof StageScriptParser parser ? openBracket(parser, (Token) symbol) : null;
+                wrong.add(new Wrong(new At(line, column + 1), words((Token) symbol, open)));
             }
         };
         StageScriptLexer lexer = new StageScriptLexer(CharStreams.fromString(text));
@@ -80,12 +82,33 @@ public final class ScriptReader {
         return wrong.isEmpty() ? new ScriptReader().script(tree) : null;
     }
 
-    private static String words(Token token) {
+    /** The last bracket that is open before a token in the same rule; null where none is. */
+    private static Token openBracket(StageScriptParser parser, Token token) {
+        List<Token> open = new ArrayList<>();
+        for (int i = 0; token != null && i < token.getTokenIndex(); i++) {
+            Token one = parser.getTokenStream().get(i);
+            if (one.getText().equals("if")) {
+                open.clear();
+            } else if (one.getText().equals("(")) {
+                open.add(one);
+            } else if (one.getText().equals(")") && !open.isEmpty()) {
+                open.remove(open.size() - 1);
+            }
+        }
+        return open.isEmpty() ? null : open.get(open.size() - 1);
+    }
+
+    private static String words(Token token, Token open) {
+        if (open != null && !token.getText().equals(",")) {
+            return "a ')' is missing before "
+                    + (token.getType() == Token.EOF ? "the end" : "'" + token.getText() + "'") + ": the '(' at "
+                    + open.getLine() + ":" + (open.getCharPositionInLine() + 1) + " is still open";
+        }
         if (token == null || token.getType() == Token.EOF) {
             return "the script ends in the middle of something";
         }
         String text = token.getText();
-        return "'" + text + "' does not belong here." + Names.suggestion(text, WORDS);
+        return "'" + text + "' does not belong here." + (WORDS.contains(text) ? "" : Names.suggestion(text, WORDS));
     }
 
     private static At at(Token token) {
