@@ -207,6 +207,7 @@ final class Town {
                 NetworkInput.of(places, roads),
                 DemandInput.of(Map.of(VehicleType.CAR, 1.0)),
                 signals,
+                null,
                 null);
         List<Fault> faults = new ArrayList<>();
         Network network = NetworkCompiler.compile(study.network(), study.driveOn(), faults);

@@ -97,6 +97,7 @@ public final class Crossroads {
                 NetworkInput.of(places, roads),
                 DemandInput.of(mix),
                 Map.of("market", controller()),
+                null,
                 null);
     }
 

@@ -133,6 +133,7 @@ public final class Foot {
                         flows,
                         new Walking(null, compliance)),
                 signals,
+                null,
                 null);
     }
 

@@ -211,6 +211,7 @@ public final class RandomJunction {
                 input,
                 DemandInput.of(mix, null, walkers, null),
                 signals,
+                null,
                 null);
     }
 

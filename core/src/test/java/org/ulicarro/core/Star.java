@@ -175,6 +175,7 @@ public final class Star {
                 network(),
                 DemandInput.of(mix),
                 Map.of(),
+                null,
                 null);
     }
 

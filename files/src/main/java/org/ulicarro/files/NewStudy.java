@@ -84,6 +84,7 @@ public final class NewStudy {
                 network,
                 demand,
                 signals,
+                null,
                 null);
     }
 

@@ -290,4 +290,44 @@ class SignalRulesTest {
                 .anyMatch(m -> m.startsWith("market-clearances.csv:2:") && m.contains("'six' is no clearance"))
                 .anyMatch(m -> m.startsWith("market-clearances.csv:3:") && m.contains("more cells"));
     }
+
+    /** The demo is sound; times that a rule wants longer are warned of with the figure that would do, by the study's own values. */
+    @Test
+    void shortTimesAreWarnedOfWithWhatWouldDo() throws Exception {
+        assertThat(warnings()).isEmpty();
+        Path signals = study.resolve("signals.yaml");
+        String market = Files.readString(signals).replaceFirst("(?s)^.*?\n  market:", "  market:");
+        String bad = market.replaceFirst("EB: \\{(.*?) yellow: 3 s, red: 2 s", "EB: {$1 yellow: 1 s, red: 0 s")
+                .replaceFirst("crosses: \\[pier-road\\], walk: 7 s", "crosses: [pier-road], walk: 2 s, clear: 3 s")
+                .replaceFirst("offset: [0-9]+ s", "offset: 95 s")
+                .replaceFirst("SB: \\[45-75\\]", "SB: [45-58, 60-75]");
+        assertThat(bad).isNotEqualTo(market);
+        Files.writeString(signals, Files.readString(signals).replace(market, bad));
+        assertThat(warnings())
+                .anyMatch(w -> w.contains("yellow of 1.0 s is short for 'EB': 3.0 s would do for EBT at 50 km/h"))
+                .anyMatch(w -> w.contains("red of 0.0 s after yellow is short for 'EB'"))
+                .anyMatch(w -> w.contains("walk of 2.0 s is short for 'WP': 4.0 s let people set off"))
+                .anyMatch(w -> w.matches(
+                        ".*3.0 s to finish are short for 'WP': 9.8 m at 1.07 m/s, less a buffer of 3.0 s, take 6.1 s"))
+                .anyMatch(w -> w.contains("an offset of 95 s lies beyond the cycle: it is the same as 15 s of 80 s"))
+                .anyMatch(w -> w.contains(
+                        "greens 45-58 and 60-75 of group 'SB' are 2 s apart, but its yellow and red take 5 s"))
+                .hasSize(6);
+        Path file = study.resolve("study.yaml");
+        Files.writeString(
+                file,
+                Files.readString(file) + "\ndesign: {deceleration: 3.05 m/s2, shortest-walk: 2 s, walking: 2 m/s}\n");
+        assertThat(warnings())
+                .anyMatch(w -> w.contains("yellow of 1.0 s is short for 'EB': 3.3 s would do"))
+                .anyMatch(w -> w.contains("yellow of 3.0 s is short for 'WB': 3.3 s would do for WBT at 50 km/h"))
+                .noneMatch(w -> w.contains("walk of") || w.contains("to finish"));
+        Files.writeString(file, Files.readString(file).replace("3.05 m/s2", "0 m/s2"));
+        assertThat(messages()).anyMatch(m -> m.endsWith("error: a design value cannot be so small"));
+    }
+
+    private List<String> warnings() throws Exception {
+        return StudyFolder.read(study, List.of()).compile("pm").warnings().stream()
+                .map(Message::toString)
+                .toList();
+    }
 }

@@ -64,6 +64,7 @@ class StudyTextTest {
                 study.network(),
                 study.demand(),
                 study.signals(),
-                study.observed());
+                study.observed(),
+                study.design());
     }
 }

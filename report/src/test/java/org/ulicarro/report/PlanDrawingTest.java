@@ -81,6 +81,7 @@ class PlanDrawingTest {
                 NetworkInput.of(places, roads),
                 DemandInput.of(Map.of(VehicleType.CAR, 1.0)),
                 Map.of(),
+                null,
                 null);
         Compiled<Model> compiled = Model.compile(new Inputs(study, counts(), List.of()), "p");
         assertThat(compiled.faults()).isEmpty();

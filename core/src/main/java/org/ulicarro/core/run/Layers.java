@@ -102,8 +102,9 @@ record Layers(
         Period period = study.periods().get(periodId);
         Layer<SignalSystem> control = Layer.of(
                 signals,
-                List.of(net.made(), study.signals(), periodId, period.from()),
-                found -> SignalCompiler.compile(net.made(), study.signals(), periodId, period.from(), found));
+                List.of(net.made(), study.signals(), study.design(), periodId, period.from()),
+                found -> SignalCompiler.compile(
+                        net.made(), study.signals(), study.design(), periodId, period.from(), found));
         faults.addAll(control.faults());
         Layer<DemandPlan> people = Layer.of(
                 demand,

@@ -12,7 +12,7 @@ import org.ulicarro.core.study.SignalController.Group;
 import org.ulicarro.core.study.Turn;
 
 /** Signal groups that let people over crossings. */
-final class FootGroups {
+public final class FootGroups {
 
     /** Speed for which a clearance lasts where none is written (m/s). */
     private static final double CLEARING_SPEED = 1.2;
@@ -73,9 +73,13 @@ final class FootGroups {
 
     /** How long people have to finish: as written, or for the longest crossing of the group (s). */
     static double clearance(Network network, Junction junction, Group group) {
-        if (group.clear() != null) {
-            return group.clear();
-        }
+        return group.clear() != null
+                ? group.clear()
+                : StrictMath.ceil(metres(network, junction, group) / CLEARING_SPEED);
+    }
+
+    /** The longest way of its people, over a whole crossing or half of one (m). */
+    public static double metres(Network network, Junction junction, Group group) {
         double longest = 0;
         for (String name : group.crosses()) {
             int c = crossing(network, junction, name);
@@ -87,7 +91,7 @@ final class FootGroups {
                 longest = Math.max(longest, length);
             }
         }
-        return StrictMath.ceil(longest / CLEARING_SPEED);
+        return longest;
     }
 
     /** A movement of one group and a crossing of the other that may never go together, or null. */

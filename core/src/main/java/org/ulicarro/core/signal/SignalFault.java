@@ -87,6 +87,22 @@ public enum SignalFault implements Fault.Kind {
     PREEMPTION_APART(
             Fault.Severity.ERROR,
             "pre-emption '%s' wants phases '%s' and '%s' together, but they are in one ring or on two sides of a barrier"),
+    DESIGN_VALUE(Fault.Severity.ERROR, "a design value cannot be so small"),
+    SHORT_YELLOW(
+            Fault.Severity.WARNING,
+            "yellow of %.1f s is short for '%s': %.1f s would do for %s at %.0f km/h (ITE 2020, braking with %.2f m/s2); 'design' in study.yaml sets the rule"),
+    SHORT_RED(
+            Fault.Severity.WARNING,
+            "red of %.1f s after yellow is short for '%s': %.1f s would let %s clear (ITE 2020)"),
+    SHORT_WALK(Fault.Severity.WARNING, "walk of %.1f s is short for '%s': %.1f s let people set off"),
+    SHORT_CLEARANCE(
+            Fault.Severity.WARNING,
+            "%.1f s to finish are short for '%s': %.1f m at %.2f m/s, less a buffer of %.1f s, take %.1f s"),
+    GREENS_NEAR(
+            Fault.Severity.WARNING,
+            "greens %s and %s of group '%s' are %s s apart, but its yellow and red take %s s: join them, or leave more between"),
+    OFFSET_BEYOND_CYCLE(
+            Fault.Severity.WARNING, "an offset of %s s lies beyond the cycle: it is the same as %s s of %s s"),
     STAGES_INCOMPLETE(
             Fault.Severity.ERROR, "a controller by stages needs groups: {EB: {serves: [EBT, …]}, …} and a script");
 

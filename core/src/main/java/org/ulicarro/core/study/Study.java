@@ -47,7 +47,10 @@ public record Study(
 
         @About(
                 "What was measured in the field, as tables: {travel-times: observed/times.csv, speeds: …, queues: …, saturation: …}.")
-        Map<ObservedKind, String> observed) {
+        Map<ObservedKind, String> observed,
+
+        @About("Design values by which 'check' judges signal times.")
+        DesignInput design) {
 
     /** The versions of the study format that can be read. */
     public enum Format implements Written {
@@ -86,7 +89,8 @@ public record Study(
                 network,
                 demand,
                 others,
-                observed);
+                observed,
+                design);
     }
 
     /** The same with another network. */
@@ -106,7 +110,8 @@ public record Study(
                 other,
                 demand,
                 signals,
-                observed);
+                observed,
+                design);
     }
 
     public Study {
@@ -116,5 +121,6 @@ public record Study(
         periods = InOrder.map(periods);
         signals = InOrder.map(signals);
         observed = InOrder.map(observed);
+        design = design == null ? DesignInput.USUAL : design;
     }
 }

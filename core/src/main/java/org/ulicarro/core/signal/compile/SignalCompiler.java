@@ -13,6 +13,7 @@ import org.ulicarro.core.signal.meter.MeterCompiler;
 import org.ulicarro.core.signal.ring.RingCompiler;
 import org.ulicarro.core.signal.stage.StageCompiler;
 import org.ulicarro.core.study.ActuatedControl;
+import org.ulicarro.core.study.DesignInput;
 import org.ulicarro.core.study.ExternalControl;
 import org.ulicarro.core.study.FixedControl;
 import org.ulicarro.core.study.MeterControl;
@@ -33,6 +34,17 @@ public final class SignalCompiler {
      */
     public static SignalSystem compile(
             Network network, Map<String, SignalController> signals, String period, double start, List<Fault> faults) {
+        return compile(network, signals, DesignInput.USUAL, period, start, faults);
+    }
+
+    /** The same, by the design values of a study. */
+    public static SignalSystem compile(
+            Network network,
+            Map<String, SignalController> signals,
+            DesignInput design,
+            String period,
+            double start,
+            List<Fault> faults) {
         SignalDraft draft = new SignalDraft(network, period, start, faults);
         signals.forEach((place, control) -> {
             Junction junction = network.junctions().get(place);
@@ -40,7 +52,16 @@ public final class SignalCompiler {
                 add(draft, junction, control, Fault.child("/signals", place));
             }
         });
-        return draft.finished();
+        SignalSystem system = draft.finished();
+        TimingRules rules = new TimingRules(network, system, design, faults);
+        boolean sound = rules.areSound();
+        signals.forEach((place, control) -> {
+            Junction junction = network.junctions().get(place);
+            if (sound && junction != null && junction.signalised()) {
+                rules.check(junction, control, Fault.child("/signals", place));
+            }
+        });
+        return system;
     }
 
     /** The one place where kinds of control are told apart; the compiler counts them. */

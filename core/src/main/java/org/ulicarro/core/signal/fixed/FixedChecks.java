@@ -38,6 +38,13 @@ final class FixedChecks {
                         "group",
                         group,
                         control.groups().keySet())));
+        if (plan.offset() >= plan.cycle()) {
+            faults.add(SignalFault.OFFSET_BEYOND_CYCLE.at(
+                    Fault.child(pointer + "/plans", plan.id()) + "/offset",
+                    text(plan.offset()),
+                    text(plan.offset() % plan.cycle()),
+                    text(plan.cycle())));
+        }
         List<String> ids = List.copyOf(control.groups().keySet());
         boolean sound = groupsHold;
         for (String id : ids) {
@@ -75,7 +82,26 @@ final class FixedChecks {
                 }
             }
         }
-        return faults.size() == before;
+        boolean sound = faults.size() == before;
+        if (sound && !group.forPeople() && ranges.size() > 1) {
+            checkBetween(group, id, ranges, plan, Fault.child(pointer, id));
+        }
+        return sound;
+    }
+
+    /** A group that has green again before its yellow and red are over shows no yellow that anybody could heed. */
+    private void checkBetween(Group group, String id, List<CycleRange> ranges, FixedPlan plan, String pointer) {
+        for (CycleRange first : ranges) {
+            for (CycleRange next : ranges) {
+                double ends = first.from() + first.seconds(plan.cycle());
+                double between = (next.from() - ends) % plan.cycle();
+                between += between < 0 ? plan.cycle() : 0;
+                if (first != next && between < group.yellow() + group.red() - 1e-9) {
+                    faults.add(SignalFault.GREENS_NEAR.at(
+                            pointer, first, next, id, text(between), text(group.yellow() + group.red())));
+                }
+            }
+        }
     }
 
     private void checkPair(

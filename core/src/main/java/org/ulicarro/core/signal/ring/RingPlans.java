@@ -179,6 +179,10 @@ final class RingPlans {
             return null;
         }
         int offset = plan.offset() == null ? 0 : Clock.ticks(plan.offset());
+        if (plan.offset() != null && plan.offset() >= plan.cycle()) {
+            faults.add(SignalFault.OFFSET_BEYOND_CYCLE.at(
+                    pointer + "/offset", plan.offset(), plan.offset() % plan.cycle(), plan.cycle()));
+        }
         Splits.Moment moment = plan.offsetOf() == null
                 ? Splits.Moment.FIRST_COORDINATED_GREEN
                 : Splits.Moment.valueOf(plan.offsetOf().name());

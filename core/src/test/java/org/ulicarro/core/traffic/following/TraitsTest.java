@@ -36,6 +36,7 @@ class TraitsTest {
                 s.network(),
                 s.demand(),
                 s.signals(),
+                null,
                 null);
     }
 

@@ -1,0 +1,180 @@
+package org.ulicarro.core.signal.compile;
+
+import java.util.LinkedHashMap;
+import java.util.List;
+import java.util.Map;
+import org.ulicarro.core.base.Fault;
+import org.ulicarro.core.network.Conflict;
+import org.ulicarro.core.network.Junction;
+import org.ulicarro.core.network.Movement;
+import org.ulicarro.core.network.Network;
+import org.ulicarro.core.signal.FootGroups;
+import org.ulicarro.core.signal.SignalFault;
+import org.ulicarro.core.signal.SignalSystem;
+import org.ulicarro.core.study.ActuatedControl;
+import org.ulicarro.core.study.DesignInput;
+import org.ulicarro.core.study.ExternalControl;
+import org.ulicarro.core.study.FixedControl;
+import org.ulicarro.core.study.SignalController;
+import org.ulicarro.core.study.SignalController.Group;
+import org.ulicarro.core.study.StageControl;
+import org.ulicarro.core.study.Turn;
+
+/**
+ * Warns of signal times that are written shorter than design rules want them, with the figure that would do.
+ *
+ * <p>Sources: Institute of Transportation Engineers, <i>Guidelines for Determining Traffic Signal Change and Clearance Intervals</i>, 2020
+ * (yellow t + v / 2 (a + g G), all-red (W + L) / v less a second for the others to set off); <i>Manual on Uniform Traffic Control Devices</i>,
+ * 11th edition, section 4I.06 (walk, and time to finish at 1.07 m/s with a buffer).
+ */
+final class TimingRules {
+
+    private static final double GRAVITY = 9.81;
+
+    /** Of a vehicle that clears (m). */
+    private static final double VEHICLE = 6;
+
+    /** Others need a second to set off (s). */
+    private static final double SETS_OFF = 1;
+
+    /** Who turns comes so much slower than the limit (m/s): 5 mph. */
+    private static final double TURNS_SLOWER = 2.2;
+
+    /** Times are set in tenths. */
+    private static final double TENTH = 0.05;
+
+    /** All-red that misses less is taken for a matter of rounding distances (s). */
+    private static final double ROUNDING = 1;
+
+    private final Network network;
+    private final SignalSystem signals;
+    private final DesignInput design;
+    private final List<Fault> faults;
+
+    TimingRules(Network network, SignalSystem signals, DesignInput design, List<Fault> faults) {
+        this.network = network;
+        this.signals = signals;
+        this.design = design;
+        this.faults = faults;
+    }
+
+    /** Whether the design values themselves make sense; they are told where not. */
+    boolean areSound() {
+        Map<String, Double> values = new LinkedHashMap<>();
+        values.put("deceleration", design.deceleration());
+        values.put("walking", design.walking());
+        values.put("reaction", design.reaction() + 1); // none is nothing to divide by
+        values.put("buffer", design.buffer() + 1);
+        int before = faults.size();
+        values.forEach((key, value) -> {
+            if (!(value >= 0.1)) {
+                faults.add(SignalFault.DESIGN_VALUE.at("/design/" + key));
+            }
+        });
+        return faults.size() == before;
+    }
+
+    void check(Junction junction, SignalController control, String pointer) {
+        switch (control.kind()) {
+            case FIXED -> checkGroups(junction, ((FixedControl) control).groups(), pointer + "/groups");
+            case STAGES -> checkGroups(junction, ((StageControl) control).groups(), pointer + "/groups");
+            case EXTERNAL -> checkGroups(junction, ((ExternalControl) control).groups(), pointer + "/groups");
+            case ACTUATED -> checkPhases(junction, (ActuatedControl) control, pointer);
+            case METER -> {} // vehicles go one by one, from a stop
+        }
+    }
+
+    private void checkGroups(Junction junction, Map<String, Group> groups, String pointer) {
+        groups.forEach((id, group) -> check(junction, id, group, Fault.child(pointer, id)));
+    }
+
+    private void checkPhases(Junction junction, ActuatedControl control, String pointer) {
+        control.phases().forEach((id, phase) -> {
+            String here = Fault.child(pointer + "/phases", id);
+            if (phase.vehicles() != null) {
+                check(junction, id, phase.vehicles(), here);
+            }
+            if (phase.people() != null) {
+                check(junction, id, phase.people(), here);
+            }
+        });
+        control.overlaps()
+                .forEach((id, overlap) -> check(
+                        junction,
+                        id,
+                        Group.of(overlap.serves(), List.of(), overlap.yellow(), overlap.red(), 0),
+                        Fault.child(pointer + "/overlaps", id)));
+    }
+
+    private void check(Junction junction, String id, Group group, String pointer) {
+        if (group.forPeople()) {
+            checkPeople(junction, id, group, pointer);
+            return;
+        }
+        double yellow = 0;
+        double red = 0;
+        String yellowOf = "";
+        String redOf = "";
+        double fastest = 0;
+        for (int m : junction.movements()) {
+            Movement movement = network.movements().get(m);
+            boolean served =
+                    group.serves().contains(movement.name()) || group.serves().contains(movement.id());
+            if (!served) {
+                continue;
+            }
+            boolean straight = movement.turn() == Turn.THROUGH;
+            var approach = network.links().get(movement.fromLink());
+            double speed = approach.speed() - (straight ? 0 : TURNS_SLOWER);
+            double needed =
+                    design.reaction() + speed / (2 * Math.max(0.5, design.deceleration() + GRAVITY * approach.grade()));
+            if (needed > yellow) {
+                yellow = needed;
+                yellowOf = movement.name();
+                fastest = speed;
+            }
+            double longer =
+                    Math.max(0, group.yellow() - needed); // who sees yellow longer than needed clears in it, too
+            double clears = straight ? (width(junction, m) + VEHICLE) / speed - SETS_OFF - longer : 0;
+            if (clears > red) {
+                red = clears;
+                redOf = movement.name();
+            }
+        }
+        if (group.yellow() < yellow - TENTH) {
+            faults.add(SignalFault.SHORT_YELLOW.at(
+                    pointer, group.yellow(), id, yellow, yellowOf, fastest * 3.6, design.deceleration()));
+        }
+        if (group.red() < red - ROUNDING) {
+            faults.add(SignalFault.SHORT_RED.at(pointer, group.red(), id, red, redOf));
+        }
+    }
+
+    /** From the line of a movement to the end of the last stretch that others cross who begin when it has ended (m). */
+    private double width(Junction junction, int movement) {
+        double far = 0;
+        for (Conflict c : junction.conflicts()) {
+            int a = network.movementOfPath(c.pathA());
+            int b = network.movementOfPath(c.pathB());
+            if (c.kind() == Conflict.Kind.CROSSING && !signals.goTogether(a, b)) {
+                far = a == movement ? Math.max(far, c.endA()) : far;
+                far = b == movement ? Math.max(far, c.endB()) : far;
+            }
+        }
+        return far;
+    }
+
+    private void checkPeople(Junction junction, String id, Group group, String pointer) {
+        if (group.walk() < design.shortestWalk() - TENTH) {
+            faults.add(SignalFault.SHORT_WALK.at(pointer, group.walk(), id, design.shortestWalk()));
+        }
+        if (group.clear() != null) {
+            double metres = FootGroups.metres(network, junction, group);
+            double needed = metres / design.walking() - design.buffer();
+            if (group.clear() < needed - TENTH) {
+                faults.add(SignalFault.SHORT_CLEARANCE.at(
+                        pointer, group.clear(), id, metres, design.walking(), design.buffer(), needed));
+            }
+        }
+    }
+}
