@@ -322,7 +322,7 @@ class SignalRulesTest {
                 .anyMatch(w -> w.contains("yellow of 3.0 s is short for 'WB': 3.3 s would do for WBT at 50 km/h"))
                 .noneMatch(w -> w.contains("walk of") || w.contains("to finish"));
         Files.writeString(file, Files.readString(file).replace("3.05 m/s2", "0 m/s2"));
-        assertThat(messages()).anyMatch(m -> m.endsWith("error: a design value cannot be so small"));
+        assertThat(messages()).anyMatch(m -> m.endsWith("study.yaml:15:24: a design value cannot be so small"));
     }
 
     private List<String> warnings() throws Exception {
