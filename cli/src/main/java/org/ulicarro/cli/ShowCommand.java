@@ -2,8 +2,10 @@ package org.ulicarro.cli;
 
 import java.io.IOException;
 import java.io.PrintWriter;
+import java.util.EnumSet;
 import java.util.List;
 import java.util.Locale;
+import java.util.Set;
 import java.util.concurrent.Callable;
 import org.ulicarro.core.base.Names;
 import org.ulicarro.core.network.Network;
@@ -65,6 +67,9 @@ final class ShowCommand implements Callable<Integer> {
         SEARCHES
     }
 
+    /** Tables that tell of signal plans themselves. */
+    private static final Set<What> OF_PLANS = EnumSet.of(What.PLANS, What.TRANSITIONS, What.DEVICES);
+
     @Mixin
     private StudyArguments study;
 
@@ -95,7 +100,10 @@ final class ShowCommand implements Callable<Integer> {
             return Exit.DONE;
         }
         LoadedStudy loaded = study.read(alternative.name);
-        Model model = loaded.compile(study.period).model();
+        LoadedStudy.Looked looked = OF_PLANS.contains(chosen)
+                ? new LoadedStudy.Looked(loaded.compile(study.period).model(), null)
+                : loaded.compileToLookAt(study.period);
+        Model model = looked.model();
         Network network = model.network();
         if (place != null && !network.junctions().containsKey(place)) {
             throw new ParameterException(
@@ -133,6 +141,13 @@ final class ShowCommand implements Callable<Integer> {
         sheet.print(form, out);
         if (!form.isForMachines()) {
             notes(chosen, demand).forEach(out::println);
+        }
+        if (looked.problem() != null) { // the table does not depend on what is wrong
+            PrintWriter err = spec.commandLine().getErr();
+            err.println(
+                    "signal control is not legal yet: groups and who yields, where they stand, are of a plan to begin with");
+            Failures.print(looked.problem(), err);
+            return Exit.INPUT;
         }
         return Exit.DONE;
     }

@@ -4,16 +4,24 @@ import java.io.IOException;
 import java.nio.file.Files;
 import java.nio.file.Path;
 import java.util.ArrayList;
+import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.regex.Matcher;
 import java.util.regex.Pattern;
 import org.ulicarro.core.base.Fault;
 import org.ulicarro.core.base.Names;
+import org.ulicarro.core.network.Network;
+import org.ulicarro.core.network.NetworkCompiler;
+import org.ulicarro.core.run.Change;
 import org.ulicarro.core.run.Inputs;
 import org.ulicarro.core.run.Model;
+import org.ulicarro.core.signal.TrialPlan;
 import org.ulicarro.core.study.NetworkInput;
+import org.ulicarro.core.study.SignalController;
 import org.ulicarro.core.study.Study;
+import org.ulicarro.core.study.StudyFault;
+import org.ulicarro.core.study.StudyRules;
 import org.ulicarro.core.study.Trips;
 import tools.jackson.databind.node.ObjectNode;
 
@@ -131,6 +139,57 @@ public final class LoadedStudy {
             throw new StudyProblem(messages);
         }
         return new Compiled(model, messages);
+    }
+
+    /**
+     * What can be looked at.
+     *
+     * @param model with plans to begin with where signal control is all that keeps the study from running
+     * @param problem what is wrong with that control; null where nothing is
+     */
+    public record Looked(Model model, StudyProblem problem) {}
+
+    /**
+     * Compiles one period for what does not depend on signal plans: crossings and movements are needed to write one.
+     *
+     * @throws StudyProblem when more than signal control is wrong
+     */
+    public Looked compileToLookAt(String period) throws StudyProblem {
+        try {
+            return new Looked(compile(period).model(), null);
+        } catch (StudyProblem problem) {
+            Network network = network();
+            if (network == null) {
+                throw problem;
+            }
+            Map<String, SignalController> signals = new LinkedHashMap<>();
+            TrialPlan.of(network).forEach(plan -> signals.put(plan.place(), NewStudy.control(plan)));
+            String chosen =
+                    period == null ? study().periods().keySet().iterator().next() : period;
+            Model model = study().periods().containsKey(chosen)
+                    ? Model.compile(
+                                    inputs.with(study().withSignals(signals))
+                                            .with(Change.at("demand.walkers", Map.of())), // nobody lets them go there
+                                    chosen)
+                            .result()
+                            .orElse(null)
+                    : null;
+            if (model == null) {
+                throw problem;
+            }
+            return new Looked(model, problem);
+        }
+    }
+
+    /** The network alone; null where something is wrong with it. */
+    private Network network() {
+        List<Fault> faults = new ArrayList<>();
+        StudyRules.check(study(), faults);
+        faults.removeIf(f -> f.pointer().startsWith("/signals") || f.kind() == StudyFault.SIGNAL_WITHOUT_CONTROL);
+        Network network = faults.stream().anyMatch(f -> f.severity() == Fault.Severity.ERROR)
+                ? null
+                : NetworkCompiler.compile(study().network(), study().driveOn(), faults);
+        return faults.stream().anyMatch(f -> f.severity() == Fault.Severity.ERROR) ? null : network;
     }
 
     private void checkBackdrop(List<Fault> faults) {
