@@ -11,6 +11,7 @@ enum Commands {
     CHECK("check", "List every error and warning of a study, each with its place in the file", CheckCommand::new),
     SHOW("show", "Print what was derived: lanes, movements, conflicts, intergreens …", ShowCommand::new),
     SET("set", "Change single values of a study, keeping comments and layout", SetCommand::new),
+    COPY_COUNTS("copy-counts", "Make counts of one period from those of another", CopyCountsCommand::new),
     IMPORT(
             "import",
             "Read road maps, network tables, timing sheets and public transport schedules",

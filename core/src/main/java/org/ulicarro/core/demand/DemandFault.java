@@ -49,6 +49,9 @@ public enum DemandFault implements Fault.Kind {
             Fault.Severity.ERROR,
             "this interval overlaps one that ends at %s for %s at '%s'; the movement would be counted twice"),
     COUNTS_HAVE_GAP(Fault.Severity.ERROR, "counts of %s at '%s' leave a gap from %s to %s in the period"),
+    COUNTS_OF_ANOTHER_TIME(
+            Fault.Severity.ERROR,
+            "no count lies in the period from %s to %s: they are of %s to %s. 'ulicarro copy-counts' makes counts of this period from those of another"),
     APPROACH_UNCOUNTED(
             Fault.Severity.ERROR, "no counts for approach %s of '%s' (%s), where drivers choose between %s%s"),
     NO_CROSSING(Fault.Severity.ERROR, "there is no crossing '%s'.%s%s"),

@@ -70,6 +70,9 @@ final class TurningCounts {
         if (!result.sound) {
             return result; // gaps and missing approaches may only follow from these
         }
+        if (result.isOfAnotherTime(window, faults)) {
+            return result;
+        }
         for (List<Count> series : result.byMovement) {
             series.sort(Comparator.comparingDouble(Count::from).thenComparing(Count::origin));
             for (String type : typesOf(series)) {
@@ -169,6 +172,22 @@ final class TurningCounts {
         } else {
             byMovement.get(lookup.movement().index()).add(count);
         }
+    }
+
+    /** Whether no count has to do with the period at all: that is said once, and not movement by movement. */
+    private boolean isOfAnotherTime(Window window, List<Fault> faults) {
+        List<Count> all = byMovement.stream().flatMap(List::stream).toList();
+        if (all.isEmpty() || all.stream().anyMatch(c -> c.to() > window.from() && c.from() < window.to())) {
+            return false;
+        }
+        faults.add(DemandFault.COUNTS_OF_ANOTHER_TIME.at(
+                "/demand/volumes",
+                Clock.timeOfDay(window.from()),
+                Clock.timeOfDay(window.to()),
+                Clock.timeOfDay(all.stream().mapToDouble(Count::from).min().orElse(0)),
+                Clock.timeOfDay(all.stream().mapToDouble(Count::to).max().orElse(0))));
+        sound = false;
+        return true;
     }
 
     private void checkSeries(List<Count> series, Window window, List<Fault> faults) {

@@ -1,8 +1,11 @@
 package org.ulicarro.core.study;
 
+import java.util.ArrayList;
 import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
+import java.util.Objects;
+import java.util.stream.Stream;
 import org.ulicarro.core.base.Dimension;
 
 /**
@@ -70,6 +73,17 @@ public record ActuatedControl(
     public ActuatedControl withPlans(Map<String, Plan> other) {
         return new ActuatedControl(
                 phases, inputs, overlaps, priority, preemption, failures, clearance, schedule, transition, other);
+    }
+
+    @Override
+    public List<WrittenGroup> writtenGroups() {
+        List<WrittenGroup> all = new ArrayList<>();
+        phases.forEach((id, phase) -> Stream.of(phase.vehicles(), phase.people())
+                .filter(Objects::nonNull)
+                .forEach(group -> all.add(new WrittenGroup("/phases/" + id, id, group))));
+        overlaps.forEach((id, o) -> all.add(new WrittenGroup(
+                "/overlaps/" + id, id, Group.of(o.serves(), List.of(), o.yellow(), o.red(), o.minGreen()))));
+        return all;
     }
 
     @Override

@@ -1,5 +1,6 @@
 package org.ulicarro.core.study;
 
+import java.util.List;
 import java.util.Map;
 
 /**
@@ -26,6 +27,11 @@ public record ExternalControl(
     public ExternalControl {
         groups = InOrder.map(groups);
         plans = InOrder.map(plans);
+    }
+
+    @Override
+    public List<WrittenGroup> writtenGroups() {
+        return SignalController.written(groups);
     }
 
     @Override

@@ -48,6 +48,11 @@ public record FixedControl(
     }
 
     @Override
+    public List<WrittenGroup> writtenGroups() {
+        return SignalController.written(groups);
+    }
+
+    @Override
     public Kind kind() {
         return Kind.FIXED;
     }

@@ -50,6 +50,27 @@ public sealed interface SignalController
         return null;
     }
 
+    /**
+     * A group as it is written.
+     *
+     * @param pointer where it stands, below its controller
+     * @param id its own, or that of its phase
+     * @param group what it serves, and its times
+     */
+    record WrittenGroup(String pointer, String id, Group group) {}
+
+    /** Groups whose times are written, for vehicles and for people; none where vehicles go one by one. */
+    default List<WrittenGroup> writtenGroups() {
+        return List.of();
+    }
+
+    /** Those of a table of groups. */
+    static List<WrittenGroup> written(Map<String, Group> groups) {
+        return groups.entrySet().stream()
+                .map(e -> new WrittenGroup("/groups/" + e.getKey(), e.getKey(), e.getValue()))
+                .toList();
+    }
+
     /** Clearances that are given; null where they follow from yellow and red. */
     ClearanceInput clearance();
 

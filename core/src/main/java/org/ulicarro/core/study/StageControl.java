@@ -1,5 +1,6 @@
 package org.ulicarro.core.study;
 
+import java.util.List;
 import java.util.Map;
 
 /**
@@ -26,6 +27,11 @@ public record StageControl(
     /** The same with its script read. */
     public StageControl withScript(StageScript read) {
         return new StageControl(groups, read, clearance);
+    }
+
+    @Override
+    public List<WrittenGroup> writtenGroups() {
+        return SignalController.written(groups);
     }
 
     @Override

@@ -11,13 +11,9 @@ import org.ulicarro.core.network.Network;
 import org.ulicarro.core.signal.FootGroups;
 import org.ulicarro.core.signal.SignalFault;
 import org.ulicarro.core.signal.SignalSystem;
-import org.ulicarro.core.study.ActuatedControl;
 import org.ulicarro.core.study.DesignInput;
-import org.ulicarro.core.study.ExternalControl;
-import org.ulicarro.core.study.FixedControl;
 import org.ulicarro.core.study.SignalController;
 import org.ulicarro.core.study.SignalController.Group;
-import org.ulicarro.core.study.StageControl;
 import org.ulicarro.core.study.Turn;
 
 /**
@@ -75,35 +71,7 @@ final class TimingRules {
     }
 
     void check(Junction junction, SignalController control, String pointer) {
-        switch (control.kind()) {
-            case FIXED -> checkGroups(junction, ((FixedControl) control).groups(), pointer + "/groups");
-            case STAGES -> checkGroups(junction, ((StageControl) control).groups(), pointer + "/groups");
-            case EXTERNAL -> checkGroups(junction, ((ExternalControl) control).groups(), pointer + "/groups");
-            case ACTUATED -> checkPhases(junction, (ActuatedControl) control, pointer);
-            case METER -> {} // vehicles go one by one, from a stop
-        }
-    }
-
-    private void checkGroups(Junction junction, Map<String, Group> groups, String pointer) {
-        groups.forEach((id, group) -> check(junction, id, group, Fault.child(pointer, id)));
-    }
-
-    private void checkPhases(Junction junction, ActuatedControl control, String pointer) {
-        control.phases().forEach((id, phase) -> {
-            String here = Fault.child(pointer + "/phases", id);
-            if (phase.vehicles() != null) {
-                check(junction, id, phase.vehicles(), here);
-            }
-            if (phase.people() != null) {
-                check(junction, id, phase.people(), here);
-            }
-        });
-        control.overlaps()
-                .forEach((id, overlap) -> check(
-                        junction,
-                        id,
-                        Group.of(overlap.serves(), List.of(), overlap.yellow(), overlap.red(), 0),
-                        Fault.child(pointer + "/overlaps", id)));
+        control.writtenGroups().forEach(at -> check(junction, at.id(), at.group(), pointer + at.pointer()));
     }
 
     private void check(Junction junction, String id, Group group, String pointer) {
