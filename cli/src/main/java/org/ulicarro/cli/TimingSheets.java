@@ -318,7 +318,7 @@ final class TimingSheets {
         line(out, cycles.load(), "for all of this at once, and no critical movement above v/c " + text(load));
         line(out, cycles.optimum(), "by Webster, (1.5 L + 5) / (1 - Y), and not below the line before");
         if (!Double.isNaN(cycles.load())) {
-            out.printf(Locale.ROOT, "At %.0f s no second is left by%n", cycles.load());
+            out.printf(Locale.ROOT, "At %.0f s these leave no second to spare:%n", cycles.load());
             timing.bounds(cycles.load(), load).forEach(b -> out.println("          " + words(b)));
         }
         if (!then.critical().isEmpty()) {
