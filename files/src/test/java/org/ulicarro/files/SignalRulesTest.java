@@ -291,6 +291,43 @@ class SignalRulesTest {
                 .anyMatch(m -> m.startsWith("market-clearances.csv:3:") && m.contains("more cells"));
     }
 
+    /** A plan may have other times of a phase than the controller, and leave out phases or people. */
+    @Test
+    void aPlanHasItsOwnTimesAndOmits() throws Exception {
+        alternative("night", """
+                plans:
+                  pm: {phases: {2: {min-green: 23 s, walk: 12 s}, 4: {omit-people: true}, 5: {omit: true}}}
+                """);
+        assertThat(messages("actuated", "night"))
+                .anyMatch(m -> m.endsWith("nobody else serves EBL, which would never get green without phase '5'"));
+        writeArrows();
+        Model model = model("actuated", "arrows", "night");
+        Rehearsal rehearsal = random(model, 30);
+        assertThat(shown(model, rehearsal, "5"))
+                .noneMatch(c -> c.endsWith(" GREEN"))
+                .isNotEmpty();
+        List<String> through = shown(model, rehearsal, "2");
+        assertThat(through).filteredOn(c -> c.endsWith("GREEN")).hasSizeGreaterThan(5);
+        for (int i = 1; i < through.size(); i++) {
+            if (through.get(i).endsWith("YELLOW")) {
+                assertThat(seconds(through.get(i)) - seconds(through.get(i - 1)))
+                        .as(through.get(i))
+                        .isGreaterThanOrEqualTo(23);
+            }
+        }
+        alternative("wrong", "plans: {pm: {phases: {2: {min-green: 90 s}, 9: {omit: true}}}}");
+        assertThat(messages("actuated", "wrong"))
+                .anyMatch(m -> m.contains("phase '2' needs a min-green of at least 1 s and a max-green not below it"))
+                .anyMatch(m -> m.contains("'9'"));
+    }
+
+    private static int seconds(String change) {
+        String[] parts = change.substring(0, change.indexOf(' ')).split(":");
+        return Integer.parseInt(parts[0]) * 3600
+                + Integer.parseInt(parts[1]) * 60
+                + (parts.length > 2 ? Integer.parseInt(parts[2].replaceAll("\\..*", "")) : 0);
+    }
+
     /** The demo is sound; times that a rule wants longer are warned of with the figure that would do, by the study's own values. */
     @Test
     void shortTimesAreWarnedOfWithWhatWouldDo() throws Exception {

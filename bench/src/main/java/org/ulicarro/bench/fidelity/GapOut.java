@@ -68,6 +68,8 @@ final class GapOut {
                 false,
                 0,
                 new int[0],
+                false,
+                false,
                 null);
     }
 

@@ -72,6 +72,9 @@ public enum SignalFault implements Fault.Kind {
     COORDINATED_CYCLE(Fault.Severity.ERROR, "a coordinated plan needs a cycle of 10 s to 600 s; or write free: true"),
     NO_COORDINATED(Fault.Severity.ERROR, "say which phases come round with the cycle: coordinated: [2, 6]"),
     NO_SPLIT(Fault.Severity.ERROR, "phase '%s' has no split"),
+    OMITS_COORDINATED(Fault.Severity.ERROR, "phase '%s' comes round with the cycle, so it cannot be omitted"),
+    OMITS_THE_ONLY_ONE(
+            Fault.Severity.ERROR, "nobody else serves %2$s, which would never get green without phase '%1$s'"),
     SPLIT_TOO_SHORT(
             Fault.Severity.ERROR,
             "a split of %.1f s leaves phase '%s' %.1f s of green, but %s takes %.1f s: %.1f s are missing"),

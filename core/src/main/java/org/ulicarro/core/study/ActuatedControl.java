@@ -124,6 +124,7 @@ public record ActuatedControl(
      * @param walkOverSplit whether people may need more than a split has
      * @param maxGreen longest greens of this plan by phase (s)
      * @param recall recalls of this plan by phase
+     * @param phases what phases have otherwise in this plan
      * @param free whether it runs without a cycle
      */
     public record Plan(
@@ -167,8 +168,44 @@ public record ActuatedControl(
             @About("Recalls of this plan by phase: {2: [max]}.")
             Map<String, List<PhaseInput.Recall>> recall,
 
+            @About("What phases have otherwise in this plan: {4: {min-green: 4 s, passage: 3 s, omit-people: true}}.")
+            Map<String, OtherPhase> phases,
+
             @About("Whether it runs without a cycle.") Boolean free)
             implements SignalPlan<Plan> {
+
+        /**
+         * What a phase has otherwise in a plan; null for what it has anyway.
+         *
+         * @param minGreen shortest green (s)
+         * @param walk shortest walk (s)
+         * @param passage green after the last vehicle left the detector (s)
+         * @param omit whether it is left out, whoever calls
+         * @param omitPeople whether people beside it are not let go, whoever calls
+         */
+        public record OtherPhase(
+                @Unit(Dimension.TIME) @About("Shortest green.")
+                Double minGreen,
+
+                @Unit(Dimension.TIME) @About("Shortest walk.")
+                Double walk,
+
+                @Unit(Dimension.TIME) @About("Green after the last vehicle left the detector.")
+                Double passage,
+
+                @About("Whether it is left out, whoever calls.")
+                boolean omit,
+
+                @About("Whether people beside it are not let go, whoever calls.")
+                boolean omitPeople) {
+
+            static final OtherPhase NOTHING = new OtherPhase(null, null, null, false, false);
+        }
+
+        /** What a phase has otherwise in this plan. */
+        public OtherPhase other(String phase) {
+            return phases.getOrDefault(phase, OtherPhase.NOTHING);
+        }
 
         /** A moment of coordinated greens. */
         public enum Moment {
@@ -189,33 +226,50 @@ public record ActuatedControl(
             splits = InOrder.map(splits);
             maxGreen = InOrder.map(maxGreen);
             recall = InOrder.map(recall);
+            phases = InOrder.map(phases);
         }
 
         /** Phases in an order, without a cycle. */
         public static Plan free(List<String> rings) {
-            return new Plan(null, null, null, rings, null, null, null, null, null, null, null, null, null, true);
+            return new Plan(null, null, null, rings, null, null, null, null, null, null, null, null, null, null, true);
         }
 
         /** Phases in an order that comes round with a cycle. */
         public static Plan coordinated(
                 List<String> rings, Double cycle, Double offset, List<String> coordinated, Map<String, Double> splits) {
             return new Plan(
-                    null, cycle, offset, rings, coordinated, splits, null, null, null, null, null, null, null, false);
+                    null,
+                    cycle,
+                    offset,
+                    rings,
+                    coordinated,
+                    splits,
+                    null,
+                    null,
+                    null,
+                    null,
+                    null,
+                    null,
+                    null,
+                    null,
+                    false);
         }
 
         /** Only longest greens: laid over another plan. */
         public static Plan ofMaxima(Map<String, Double> maxGreen) {
-            return new Plan(null, null, null, null, null, null, null, null, null, null, null, maxGreen, null, null);
+            return new Plan(
+                    null, null, null, null, null, null, null, null, null, null, null, maxGreen, null, null, null);
         }
 
         /** Only a cycle and splits: laid over another plan. */
         public static Plan ofSplits(Double cycle, Map<String, Double> splits) {
-            return new Plan(null, cycle, null, null, null, splits, null, null, null, null, null, null, null, null);
+            return new Plan(
+                    null, cycle, null, null, null, splits, null, null, null, null, null, null, null, null, null);
         }
 
         /** The same with its phases in another order. */
         public Plan withRings(List<String> order) {
-            return new Plan(null, null, null, order, null, null, null, null, null, null, null, null, null, null)
+            return new Plan(null, null, null, order, null, null, null, null, null, null, null, null, null, null, null)
                     .over(this);
         }
 
@@ -223,6 +277,8 @@ public record ActuatedControl(
         public Plan over(Plan base) {
             Map<String, Double> all = new LinkedHashMap<>(base.splits);
             all.putAll(splits);
+            Map<String, OtherPhase> others = new LinkedHashMap<>(base.phases);
+            others.putAll(phases);
             return new Plan(
                     base.like,
                     or(cycle, base.cycle),
@@ -237,6 +293,7 @@ public record ActuatedControl(
                     or(walkOverSplit, base.walkOverSplit),
                     maxGreen.isEmpty() ? base.maxGreen : maxGreen,
                     recall.isEmpty() ? base.recall : recall,
+                    others,
                     or(free, base.free));
         }
 

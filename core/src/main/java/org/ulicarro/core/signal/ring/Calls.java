@@ -97,7 +97,7 @@ final class Calls implements Stateful {
         for (int p = 0; p < phase.length; p++) {
             Phase.Recall recall = phase[p].recall();
             foot[p] = phase[p].footGroup();
-            stands[p] = recall.min() || recall.max() || recall.people() && foot[p] >= 0;
+            stands[p] = recall.min() || recall.max() || recall.people() && foot[p] >= 0 && !phase[p].omitsPeople();
             anySoft |= recall.soft();
         }
         withPeople = IntStream.range(0, foot.length).filter(p -> foot[p] >= 0).toArray();
@@ -130,7 +130,7 @@ final class Calls implements Stateful {
         }
         quiet = anySoft;
         for (int p = 0; quiet && p < phase.length; p++) {
-            quiet &= present[p] == 0 && locked[p] == 0 && pressed[p] == 0;
+            quiet &= phase[p].omitted() || !isCalledBySomebody(p);
         }
     }
 
@@ -178,15 +178,19 @@ final class Calls implements Stateful {
 
     /** Whether a phase is called, by vehicles, people or a recall. */
     boolean any(int p) {
-        return present[p] == 1
-                || locked[p] == 1
-                || pressed[p] == 1
-                || stands[p]
-                || quiet && phase[p].recall().soft();
+        return !phase[p].omitted() && isCalled(p);
+    }
+
+    private boolean isCalledBySomebody(int p) {
+        return present[p] == 1 || locked[p] == 1 || pressed[p] == 1 && !phase[p].omitsPeople();
+    }
+
+    private boolean isCalled(int p) {
+        return isCalledBySomebody(p) || stands[p] || quiet && phase[p].recall().soft();
     }
 
     boolean people(int p) {
-        return pressed[p] == 1 || phase[p].recall().people() && phase[p].footGroup() >= 0;
+        return !phase[p].omitsPeople() && (pressed[p] == 1 || phase[p].recall().people() && phase[p].footGroup() >= 0);
     }
 
     /** A phase has begun: its calls are answered, and its passage time runs. */

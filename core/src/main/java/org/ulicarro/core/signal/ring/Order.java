@@ -218,7 +218,7 @@ final class Order {
     /** The phase of a ring without a call that goes with the other rings, or NONE. */
     int companion(int r, int group) {
         for (int p : plan.rings()[r][group]) {
-            if (p != NONE && phase[p].dualEntry()) {
+            if (p != NONE && phase[p].dualEntry() && !phase[p].omitted()) {
                 return preemptions.isOn() ? NONE : p;
             }
         }

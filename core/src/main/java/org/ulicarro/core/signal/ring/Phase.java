@@ -1,5 +1,8 @@
 package org.ulicarro.core.signal.ring;
 
+import org.ulicarro.core.base.Clock;
+import org.ulicarro.core.study.ActuatedControl.Plan.OtherPhase;
+
 /**
  * One phase. Times in ticks of 0.1 s.
  *
@@ -24,6 +27,8 @@ package org.ulicarro.core.signal.ring;
  *     it would see their green end while the opposing one goes on
  * @param redRevert shortest red
  * @param permits phases whose turns may go in gaps during it: their own signals flash yellow
+ * @param omitted whether it is left out, whoever calls (NTCIP 1202, phaseControlGroupPhaseOmit)
+ * @param omitsPeople whether people beside it are not let go (NTCIP 1202, phaseControlGroupPedOmit)
  * @param volume how minimum and passage follow from the traffic; null where they do not
  */
 public record Phase(
@@ -47,6 +52,8 @@ public record Phase(
         boolean keepsOrder,
         int redRevert,
         int[] permits,
+        boolean omitted,
+        boolean omitsPeople,
         VolumeDensity volume) {
 
     /**
@@ -73,18 +80,24 @@ public record Phase(
      */
     public record VolumeDensity(int perActuation, int mostInitial, int reduceAfter, int reduceOver, int leastGap) {}
 
-    /** The same with another longest green and other calls that stand. */
-    public Phase with(int longest, Recall calls) {
+    /**
+     * The same as a plan has it.
+     *
+     * @param longest green
+     * @param calls that stand
+     * @param other what else is different; times in seconds
+     */
+    Phase with(int longest, Recall calls, OtherPhase other) {
         return new Phase(
                 id,
                 group,
                 footGroup,
-                minGreen,
+                ticks(other.minGreen(), minGreen),
                 longest,
-                passage,
+                ticks(other.passage(), passage),
                 yellow,
                 red,
-                walk,
+                footGroup < 0 ? walk : ticks(other.walk(), walk),
                 clear,
                 walkLead,
                 calls,
@@ -96,7 +109,13 @@ public record Phase(
                 keepsOrder,
                 redRevert,
                 permits,
+                other.omit(),
+                other.omitPeople(),
                 volume);
+    }
+
+    private static int ticks(Double seconds, int otherwise) {
+        return seconds == null ? otherwise : Clock.ticks(seconds);
     }
 
     /** Walk and clearance: what people need of the green, from when their walk begins. */

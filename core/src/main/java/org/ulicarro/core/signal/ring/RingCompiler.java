@@ -223,6 +223,8 @@ public final class RingCompiler {
                     keepsOrder(control, input),
                     Clock.ticks(input.redRevert()),
                     hosted(id),
+                    false,
+                    false,
                     volume == null
                             ? null
                             : new Phase.VolumeDensity(

@@ -50,6 +50,7 @@ final class RingPlans {
             return null;
         }
         List<Phase> own = ofPlan(plan, here);
+        checkOmitted(control, plan, here + "/phases");
         if (plan.free() != null && plan.free() || plan.coordinated().isEmpty() && plan.cycle() == null) {
             return new RingPlan(id, own, rings, null);
         }
@@ -70,18 +71,55 @@ final class RingPlans {
     private List<Phase> ofPlan(Plan plan, String pointer) {
         phasesOf(ids, List.copyOf(plan.maxGreen().keySet()), pointer + "/max-green", faults);
         phasesOf(ids, List.copyOf(plan.recall().keySet()), pointer + "/recall", faults);
+        phasesOf(ids, List.copyOf(plan.phases().keySet()), pointer + "/phases", faults);
         List<Phase> own = new ArrayList<>();
         for (Phase phase : phases) {
             Double most = plan.maxGreen().get(phase.id());
-            if (most != null && Clock.ticks(most) < phase.minGreen()) {
+            if (most != null && plan.other(phase.id()).minGreen() == null && Clock.ticks(most) < phase.minGreen()) {
                 faults.add(SignalFault.MAX_BELOW_MIN.at(Fault.child(pointer + "/max-green", phase.id()), phase.id()));
             }
             Phase.Recall recall = plan.recall().containsKey(phase.id())
                     ? RingCompiler.recall(plan.recall().get(phase.id()))
                     : phase.recall();
-            own.add(phase.with(most == null ? phase.maxGreen() : Clock.ticks(most), recall));
+            Phase other =
+                    phase.with(most == null ? phase.maxGreen() : Clock.ticks(most), recall, plan.other(phase.id()));
+            if (other.minGreen() < Clock.TICKS_PER_SECOND || other.maxGreen() < other.minGreen()) {
+                faults.add(SignalFault.PHASE_GREENS.at(Fault.child(pointer + "/phases", phase.id()), phase.id()));
+            } else if (other.passage() < 0 || other.walk() < 0) {
+                faults.add(SignalFault.PHASE_TIMES.at(Fault.child(pointer + "/phases", phase.id()), phase.id()));
+            }
+            own.add(other);
         }
         return own;
+    }
+
+    /** A phase may be left out where others serve its movements, and it is none that the cycle brings round. */
+    private void checkOmitted(ActuatedControl control, Plan plan, String pointer) {
+        for (String id : ids) {
+            if (!plan.other(id).omit()) {
+                continue;
+            }
+            String here = Fault.child(pointer, id);
+            if (plan.coordinated().contains(id)) {
+                faults.add(SignalFault.OMITS_COORDINATED.at(here, id));
+            }
+            List<String> alone = control.phases().get(id).serves().stream()
+                    .filter(m -> !isServedWithout(control, plan, m))
+                    .toList();
+            if (!alone.isEmpty()) {
+                faults.add(SignalFault.OMITS_THE_ONLY_ONE.at(here, id, String.join(", ", alone)));
+            }
+        }
+    }
+
+    private boolean isServedWithout(ActuatedControl control, Plan plan, String movement) {
+        return ids.stream()
+                        .anyMatch(p -> !plan.other(p).omit()
+                                && control.phases().get(p).serves().contains(movement))
+                || control.overlaps().values().stream()
+                        .anyMatch(o -> o.serves().contains(movement)
+                                && o.during().stream()
+                                        .anyMatch(p -> !plan.other(p).omit()));
     }
 
     private Plan filled(ActuatedControl control, String id, String pointer) {

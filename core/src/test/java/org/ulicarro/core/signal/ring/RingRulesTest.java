@@ -200,6 +200,26 @@ class RingRulesTest {
                 """);
     }
 
+    @Test
+    @DisplayName(
+            "A phase that is omitted has no green, whoever calls, nor goes with others; people that are omitted have no walk")
+    void omits() {
+        expect("""
+                1: min 5 omitted recall min
+                2: min 5
+                4: min 5 walk 5 clear 10 no-people recall people
+                8: min 5 dual-entry omitted
+                rings: 1 2 | 4, - | 8
+                on 4 from 6 to 7
+                press 4 at 20
+                on 8 from 20 to 21
+                """, 60, """
+                0 2 green
+                5 2 yellow gap-out
+                9 4 green
+                """);
+    }
+
     private static final String BUTTON = """
             2: min 8 recall min
             4: min 5 walk 5 clear 10 %s

@@ -70,6 +70,8 @@ class RingSafetyTest {
                     random() < 0.3,
                     random() < 0.5 ? 20 : 0,
                     new int[0],
+                    false,
+                    false,
                     random() < 0.3 ? new Phase.VolumeDensity(15, 120, 50, 100, 10) : null));
         }
         return phases;

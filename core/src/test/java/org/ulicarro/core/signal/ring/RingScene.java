@@ -186,6 +186,8 @@ final class RingScene {
                 line.contains("keeps-order"),
                 ticks(all, "revert", 0),
                 all.contains("permits") ? new int[] {place.get(Integer.parseInt(words[words.length - 1]))} : new int[0],
+                line.contains("omitted"),
+                line.contains("no-people"),
                 volume));
     }
 
