@@ -151,8 +151,9 @@ final class ExportCommand implements Callable<Integer> {
     private void timing() throws IOException, StudyProblem {
         String name = form.timing.toString().toLowerCase(Locale.ROOT);
         LoadedStudy study = study();
-        TimingSheet sheet = TimingSheet.of(study.study());
-        sheet.unsaid().forEach(what -> spec.commandLine().getErr().println("note: " + what));
+        TimingSheet sheet =
+                TimingSheet.of(study.study(), study.compile(null).model().network());
+        sheet.unsaid().forEach(what -> spec.commandLine().getErr().println("not in the sheet: " + what));
         if (sheet.entries().isEmpty()) {
             throw new IOException(subject + ": there is no actuated controller of which a sheet could be made");
         }

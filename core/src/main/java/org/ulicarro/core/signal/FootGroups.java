@@ -72,7 +72,7 @@ public final class FootGroups {
     }
 
     /** How long people have to finish: as written, or for the longest crossing of the group (s). */
-    static double clearance(Network network, Junction junction, Group group) {
+    public static double clearance(Network network, Junction junction, Group group) {
         return group.clear() != null
                 ? group.clear()
                 : StrictMath.ceil(metres(network, junction, group) / CLEARING_SPEED);

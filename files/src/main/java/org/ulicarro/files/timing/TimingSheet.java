@@ -4,10 +4,13 @@ import java.util.ArrayList;
 import java.util.LinkedHashMap;
 import java.util.LinkedHashSet;
 import java.util.List;
+import java.util.Locale;
 import java.util.Map;
 import java.util.Set;
 import java.util.TreeSet;
 import java.util.stream.Collectors;
+import org.ulicarro.core.network.Network;
+import org.ulicarro.core.signal.FootGroups;
 import org.ulicarro.core.study.ActuatedControl;
 import org.ulicarro.core.study.ActuatedControl.Plan;
 import org.ulicarro.core.study.OverlapInput;
@@ -35,10 +38,19 @@ public final class TimingSheet {
     private final List<Entry> entries = new ArrayList<>();
     private final Set<String> unsaid = new LinkedHashSet<>();
 
-    private TimingSheet() {}
+    private final Network network;
 
-    public static TimingSheet of(Study study) {
-        TimingSheet sheet = new TimingSheet();
+    private TimingSheet(Network network) {
+        this.network = network;
+    }
+
+    /**
+     * The sheet of a study.
+     *
+     * @param network compiled: people's time to finish follows from it where none is written
+     */
+    public static TimingSheet of(Study study, Network network) {
+        TimingSheet sheet = new TimingSheet(network);
         study.signals().forEach((place, controller) -> {
             if (controller instanceof ActuatedControl actuated) {
                 sheet.place(place, actuated);
@@ -75,6 +87,63 @@ public final class TimingSheet {
         if (!controller.priority().isEmpty() || !controller.preemption().isEmpty()) {
             unsaid.add("priority and pre-emption at '" + place + "'");
         }
+        leftOut(place, controller);
+    }
+
+    /** What has to be keyed in by hand, with its values: a cabinet without it would run otherwise. */
+    private void leftOut(String place, ActuatedControl controller) {
+        if (!controller.schedule().isEmpty()) {
+            unsaid.add("the schedule at '" + place + "': "
+                    + controller.schedule().entrySet().stream()
+                            .map(e -> e.getKey() + " " + e.getValue())
+                            .collect(Collectors.joining(", ")));
+        }
+        controller.phases().forEach((number, phase) -> {
+            if (phase.walkLead() > 0 && !phase.crosses().isEmpty()) {
+                unsaid.add("people's lead of phase " + number + " at '" + place + "': " + text(phase.walkLead()));
+            }
+            if (phase.dropLateCalls()) {
+                unsaid.add("that phase " + number + " at '" + place + "' drops late calls of people");
+            }
+        });
+        controller.overlaps().forEach((id, o) -> {
+            String who = "overlap " + id + " at '" + place + "': ";
+            if (o.minGreen() > 0) {
+                unsaid.add("the shortest green of " + who + text(o.minGreen()));
+            }
+            if (o.lateStart() > 0) {
+                unsaid.add("the late start of " + who + text(o.lateStart()));
+            }
+            if (!o.notWith().isEmpty()) {
+                unsaid.add("phases whose people hold back " + who + String.join(", ", o.notWith()));
+            }
+        });
+        for (String id : controller.plans().keySet()) {
+            leftOut("plan '" + id + "' at '" + place + "'", controller.whole(id));
+        }
+    }
+
+    private void leftOut(String whose, Plan plan) {
+        if (!plan.maxGreen().isEmpty()
+                || !plan.recall().isEmpty()
+                || !plan.phases().isEmpty()) {
+            unsaid.add("what phases have otherwise in " + whose + ": max-green, recall, phases");
+        }
+        if (plan.offsetOf() != null && plan.offsetOf() != Plan.Moment.FIRST_COORDINATED_GREEN) {
+            unsaid.add("that the offset of " + whose + " is of "
+                    + plan.offsetOf().name().toLowerCase(Locale.ROOT).replace('_', '-'));
+        }
+        if (plan.yieldEarly() != null && plan.yieldEarly() > 0) {
+            unsaid.add(
+                    "how much earlier a coordinated green may give way in " + whose + ": " + text(plan.yieldEarly()));
+        }
+        if (plan.forceOff() != null || plan.maxima() != null) {
+            unsaid.add("the kind of force-off of " + whose + ", and whether maxima count beside it");
+        }
+    }
+
+    private static String text(double seconds) {
+        return String.format(Locale.ROOT, "%.1f s", seconds);
     }
 
     private void add(String place, String object, String index, String value) {
@@ -95,9 +164,11 @@ public final class TimingSheet {
     private void phase(String place, String number, PhaseInput p, ActuatedControl controller) {
         if (!p.crosses().isEmpty()) {
             seconds(place, "phaseWalk", number, p.walk());
-            if (p.clear() != null) {
-                seconds(place, "phasePedestrianClear", number, p.clear());
-            }
+            seconds(
+                    place,
+                    "phasePedestrianClear",
+                    number,
+                    FootGroups.clearance(network, network.junctions().get(place), p.people()));
         }
         seconds(place, "phaseMinimumGreen", number, p.minGreen());
         tenths(place, "phasePassage", number, p.passage());
