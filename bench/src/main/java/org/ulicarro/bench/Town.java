@@ -12,6 +12,7 @@ import org.ulicarro.core.network.Link;
 import org.ulicarro.core.network.Movement;
 import org.ulicarro.core.network.Network;
 import org.ulicarro.core.network.NetworkCompiler;
+import org.ulicarro.core.signal.SignalDraft;
 import org.ulicarro.core.signal.SignalSystem;
 import org.ulicarro.core.signal.compile.SignalCompiler;
 import org.ulicarro.core.study.CycleRange;
@@ -197,7 +198,7 @@ final class Town {
                 "a town",
                 Study.Units.METRIC,
                 Study.DriveOn.RIGHT,
-                Map.of("p", new Period(0.0, 3600.0, null, 900)),
+                Map.of("p", new Period(0.0, 3600.0, null, 900, null)),
                 STEP,
                 1,
                 1,
@@ -211,7 +212,7 @@ final class Town {
                 null);
         List<Fault> faults = new ArrayList<>();
         Network network = NetworkCompiler.compile(study.network(), study.driveOn(), faults);
-        SignalSystem system = SignalCompiler.compile(network, signals, "p", 0, faults);
+        SignalSystem system = SignalCompiler.compile(network, signals, new SignalDraft.When("p", 0, null), faults);
         List<Fault> errors = faults.stream()
                 .filter(f -> f.severity() == Fault.Severity.ERROR)
                 .toList();

@@ -9,11 +9,14 @@ import java.util.List;
 import java.util.concurrent.Callable;
 import org.ulicarro.core.base.Clock;
 import org.ulicarro.core.base.Names;
+import org.ulicarro.core.run.Change;
 import org.ulicarro.core.run.Model;
 import org.ulicarro.core.signal.Aspect;
 import org.ulicarro.core.signal.Rehearsal;
+import org.ulicarro.core.signal.Schedule;
 import org.ulicarro.core.signal.SignalSystem;
 import org.ulicarro.core.study.ActuatedControl;
+import org.ulicarro.core.study.Day;
 import org.ulicarro.core.study.SignalController;
 import org.ulicarro.core.study.SignalPlan;
 import org.ulicarro.files.CallsFile;
@@ -49,8 +52,8 @@ final class RehearseCommand implements Callable<Integer> {
     private static final int WIDTH = 1280;
     private static final double USUAL_LENGTH = 600; // s
 
-    /** The longest that can be asked for (s). */
-    private static final double LONGEST = 86_400;
+    /** The longest that can be asked for (s): a week. */
+    private static final double LONGEST = 7 * 86_400;
 
     @Mixin
     private StudyArguments study;
@@ -64,7 +67,16 @@ final class RehearseCommand implements Callable<Integer> {
     @Option(names = "--from", paramLabel = "TIME", description = "when it starts; with the period unless given")
     private String from;
 
-    @Option(names = "--to", paramLabel = "TIME", description = "when it ends; ten minutes later unless given")
+    @Option(
+            names = "--day",
+            paramLabel = "DAY",
+            description = "on which day, such as fri or 2027-05-04; the period's unless given")
+    private String day;
+
+    @Option(
+            names = "--to",
+            paramLabel = "TIME",
+            description = "when it ends, 30:00 for six the next morning; ten minutes later unless given")
     private String to;
 
     @Option(
@@ -98,7 +110,7 @@ final class RehearseCommand implements Callable<Integer> {
                     spec.commandLine(), "'" + output + "' ends in neither .svg nor .png, which is what can be drawn");
         }
         LoadedStudy loaded = study.read(alternative.name);
-        Model model = loaded.compile(study.period).model();
+        Model model = onDay(loaded.compile(study.period).model());
         SignalController controller = model.study().signals().get(place);
         if (controller == null) {
             throw new ParameterException(
@@ -109,10 +121,10 @@ final class RehearseCommand implements Callable<Integer> {
         double start = from == null ? model.period().from() : time(from, "--from");
         double end = to == null ? start + USUAL_LENGTH : time(to, "--to");
         if (!(end > start) || end - start > LONGEST) {
-            throw new ParameterException(spec.commandLine(), "--to must come after --from, within a day");
+            throw new ParameterException(spec.commandLine(), "--to must come after --from, within a week");
         }
         Rehearsal rehearsal = run(model, Clock.ticks(start), Clock.ticks(end));
-        print(model.signals(), rehearsal);
+        print(model, rehearsal);
         if (events != null) {
             EventFile.write(events, rehearsal.events());
             told("wrote " + events);
@@ -123,8 +135,22 @@ final class RehearseCommand implements Callable<Integer> {
         return Exit.DONE;
     }
 
+    /** The same on the day that is asked for. */
+    private Model onDay(Model model) throws StudyProblem {
+        if (day == null) {
+            return model;
+        }
+        try {
+            return model.with(Change.at("periods." + model.periodId() + ".day", Day.parse(day)))
+                    .model();
+        } catch (IllegalArgumentException e) {
+            throw new ParameterException(
+                    spec.commandLine(), "--day takes a day such as fri or 2027-05-04, not '" + day + "'");
+        }
+    }
+
     private double time(String text, String option) {
-        if (!text.matches("\\d{1,2}:\\d{2}(:\\d{2})?")) {
+        if (!text.matches("\\d{1,3}:\\d{2}(:\\d{2})?")) {
             throw new ParameterException(
                     spec.commandLine(), option + " takes a time of day such as 16:30, not '" + text + "'");
         }
@@ -169,7 +195,8 @@ final class RehearseCommand implements Callable<Integer> {
                 "--calls random:RATE takes vehicles an hour at each detector, 0 to 4000, not '" + text + "'");
     }
 
-    private void print(SignalSystem signals, Rehearsal rehearsal) throws IOException {
+    private void print(Model model, Rehearsal rehearsal) throws IOException {
+        SignalSystem signals = model.signals();
         Sheet sheet = new Sheet()
                 .words("time", "time")
                 .words("group", "group")
@@ -180,23 +207,33 @@ final class RehearseCommand implements Callable<Integer> {
         for (Rehearsal.Change change : rehearsal.changes()) {
             for (; next < marks.size() && marks.get(next).tick() <= change.tick(); next++) {
                 sheet.add(
-                        Clock.timeOfDayToTenth(marks.get(next).tick()),
+                        time(model, marks.get(next).tick()),
                         marks.get(next).who(),
                         marks.get(next).what(),
                         "");
             }
             boolean people = signals.groups().get(change.group()).people();
             sheet.add(
-                    Clock.timeOfDayToTenth(change.tick()),
+                    time(model, change.tick()),
                     signals.groups().get(change.group()).id(),
                     word(change.shows(), people),
                     change.because());
         }
         for (Rehearsal.Mark mark : marks.subList(next, marks.size())) {
-            sheet.add(Clock.timeOfDayToTenth(mark.tick()), mark.who(), mark.what(), "");
+            sheet.add(time(model, mark.tick()), mark.who(), mark.what(), "");
         }
         PrintWriter out = spec.commandLine().getOut();
         sheet.print(form, out);
+    }
+
+    /** With the day before it, where that is known. */
+    private static String time(Model model, int tick) {
+        Day first = model.period().day();
+        if (first == null) {
+            return Clock.timeOfDayToTenth(tick);
+        }
+        int days = Math.floorDiv(tick, Schedule.DAY);
+        return first.later(days) + " " + Clock.timeOfDayToTenth(Math.floorMod(tick, Schedule.DAY));
     }
 
     private static String word(Aspect aspect, boolean people) {

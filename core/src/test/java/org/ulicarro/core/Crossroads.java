@@ -87,7 +87,7 @@ public final class Crossroads {
                 "test",
                 Study.Units.METRIC,
                 Study.DriveOn.RIGHT,
-                Map.of("p", new Period(from, from + hours * 3600, null, 900)),
+                Map.of("p", new Period(from, from + hours * 3600, null, 900, null)),
                 step,
                 2,
                 seed,

@@ -119,7 +119,7 @@ public final class Foot {
                 Map.of(
                         "p",
                         new Period(
-                                START, START + SECONDS, new Period.WarmUp(200, Period.WarmUp.Source.FIRST_SLICE), 200)),
+                                START, START + SECONDS, new Period.WarmUp(200, Period.WarmUp.Source.FIRST_SLICE), 200, null)),
                 0.2,
                 1,
                 1,

@@ -201,7 +201,7 @@ public final class RandomJunction {
                 Map.of(
                         "p",
                         new Period(
-                                START, START + seconds, new Period.WarmUp(300, Period.WarmUp.Source.FIRST_SLICE), 60)),
+                                START, START + seconds, new Period.WarmUp(300, Period.WarmUp.Source.FIRST_SLICE), 60, null)),
                 0.2,
                 1,
                 1,

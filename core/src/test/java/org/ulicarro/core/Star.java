@@ -165,7 +165,7 @@ public final class Star {
                                 3600 * 8,
                                 3600 * 8 + 900,
                                 new Period.WarmUp(300, Period.WarmUp.Source.FIRST_SLICE),
-                                300)),
+                                300, null)),
                 0.2,
                 1,
                 seed,

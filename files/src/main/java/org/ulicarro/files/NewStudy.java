@@ -74,7 +74,7 @@ public final class NewStudy {
                 title,
                 Study.Units.METRIC,
                 driveRight ? Study.DriveOn.RIGHT : Study.DriveOn.LEFT,
-                Map.of(period, new Period(8 * HOUR, 9 * HOUR, null, HOUR / 4)),
+                Map.of(period, new Period(8 * HOUR, 9 * HOUR, null, HOUR / 4, null)),
                 0.2,
                 5,
                 1,

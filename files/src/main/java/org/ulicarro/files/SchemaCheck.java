@@ -154,6 +154,7 @@ final class SchemaCheck {
                 switch (names.path("pattern").asString("")) {
                     case KeyForm.LANE -> "'" + key + "' is no lane; lanes are numbered from the left, 1 first";
                     case KeyForm.TIME -> "'" + key + "' is no time of day; write for example 06:30";
+                    case KeyForm.DAYS -> "'" + key + "' is no day; write for example sat sun, mon-thu or 2027-12-24";
                     case KeyForm.PAIR ->
                         "'" + key + "' is no pair of groups; write NB>EB for NB that ends and EB that begins";
                     case KeyForm.MOVEMENT ->

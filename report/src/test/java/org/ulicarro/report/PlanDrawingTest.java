@@ -71,7 +71,7 @@ class PlanDrawingTest {
                 "a ring",
                 Study.Units.METRIC,
                 side,
-                Map.of("p", new Period(0 + 3600, 7200, null, 900)),
+                Map.of("p", new Period(0 + 3600, 7200, null, 900, null)),
                 0.2,
                 1,
                 1,

@@ -70,7 +70,10 @@ final class GapOut {
                 new int[0],
                 false,
                 false,
-                null);
+                null,
+                null,
+                false,
+                0);
     }
 
     private static double meanGreen(double q, int passage, int replication) {

@@ -15,6 +15,7 @@ import org.ulicarro.core.network.MarkedCrossing;
 import org.ulicarro.core.network.Network;
 import org.ulicarro.core.network.NetworkCompiler;
 import org.ulicarro.core.network.TurningRoom;
+import org.ulicarro.core.signal.SignalDraft;
 import org.ulicarro.core.signal.SignalSystem;
 import org.ulicarro.core.signal.compile.SignalCompiler;
 import org.ulicarro.core.study.Crossing;
@@ -102,9 +103,9 @@ record Layers(
         Period period = study.periods().get(periodId);
         Layer<SignalSystem> control = Layer.of(
                 signals,
-                List.of(net.made(), study.signals(), study.design(), periodId, period.from()),
+                List.of(net.made(), study.signals(), study.design(), SignalDraft.When.of(periodId, period)),
                 found -> SignalCompiler.compile(
-                        net.made(), study.signals(), study.design(), periodId, period.from(), found));
+                        net.made(), study.signals(), study.design(), SignalDraft.When.of(periodId, period), found));
         faults.addAll(control.faults());
         Layer<DemandPlan> people = Layer.of(
                 demand,

@@ -3,22 +3,19 @@ package org.ulicarro.core.signal;
 import java.util.ArrayList;
 import java.util.Arrays;
 import java.util.LinkedHashMap;
-import java.util.LinkedHashSet;
 import java.util.List;
 import java.util.Map;
-import java.util.Set;
 import java.util.SortedSet;
-import java.util.TreeMap;
 import java.util.TreeSet;
-import org.ulicarro.core.base.Clock;
 import org.ulicarro.core.base.Fault;
 import org.ulicarro.core.network.EntryRule;
 import org.ulicarro.core.network.Intergreens;
 import org.ulicarro.core.network.Junction;
 import org.ulicarro.core.network.Movement;
 import org.ulicarro.core.network.Network;
+import org.ulicarro.core.study.Day;
+import org.ulicarro.core.study.Period;
 import org.ulicarro.core.study.SignalController.Group;
-import org.ulicarro.core.study.TimeOfDay;
 
 /**
  * Signals in the making: what every kind of control adds to, groups, detectors, controllers, pairs that never go together, and what it asks
@@ -27,8 +24,7 @@ import org.ulicarro.core.study.TimeOfDay;
 public final class SignalDraft {
 
     private final Network network;
-    private final String period;
-    private final double start; // of the measured period (s)
+    private final When when;
     private final List<Fault> faults;
     private final List<SignalSystem.GroupInfo> groups = new ArrayList<>();
     private final Served served;
@@ -41,16 +37,29 @@ public final class SignalDraft {
     private final List<int[]> sharedGreens = new ArrayList<>(); // pairs of groups that have green at the same time
 
     /**
+     * The period that is run.
+     *
+     * @param period its id: the plan of that name is used where there is one
+     * @param start time of day at which it begins to be measured (s)
+     * @param day its day; null for one like all others
+     */
+    public record When(String period, double start, Day day) {
+
+        /** A period of a study. */
+        public static When of(String id, Period period) {
+            return new When(id, period.from(), period.day());
+        }
+    }
+
+    /**
      * Nothing yet.
      *
-     * @param period id of the period that is run: the plan of that name is used where there is one
-     * @param start time of day at which it begins to be measured (s)
+     * @param when the period that is run
      * @param faults receives what is wrong
      */
-    public SignalDraft(Network network, String period, double start, List<Fault> faults) {
+    public SignalDraft(Network network, When when, List<Fault> faults) {
         this.network = network;
-        this.period = period;
-        this.start = start;
+        this.when = when;
         this.faults = faults;
         served = new Served(network);
         crossingGroups = new int[network.crossings().size()][2];
@@ -63,6 +72,10 @@ public final class SignalDraft {
     /** What has been added. */
     public SignalSystem finished() {
         return new SignalSystem(groups, served, together(), crossingGroups, detectors, never, controllers, ways);
+    }
+
+    public When when() {
+        return when;
     }
 
     public Network network() {
@@ -228,13 +241,6 @@ public final class SignalDraft {
         }
     }
 
-    private String chosen(Set<String> plans) {
-        if (plans.contains(period)) {
-            return period;
-        }
-        return plans.size() == 1 ? plans.iterator().next() : null;
-    }
-
     public double clearance(Junction junction, Group group) {
         return FootGroups.clearance(network, junction, group);
     }
@@ -269,54 +275,5 @@ public final class SignalDraft {
     /** Which groups let which movements go. */
     public Served served() {
         return served;
-    }
-
-    /**
-     * Plans that run: those of the schedule, or the one of the period. The first one is that of the period's start.
-     *
-     * @param written time of day to plan
-     * @param known ids of the controller's plans
-     * @param pointer of the controller
-     */
-    public List<String> running(Map<String, String> written, Set<String> known, String pointer) {
-        List<String> plans = new ArrayList<>(new LinkedHashSet<>(written.values()));
-        for (String plan : plans) {
-            if (!known.contains(plan)) {
-                faults.add(Fault.unknown(pointer + "/schedule", "plan", plan, known));
-            }
-        }
-        if (plans.isEmpty() && chosen(known) != null) {
-            plans.add(chosen(known));
-        } else if (plans.isEmpty()) {
-            faults.add(SignalFault.NO_PLAN_FOR_PERIOD.at(pointer + "/plans", known.size(), period));
-        }
-        return plans;
-    }
-
-    /** The plan that runs first: what is timed, and drawn. */
-    public int firstOf(Schedule schedule) {
-        return schedule.at(Clock.ticks(start));
-    }
-
-    /**
-     * When which of the running plans begins.
-     *
-     * @param written time of day to plan
-     * @param running as {@link #running} gives them
-     */
-    public Schedule schedule(Map<String, String> written, List<String> running, String pointer) {
-        TreeMap<Integer, Integer> starts = new TreeMap<>();
-        written.forEach((time, plan) -> {
-            try {
-                starts.put(Clock.ticks(TimeOfDay.parse(time).seconds()), running.indexOf(plan));
-            } catch (IllegalArgumentException e) {
-                faults.add(SignalFault.NO_TIME_OF_DAY.at(Fault.child(pointer + "/schedule", time), time));
-            }
-        });
-        return starts.isEmpty()
-                ? Schedule.ONE
-                : new Schedule(
-                        starts.keySet().stream().mapToInt(i -> i).toArray(),
-                        starts.values().stream().mapToInt(i -> i).toArray());
     }
 }

@@ -26,6 +26,12 @@ public enum SignalFault implements Fault.Kind {
             Fault.Severity.ERROR,
             "there are %s plans, but none is called '%s' like the period, and no schedule; name one so, or write schedule: {06:00: …}"),
     NO_TIME_OF_DAY(Fault.Severity.ERROR, "'%s' is no time of day such as 06:30"),
+    DAYS_WITHOUT_SCHEDULE(
+            Fault.Severity.ERROR, "days with plans of their own need a schedule for all others: schedule: {06:00: …}"),
+    NO_DAYS(Fault.Severity.ERROR, "'%s' is no day; write for example sat sun, mon-thu or 2027-12-24"),
+    NO_DAY(
+            Fault.Severity.WARNING,
+            "period '%s' says no day, so the schedule of all other days runs; give it one: day: tue"),
     EXTERNAL_INCOMPLETE(
             Fault.Severity.ERROR,
             "external control needs groups: {EB: {serves: [EBT, …]}, …}, external: {fallback: pm} and that plan"),
@@ -65,6 +71,12 @@ public enum SignalFault implements Fault.Kind {
     OVERLAP_WITHOUT_PHASE(Fault.Severity.ERROR, "overlap '%s' has green with no phase: while: [4, 5]"),
     DETECTOR_NOT_ASKED(Fault.Severity.ERROR, "this controller asks no detector '%s'.%s"),
     MAX_BELOW_MIN(Fault.Severity.ERROR, "phase '%s' has a min-green longer than this"),
+    NO_SECOND_MAX(Fault.Severity.ERROR, "phase '%s' has no max-green-2"),
+    DYNAMIC_MAX(Fault.Severity.ERROR, "the longest green goes to at least min-green, by steps of 0.1 s or more"),
+    CLEAR_INTO_YELLOW(
+            Fault.Severity.ERROR,
+            "people have %.1f s to finish, and yellow and red of phase '%s' take %.1f s: no more than both can run together"),
+    QUEUE_LIMIT(Fault.Severity.ERROR, "a queue is let go for at least 1 s"),
     NO_RINGS(Fault.Severity.ERROR, "say in which order the phases go: rings: [\"1 2 | 3 4\", \"5 6 | 7 8\"]"),
     BARRIERS_DIFFER(Fault.Severity.ERROR, "this ring has %s barriers, the first one %s"),
     PHASE_IN_NO_RING(Fault.Severity.ERROR, "phase '%s' stands in no ring, so it would never get green"),
@@ -87,6 +99,7 @@ public enum SignalFault implements Fault.Kind {
     LEFT_TURN_TRAP(
             Fault.Severity.WARNING,
             "phase '%s' follows '%s' before the barrier: turns that go in gaps during '%s' lose their green while the opposing phase keeps it (left-turn trap); let '%s' lead, or give these turns only their own phase"),
+    PREEMPTION_TIMES(Fault.Severity.ERROR, "times of pre-emption '%s' cannot be negative"),
     PREEMPTION_APART(
             Fault.Severity.ERROR,
             "pre-emption '%s' wants phases '%s' and '%s' together, but they are in one ring or on two sides of a barrier"),
@@ -101,6 +114,9 @@ public enum SignalFault implements Fault.Kind {
     SHORT_CLEARANCE(
             Fault.Severity.WARNING,
             "%.1f s to finish are short for '%s': %.1f m at %.2f m/s, less a buffer of %.1f s, take %.1f s"),
+    SHORT_BUFFER(
+            Fault.Severity.WARNING,
+            "people beside '%s' have finished only %.1f s before others may begin, the rule wants %.1f s: %.1f s may run in yellow and red"),
     GREENS_NEAR(
             Fault.Severity.WARNING,
             "greens %s and %s of group '%s' are %s s apart, but its yellow and red take %s s: join them, or leave more between"),

@@ -19,6 +19,7 @@ import org.ulicarro.core.base.Dimension;
  * @param failures detectors that fail
  * @param clearance clearances that are given
  * @param schedule plans by the time of day at which they begin
+ * @param days plans of days that are not like the others
  * @param transition how a plan gets into step; null for the usual way
  * @param plans by id
  */
@@ -46,6 +47,10 @@ public record ActuatedControl(
         @About("Plans by the time of day at which they begin: {06:00: am, 09:30: day}; instead of the period's name.")
         Map<String, String> schedule,
 
+        @KeyForm(KeyForm.DAYS)
+        @About("Plans of days that are not like the others: {sat sun: {08:00: day}, 2027-12-24: {00:00: night}}.")
+        Map<String, Map<String, String>> days,
+
         @About("How a plan of the schedule gets into step with its offset.")
         TransitionInput transition,
 
@@ -61,18 +66,19 @@ public record ActuatedControl(
         preemption = InOrder.map(preemption);
         failures = failures == null ? List.of() : List.copyOf(failures);
         schedule = InOrder.map(schedule);
+        days = InOrder.map(days);
         plans = InOrder.map(plans);
     }
 
     /** Phases and their plans. */
     public static ActuatedControl of(Map<String, PhaseInput> phases, Map<String, Plan> plans) {
-        return new ActuatedControl(phases, null, null, null, null, null, null, null, null, plans);
+        return new ActuatedControl(phases, null, null, null, null, null, null, null, null, null, plans);
     }
 
     /** The same with other plans. */
     public ActuatedControl withPlans(Map<String, Plan> other) {
         return new ActuatedControl(
-                phases, inputs, overlaps, priority, preemption, failures, clearance, schedule, transition, other);
+                phases, inputs, overlaps, priority, preemption, failures, clearance, schedule, days, transition, other);
     }
 
     @Override
@@ -99,7 +105,7 @@ public record ActuatedControl(
     @Override
     public ActuatedControl withClearance(ClearanceInput given) {
         return new ActuatedControl(
-                phases, inputs, overlaps, priority, preemption, failures, given, schedule, transition, plans);
+                phases, inputs, overlaps, priority, preemption, failures, given, schedule, days, transition, plans);
     }
 
     /** How a coordinated plan ends the greens of other phases. */
@@ -125,6 +131,7 @@ public record ActuatedControl(
      * @param maxGreen longest greens of this plan by phase (s)
      * @param recall recalls of this plan by phase
      * @param phases what phases have otherwise in this plan
+     * @param secondMax phases whose second longest green counts in this plan
      * @param free whether it runs without a cycle
      */
     public record Plan(
@@ -170,6 +177,9 @@ public record ActuatedControl(
 
             @About("What phases have otherwise in this plan: {4: {min-green: 4 s, passage: 3 s, omit-people: true}}.")
             Map<String, OtherPhase> phases,
+
+            @About("Phases whose max-green-2 is their longest green in this plan: [2, 6].")
+            List<String> secondMax,
 
             @About("Whether it runs without a cycle.") Boolean free)
             implements SignalPlan<Plan> {
@@ -227,11 +237,12 @@ public record ActuatedControl(
             maxGreen = InOrder.map(maxGreen);
             recall = InOrder.map(recall);
             phases = InOrder.map(phases);
+            secondMax = secondMax == null ? List.of() : List.copyOf(secondMax);
         }
 
         /** Phases in an order, without a cycle. */
         public static Plan free(List<String> rings) {
-            return new Plan(null, null, null, rings, null, null, null, null, null, null, null, null, null, null, true);
+            return new Plan(null, null, null, rings, null, null, null, null, null, null, null, null, null, null, null, true);
         }
 
         /** Phases in an order that comes round with a cycle. */
@@ -252,24 +263,25 @@ public record ActuatedControl(
                     null,
                     null,
                     null,
+                    null,
                     false);
         }
 
         /** Only longest greens: laid over another plan. */
         public static Plan ofMaxima(Map<String, Double> maxGreen) {
             return new Plan(
-                    null, null, null, null, null, null, null, null, null, null, null, maxGreen, null, null, null);
+                    null, null, null, null, null, null, null, null, null, null, null, maxGreen, null, null, null, null);
         }
 
         /** Only a cycle and splits: laid over another plan. */
         public static Plan ofSplits(Double cycle, Map<String, Double> splits) {
             return new Plan(
-                    null, cycle, null, null, null, splits, null, null, null, null, null, null, null, null, null);
+                    null, cycle, null, null, null, splits, null, null, null, null, null, null, null, null, null, null);
         }
 
         /** The same with its phases in another order. */
         public Plan withRings(List<String> order) {
-            return new Plan(null, null, null, order, null, null, null, null, null, null, null, null, null, null, null)
+            return new Plan(null, null, null, order, null, null, null, null, null, null, null, null, null, null, null, null)
                     .over(this);
         }
 
@@ -294,6 +306,7 @@ public record ActuatedControl(
                     maxGreen.isEmpty() ? base.maxGreen : maxGreen,
                     recall.isEmpty() ? base.recall : recall,
                     others,
+                    secondMax.isEmpty() ? base.secondMax : secondMax,
                     or(free, base.free));
         }
 

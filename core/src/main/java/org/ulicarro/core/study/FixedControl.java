@@ -11,6 +11,7 @@ import org.ulicarro.core.base.Dimension;
  * @param groups signal groups by id
  * @param clearance clearances that are given
  * @param schedule plans by the time of day at which they begin
+ * @param days plans of days that are not like the others
  * @param transition how a plan gets into step; null for the usual way
  * @param plans by id
  */
@@ -24,6 +25,10 @@ public record FixedControl(
         @About("Plans by the time of day at which they begin: {06:00: am, 09:30: day}; instead of the period's name.")
         Map<String, String> schedule,
 
+        @KeyForm(KeyForm.DAYS)
+        @About("Plans of days that are not like the others: {sat sun: {08:00: day}, 2027-12-24: {00:00: night}}.")
+        Map<String, Map<String, String>> days,
+
         @About("How a plan of the schedule gets into step with its offset.")
         TransitionInput transition,
 
@@ -34,17 +39,18 @@ public record FixedControl(
     public FixedControl {
         groups = InOrder.map(groups);
         schedule = InOrder.map(schedule);
+        days = InOrder.map(days);
         plans = InOrder.map(plans);
     }
 
     /** Groups and their plans. */
     public static FixedControl of(Map<String, Group> groups, Map<String, Plan> plans) {
-        return new FixedControl(groups, null, null, null, plans);
+        return new FixedControl(groups, null, null, null, null, plans);
     }
 
     /** The same with other plans. */
     public FixedControl withPlans(Map<String, Plan> other) {
-        return new FixedControl(groups, clearance, schedule, transition, other);
+        return new FixedControl(groups, clearance, schedule, days, transition, other);
     }
 
     @Override
@@ -64,7 +70,7 @@ public record FixedControl(
 
     @Override
     public FixedControl withClearance(ClearanceInput given) {
-        return new FixedControl(groups, given, schedule, transition, plans);
+        return new FixedControl(groups, given, schedule, days, transition, plans);
     }
 
     /**

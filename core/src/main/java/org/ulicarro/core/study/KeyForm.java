@@ -22,6 +22,9 @@ public @interface KeyForm {
     /** Times of day: {@code 06:30}. */
     String TIME = "^([01]?[0-9]|2[0-3]):[0-5][0-9]$";
 
+    /** Days of the week and dates: {@code sat sun}, {@code mon-thu}, {@code 2027-12-24}. */
+    String DAYS = "^(" + Day.WEEKDAY + "(-" + Day.WEEKDAY + ")?|[0-9]{4}-[0-9]{2}-[0-9]{2}| )+$";
+
     /** Files of a table inside the study's folder. */
     String TABLE = "^[A-Za-z0-9_./ -]+[.](csv|omx)$";
 

@@ -9,6 +9,7 @@ import org.ulicarro.core.base.Dimension;
  * @param to end, s since midnight
  * @param warmUp how the network is filled before {@code from}
  * @param drain how long arrivals go on after {@code to}, so that whoever arrived in the period is followed to the end (s)
+ * @param day for which signals may have plans of their own; null for one like all others
  */
 public record Period(
         @Required @DayTime @About("Start of what is measured.")
@@ -21,7 +22,10 @@ public record Period(
         WarmUp warmUp,
 
         @Usual("15 min") @Unit(Dimension.TIME) @About("How long arrivals go on after the end.")
-        double drain) {
+        double drain,
+
+        @About("Its day, which signals may have plans of their own for: tue, or 2027-05-04.")
+        Day day) {
 
     public Period {
         warmUp = warmUp == null ? new WarmUp(900, WarmUp.Source.FIRST_SLICE) : warmUp;

@@ -26,6 +26,10 @@ import org.ulicarro.core.study.SignalController.Group;
  * @param conditionalService whether a ring that waits for others at a barrier may come back to it
  * @param redRevert shortest red
  * @param volumeDensity how shortest green and passage follow the traffic; null where they do not
+ * @param secondMax longest green in plans that say so; null for none
+ * @param dynamicMax how the longest green follows the traffic; null where it does not
+ * @param simultaneousGap whether one that has gapped out is extended again while it waits for other rings at a barrier; null for yes
+ * @param clearIntoYellow how much of the time to finish may run in yellow and red
  */
 public record PhaseInput(
         @About("Movements served, such as [EBT, EBR] or [quay-1>mill].")
@@ -90,7 +94,22 @@ public record PhaseInput(
         double redRevert,
 
         @Key("volume-density") @About("Shortest green and passage that follow the traffic.")
-        VolumeDensity volumeDensity) {
+        VolumeDensity volumeDensity,
+
+        @Key("max-green-2")
+        @Unit(Dimension.TIME)
+        @About("Longest green in plans that name the phase in second-max.")
+        Double secondMax,
+
+        @About("Longest green that follows the traffic.") DynamicMax dynamicMax,
+
+        @About("Whether one that has gapped out is extended again while it waits for other rings at a barrier; it is.")
+        Boolean simultaneousGap,
+
+        @Usual("0 s")
+        @Unit(Dimension.TIME)
+        @About("People: how much of their time to finish may run in yellow and red.")
+        double clearIntoYellow) {
 
     public enum Recall {
         MIN,
@@ -130,6 +149,19 @@ public record PhaseInput(
             @Required @Key("least-gap") @Unit(Dimension.TIME) @About("To this.")
             double leastGap) {}
 
+    /**
+     * A longest green that grows while a phase keeps needing all of it. Times in s.
+     *
+     * @param limit to which it goes; below the phase's own longest green it is the least
+     * @param step by which it goes
+     */
+    public record DynamicMax(
+            @Required @Unit(Dimension.TIME) @About("To which it goes, up from max-green or down to less.")
+            double limit,
+
+            @Usual("5 s") @Unit(Dimension.TIME) @About("By so much, from the second time on that the phase maxed or gapped out.")
+            double step) {}
+
     public PhaseInput {
         serves = serves == null ? List.of() : List.copyOf(serves);
         yields = yields == null ? List.of() : List.copyOf(yields);
@@ -148,7 +180,7 @@ public record PhaseInput(
             double red) {
         return new PhaseInput(
                 serves, yields, null, 7, null, 0, minGreen, maxGreen, passage, yellow, red, null, true, false, false,
-                false, false, 2, null);
+                false, false, 2, null, null, null, null, 0);
     }
 
     /** The same with other recalls. */
@@ -172,7 +204,11 @@ public record PhaseInput(
                 dropLateCalls,
                 conditionalService,
                 redRevert,
-                volumeDensity);
+                volumeDensity,
+                secondMax,
+                dynamicMax,
+                simultaneousGap,
+                clearIntoYellow);
     }
 
     /** Its vehicles as a signal group; null where it serves none. */

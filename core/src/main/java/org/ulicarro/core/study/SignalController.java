@@ -45,6 +45,36 @@ public sealed interface SignalController
         return Map.of();
     }
 
+    /** Plans of days that are not like the others, by what these are called: {@code sat sun}, {@code mon-thu}, {@code 2027-12-24}. */
+    default Map<String, Map<String, String>> days() {
+        return Map.of();
+    }
+
+    /**
+     * Plans of one day by the time at which they begin: those of its date, else of its day of the week, else of all other days.
+     *
+     * @param day null for one of the other days
+     */
+    default Map<String, String> scheduleOn(Day day) {
+        for (boolean byDate : new boolean[] {true, false}) {
+            for (Map.Entry<String, Map<String, String>> some : days().entrySet()) {
+                if (day != null && day.isAmong(some.getKey(), byDate)) {
+                    return some.getValue();
+                }
+            }
+        }
+        return schedule();
+    }
+
+    /**
+     * Whether some days, as {@link #days} names them, are those of a day.
+     *
+     * @throws IllegalArgumentException when one of them is no day
+     */
+    static boolean isOn(Day day, String words) {
+        return day.isAmong(words, true) || day.isAmong(words, false);
+    }
+
     /** A plan with everything that it takes from others filled in; null where there is no such plan. */
     default SignalPlan<?> whole(String plan) {
         return null;

@@ -13,6 +13,8 @@ import org.ulicarro.core.base.Dimension;
  * @param stretch a vehicle counts so long after it has left (s)
  * @param reports whether it tells that a vehicle is there, or only that one comes; null for the first
  * @param channel its number in recorded events; null to count
+ * @param lock when a call that it makes stays after the vehicle has left; null for as the phase says
+ * @param queue it extends a green only from its start until nobody is on it, and at most so long (s); null for always
  */
 public record SignalInput(
         @Required @About("The detector: market.eb.") String detector,
@@ -34,7 +36,20 @@ public record SignalInput(
         Reports reports,
 
         @About("Its number in events that a controller recorded; counted where none is written.")
-        Integer channel) {
+        Integer channel,
+
+        @About("Whether its calls stay when the vehicle has left: made in red, or in yellow and red; as the phase has it where none is written.")
+        Lock lock,
+
+        @Unit(Dimension.TIME)
+        @About("It extends a green only until its queue has gone, the first time that nobody is on it, and at most so long.")
+        Double queue) {
+
+    public enum Lock {
+        NONE,
+        RED,
+        YELLOW
+    }
 
     public enum Reports {
         PRESENCE,

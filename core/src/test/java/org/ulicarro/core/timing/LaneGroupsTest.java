@@ -11,6 +11,7 @@ import org.ulicarro.core.Crossroads;
 import org.ulicarro.core.base.Fault;
 import org.ulicarro.core.network.Network;
 import org.ulicarro.core.network.NetworkCompiler;
+import org.ulicarro.core.signal.SignalDraft;
 import org.ulicarro.core.signal.SignalSystem;
 import org.ulicarro.core.signal.compile.SignalCompiler;
 import org.ulicarro.core.study.CycleRange;
@@ -39,7 +40,7 @@ class LaneGroupsTest {
                 Map.of("EW", List.of(CycleRange.parse("0-40")), "NS", List.of(CycleRange.parse("45-85")));
         SignalController controller = FixedControl.of(groups, Map.of("p", Plan.of(90.0, 0.0, greens)));
         List<Fault> faults = new ArrayList<>();
-        SignalSystem signals = SignalCompiler.compile(network, Map.of("market", controller), "p", 0, faults);
+        SignalSystem signals = SignalCompiler.compile(network, Map.of("market", controller), new SignalDraft.When("p", 0, null), faults);
         assertThat(faults).isEmpty();
         LaneGroups all = new LaneGroups(network, signals, m -> VOLUMES.getOrDefault(m.name(), 0.0), 1900, heavy);
         return all.of(network.junctions().get("market")).stream()

@@ -94,7 +94,7 @@ public final class Street {
                 "street",
                 Study.Units.METRIC,
                 Study.DriveOn.RIGHT,
-                Map.of("p", new Period(START, START + seconds, null, 60)),
+                Map.of("p", new Period(START, START + seconds, null, 60, null)),
                 step,
                 1,
                 7,

@@ -98,6 +98,12 @@ public final class TimingSheet {
                             .map(e -> e.getKey() + " " + e.getValue())
                             .collect(Collectors.joining(", ")));
         }
+        controller
+                .days()
+                .forEach((days, schedule) -> unsaid.add("the schedule of " + days + " at '" + place + "': "
+                        + schedule.entrySet().stream()
+                                .map(e -> e.getKey() + " " + e.getValue())
+                                .collect(Collectors.joining(", "))));
         controller.phases().forEach((number, phase) -> {
             if (phase.walkLead() > 0 && !phase.crosses().isEmpty()) {
                 unsaid.add("people's lead of phase " + number + " at '" + place + "': " + text(phase.walkLead()));

@@ -14,6 +14,7 @@ import org.ulicarro.core.network.Network;
 import org.ulicarro.core.network.TurningPath;
 import org.ulicarro.core.signal.Aspect;
 import org.ulicarro.core.signal.Rehearsal;
+import org.ulicarro.core.signal.SignalDraft;
 import org.ulicarro.core.signal.SignalSystem;
 import org.ulicarro.core.signal.compile.SignalCompiler;
 import org.ulicarro.core.study.ActuatedControl;
@@ -132,7 +133,7 @@ public final class CorridorReader {
             all.put(stop.place(), controller.withPlans(plans));
             List<Fault> faults = new ArrayList<>();
             SignalSystem other = SignalCompiler.compile(
-                    network, all, period, study.periods().get(period).from(), faults);
+                    network, all, SignalDraft.When.of(period, study.periods().get(period)), faults);
             if (faults.stream().noneMatch(f -> f.severity() == Fault.Severity.ERROR)) {
                 List<Span> out = rehearsed(other, stop.place(), turned, stop.offset(), true);
                 List<Span> in = rehearsed(other, stop.place(), turned, stop.offset(), false);
@@ -370,9 +371,11 @@ public final class CorridorReader {
         if (id == null && plans.size() == 1) {
             id = plans.keySet().iterator().next();
         }
-        if (id == null && !controller.schedule().isEmpty()) {
+        Map<String, String> schedule =
+                controller.scheduleOn(study.periods().get(period).day());
+        if (id == null && !schedule.isEmpty()) {
             String from = Clock.timeOfDay(study.periods().get(period).from());
-            TreeMap<String, String> begins = new TreeMap<>(controller.schedule()); // HH:MM sorts as it comes
+            TreeMap<String, String> begins = new TreeMap<>(schedule); // HH:MM sorts as it comes
             Map.Entry<String, String> now = begins.floorEntry(from);
             id = now == null ? begins.lastEntry().getValue() : now.getValue();
         }

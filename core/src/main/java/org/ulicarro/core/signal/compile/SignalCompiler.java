@@ -28,13 +28,12 @@ public final class SignalCompiler {
     /**
      * Compiles the control of all places.
      *
-     * @param period id of the period that is run: the plan of that name is used where there is one
-     * @param start time of day at which it begins to be measured (s)
+     * @param when the period that is run
      * @param faults receives what is wrong
      */
     public static SignalSystem compile(
-            Network network, Map<String, SignalController> signals, String period, double start, List<Fault> faults) {
-        return compile(network, signals, DesignInput.USUAL, period, start, faults);
+            Network network, Map<String, SignalController> signals, SignalDraft.When when, List<Fault> faults) {
+        return compile(network, signals, DesignInput.USUAL, when, faults);
     }
 
     /** The same, by the design values of a study. */
@@ -42,10 +41,9 @@ public final class SignalCompiler {
             Network network,
             Map<String, SignalController> signals,
             DesignInput design,
-            String period,
-            double start,
+            SignalDraft.When when,
             List<Fault> faults) {
-        SignalDraft draft = new SignalDraft(network, period, start, faults);
+        SignalDraft draft = new SignalDraft(network, when, faults);
         signals.forEach((place, control) -> {
             Junction junction = network.junctions().get(place);
             if (junction != null && junction.signalised()) { // else said by the study's rules

@@ -12,6 +12,8 @@ import org.ulicarro.core.signal.FootGroups;
 import org.ulicarro.core.signal.SignalFault;
 import org.ulicarro.core.signal.SignalSystem;
 import org.ulicarro.core.study.DesignInput;
+import org.ulicarro.core.study.ActuatedControl;
+import org.ulicarro.core.study.PhaseInput;
 import org.ulicarro.core.study.SignalController;
 import org.ulicarro.core.study.SignalController.Group;
 import org.ulicarro.core.study.Turn;
@@ -71,7 +73,19 @@ final class TimingRules {
     }
 
     void check(Junction junction, SignalController control, String pointer) {
+        if (control instanceof ActuatedControl actuated) {
+            actuated.phases().forEach((id, phase) -> checkBuffer(id, phase, Fault.child(pointer + "/phases", id)));
+        }
         control.writtenGroups().forEach(at -> check(junction, at.id(), at.group(), pointer + at.pointer()));
+    }
+
+    /** Between the end of people's time to finish and the first green of others lies the buffer. */
+    private void checkBuffer(String id, PhaseInput phase, String pointer) {
+        double left = phase.yellow() + phase.red() - phase.clearIntoYellow();
+        if (phase.clearIntoYellow() > 0 && !phase.crosses().isEmpty() && left < design.buffer() - TENTH) {
+            faults.add(SignalFault.SHORT_BUFFER.at(
+                    pointer + "/clear-into-yellow", id, left, design.buffer(), Math.max(0, phase.yellow() + phase.red() - design.buffer())));
+        }
     }
 
     private void check(Junction junction, String id, Group group, String pointer) {

@@ -15,6 +15,7 @@ import org.ulicarro.core.signal.ControlWatch;
 import org.ulicarro.core.signal.Controller;
 import org.ulicarro.core.signal.Guard;
 import org.ulicarro.core.signal.GuardMaker;
+import org.ulicarro.core.signal.ScheduleCompiler;
 import org.ulicarro.core.signal.Schedule;
 import org.ulicarro.core.signal.SignalDraft;
 import org.ulicarro.core.signal.SignalFault;
@@ -73,8 +74,8 @@ public final class FixedCompiler {
                 plans.put(plan, fixed);
             }
         });
-        List<String> running = draft.running(control.schedule(), control.plans().keySet(), pointer);
-        Schedule schedule = draft.schedule(control.schedule(), running, pointer);
+        ScheduleCompiler times = new ScheduleCompiler(draft, control, pointer);
+        List<String> running = times.running();
         if (faults.size() > before
                 && faults.stream().skip(before).anyMatch(f -> f.severity() == Fault.Severity.ERROR)) {
             return;
@@ -90,8 +91,8 @@ public final class FixedCompiler {
             watchAll(junction, firstGroup, groups.length);
         }
         FixedTime.Setup setup =
-                new FixedTime.Setup(firstGroup, groups, programs, schedule, Transition.of(control.transition()));
-        FixedPlan first = plans.get(running.get(draft.firstOf(schedule)));
+                new FixedTime.Setup(firstGroup, groups, programs, times.schedule(), Transition.of(control.transition()));
+        FixedPlan first = plans.get(times.first());
         SpanOrder order = FixedSpans.of(first.id(), greens(junction, control, first, firstGroup), first.cycle());
         draft.add(junction.id(), order, firstGroup, groups, watch -> new FixedTime(setup, watch));
     }

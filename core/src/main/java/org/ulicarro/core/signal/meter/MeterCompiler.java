@@ -146,7 +146,7 @@ public final class MeterCompiler {
                 Clock.ticks(input.yellow()),
                 input.perGreen(),
                 input.release() == MeterInput.Release.TOGETHER,
-                new Schedule(
+                Schedule.daily(
                         rates.keySet().stream().mapToInt(i -> i).toArray(),
                         java.util.stream.IntStream.range(0, rates.size()).toArray()),
                 rates.values().stream()

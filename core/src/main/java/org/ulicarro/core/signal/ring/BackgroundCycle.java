@@ -134,7 +134,7 @@ final class BackgroundCycle implements Stateful {
 
     /** Whether people who have walk may keep it: their clearance still fits before the yield point. */
     boolean hasTimeForClearance(int p, int tick) {
-        return left(p, tick) > phase[p].clear();
+        return left(p, tick) > phase[p].clear() - phase[p].intoYellow();
     }
 
     @Override

@@ -25,6 +25,9 @@ final class Calls implements Stateful {
     private final Inputs.Failure[][] failures;
     private final boolean anyFails;
     private final boolean[] pulse; // wire -> whether it tells only that a vehicle comes
+    private final Inputs.Lock[] lock; // wire -> whether its calls stay
+    private final int[] queue; // wire -> ticks for which it extends a green while its queue goes; 0 for always
+    private final int[] gone; // wire -> 1 once its queue has gone, in this green
     private final int[] onFor; // wire -> ticks for which a vehicle has been on it
     private final int[] offFor; // wire -> ticks since one left
     private final int[] present; // phase -> 1 while a detector calls it
@@ -66,6 +69,9 @@ final class Calls implements Stateful {
         for (int w = 0; w < wires; w++) {
             pulse[w] = inputs.wires.get(w).pulse();
         }
+        lock = inputs.wires.stream().map(Inputs.Wire::lock).toArray(Inputs.Lock[]::new);
+        queue = inputs.wires.stream().mapToInt(Inputs.Wire::queue).toArray();
+        gone = new int[wires];
         onFor = new int[wires];
         offFor = new int[wires];
         Arrays.fill(offFor, LONG);
@@ -106,9 +112,8 @@ final class Calls implements Stateful {
     /**
      * Reads the board; a call of a phase in green is none.
      *
-     * @param green of each phase, whether it has green
      */
-    void read(int tick, DetectorBoard board, boolean[] green) {
+    void read(int tick, DetectorBoard board, Rings rings) {
         now = tick;
         if (anyPresent) {
             Arrays.fill(present, 0);
@@ -124,8 +129,11 @@ final class Calls implements Stateful {
             if (anyFails) {
                 on = reports(w, tick, on);
             }
+            if (queue[w] > 0) {
+                followQueue(w, on, rings);
+            }
             if (on || offFor[w] <= stretch[w]) { // else nobody is there, nor was
-                read(w, on, green);
+                read(w, on, rings);
             }
         }
         quiet = anySoft;
@@ -151,29 +159,48 @@ final class Calls implements Stateful {
         return there;
     }
 
-    private void read(int w, boolean on, boolean[] green) {
+    /** A detector for the queue has done its work with the first gap of a green, or at its limit (NTCIP 1202 v03, vehicleDetectorQueueLimit). */
+    private void followQueue(int w, boolean on, Rings rings) {
+        int green = 0;
+        for (int i = firstExtended[w]; i < firstCalled[w + 1]; i++) {
+            green = Math.max(green, rings.greenOf(targets[i]));
+        }
+        gone[w] = green > 0 && (gone[w] == 1 || !on || green >= queue[w]) ? 1 : 0;
+    }
+
+    private void read(int w, boolean on, Rings rings) {
         boolean comes = on && onFor[w] == 0;
         offFor[w] = on ? 0 : offFor[w] + 1;
         onFor[w] = on ? onFor[w] + 1 : 0;
-        boolean there = pulse[w] ? comes : on || offFor[w] <= stretch[w];
-        if (!there) {
+        boolean calls = pulse[w] ? comes : on;
+        boolean extendsGreen = calls || !pulse[w] && offFor[w] <= stretch[w]; // a stretched one only extends (NTCIP 1202, vehicleDetectorExtend)
+        if (!extendsGreen) {
             return;
         }
         boolean counts = onFor[w] > delay[w] || delay[w] == 0;
         for (int i = firstCalled[w]; i < firstExtended[w]; i++) {
             int p = targets[i];
-            if (!green[p]) {
+            if (calls && !rings.hasGreen[p]) {
                 arrived[p] += comes ? 1 : 0;
                 if (counts) {
                     present[p] = 1;
                     anyPresent = true;
-                    locked[p] |= phase[p].locks() ? 1 : 0;
+                    locked[p] |= stays(w, p, rings) ? 1 : 0;
                 }
             }
         }
-        for (int i = firstExtended[w]; i < firstCalled[w + 1]; i++) {
+        for (int i = firstExtended[w]; i < firstCalled[w + 1] && gone[w] == 0; i++) {
             lastSeen[targets[i]] = now;
         }
+    }
+
+    private boolean stays(int w, int p, Rings rings) {
+        return switch (lock[w]) {
+            case BY_PHASE -> phase[p].locks();
+            case NEVER -> false;
+            case IN_RED -> !rings.hasYellow(p);
+            case IN_YELLOW_AND_RED -> true;
+        };
     }
 
     /** Whether a phase is called, by vehicles, people or a recall. */
@@ -257,6 +284,6 @@ final class Calls implements Stateful {
     }
 
     private int[][] columns() {
-        return new int[][] {onFor, offFor, present, locked, pressed, walk, arrived, lastSeen, opposedFor};
+        return new int[][] {gone, onFor, offFor, present, locked, pressed, walk, arrived, lastSeen, opposedFor};
     }
 }

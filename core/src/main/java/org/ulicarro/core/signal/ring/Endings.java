@@ -15,6 +15,7 @@ final class Endings {
     private final Preemptions preemptions;
     private final Overlaps overlaps;
     private final Order order;
+    private final Maxima maxima;
     private Phase[] phase;
 
     /** The tick in which is asked; ends may be thought of a little later. */
@@ -28,7 +29,8 @@ final class Endings {
             Requests requests,
             Preemptions preemptions,
             Overlaps overlaps,
-            Order order) {
+            Order order,
+            Maxima maxima) {
         this.rings = rings;
         this.calls = calls;
         this.people = people;
@@ -37,6 +39,7 @@ final class Endings {
         this.preemptions = preemptions;
         this.overlaps = overlaps;
         this.order = order;
+        this.maxima = maxima;
     }
 
     void use(Phase[] other) {
@@ -47,7 +50,7 @@ final class Endings {
     boolean isReady(int r, int end) {
         // who rests in walk has its clearance before it, now that somebody calls
         return rings.green[r] >= rings.needed[r]
-                && !people.areWalking(r)
+                && !people.keepGreen(r, phase[rings.at[r]])
                 && !overlaps.needs(rings.at[r])
                 && order.isOpposed(r)
                 && reason(r, end) != null;
@@ -57,7 +60,7 @@ final class Endings {
     Ended reason(int r, int tick) {
         int own = rings.at[r];
         if (preemptions.isOn()) {
-            return preemptions.wants(own) ? null : Ended.PREEMPTION;
+            return !preemptions.wants(own) ? Ended.PREEMPTION : preemptions.takeTurns() ? freeReason(r, own) : null;
         }
         if (order.isReplaced) {
             return Ended.PLAN;
@@ -74,13 +77,26 @@ final class Endings {
         if (cycle.isCoordinated(own)) {
             return isYielding(r, tick) ? Ended.YIELD : null;
         }
-        if (calls.gap(own)) {
+        if (hasGapped(r, own)) {
             return Ended.GAP_OUT;
         }
-        if (cycle.heedsMaxima() && rings.maxTimer[r] > phase[own].maxGreen()) {
+        if (cycle.heedsMaxima() && hasMaxed(r, own)) {
             return Ended.MAX_OUT;
         }
         return !cycle.isFree() && cycle.isForcedOff(own, rings.green[r] + tick - now, tick) ? Ended.FORCE_OFF : null;
+    }
+
+    /** Without a cycle. */
+    private Ended freeReason(int r, int own) {
+        return hasGapped(r, own) ? Ended.GAP_OUT : hasMaxed(r, own) ? Ended.MAX_OUT : null;
+    }
+
+    private boolean hasGapped(int r, int own) {
+        return calls.gap(own) || rings.gapped[r] == 1;
+    }
+
+    private boolean hasMaxed(int r, int own) {
+        return rings.maxTimer[r] > maxima.longest(own);
     }
 
     /** Whether somebody who calls would miss the turn if a green lasted a tick longer. */
@@ -148,7 +164,7 @@ final class Endings {
         for (int r = 0; r < rings.count; r++) {
             if (r != ring && rings.state[r] == Rings.GREEN) {
                 int own = rings.at[r];
-                int mine = cycle.isFree() ? phase[own].maxGreen() - rings.maxTimer[r] : cycle.left(own, tick);
+                int mine = cycle.isFree() ? maxima.longest(own) - rings.maxTimer[r] : cycle.left(own, tick);
                 left = Math.max(left, mine);
             }
         }

@@ -42,6 +42,13 @@ final class People implements Stateful {
         watch.walk(tick, phase.id());
     }
 
+    /** The green beside them ends: who is on the crossing finishes meanwhile. */
+    void greenEnds(int r) {
+        if (shows[r] == WALK) {
+            stop(r);
+        }
+    }
+
     /** Nobody walks beside a ring's phase. */
     void stop(int r) {
         if (shows[r] != DONT) {
@@ -59,9 +66,18 @@ final class People implements Stateful {
         return true;
     }
 
+    boolean hasWalkedFor(int r, int ticks) {
+        return shows[r] == WALK && timer[r] + 1 >= ticks;
+    }
+
     /** Whether somebody may still be on the crossing. */
     boolean areWalking(int r) {
         return shows[r] != DONT;
+    }
+
+    /** Whether vehicles beside them have to keep green: until what is left for people to finish may run in yellow and red. */
+    boolean keepGreen(int r, Phase phase) {
+        return shows[r] == WALK || shows[r] == FINISH && phase.clear() - timer[r] > phase.intoYellow();
     }
 
     /** Whether walk has lasted as long as it must. */
@@ -72,14 +88,15 @@ final class People implements Stateful {
     /**
      * Counts a tick.
      *
+     * @param clear how long people have to finish
      * @param holds whether walk goes on beyond its shortest
      */
-    void count(int r, int tick, Phase phase, boolean holds) {
+    void count(int r, int tick, Phase phase, int clear, boolean holds) {
         timer[r]++;
         if (shows[r] == WALK && timer[r] >= phase.walk() && !holds) {
             show(r, FINISH);
             watch.finish(tick, phase.id());
-        } else if (shows[r] == FINISH && timer[r] >= phase.clear()) {
+        } else if (shows[r] == FINISH && timer[r] >= clear) {
             show(r, DONT);
             watch.dontWalk(tick, phase.id());
         }

@@ -30,6 +30,11 @@ import org.ulicarro.core.study.ActuatedControl.Plan.OtherPhase;
  * @param omitted whether it is left out, whoever calls (NTCIP 1202, phaseControlGroupPhaseOmit)
  * @param omitsPeople whether people beside it are not let go (NTCIP 1202, phaseControlGroupPedOmit)
  * @param volume how minimum and passage follow from the traffic; null where they do not
+ * @param dynamic how the longest green follows from the traffic; null where it does not
+ * @param keepsGap whether a gap that has come counts although vehicles come again while other rings are not ready for the barrier (NTCIP
+ *     1202 v03, phaseOptions: simultaneous gap disable)
+ * @param intoYellow how much of what people have to finish may run in yellow and red (NTCIP 1202 v03,
+ *     phaseYellowandRedChangeTimeBeforeEndPedClear)
  */
 public record Phase(
         String id,
@@ -54,7 +59,10 @@ public record Phase(
         int[] permits,
         boolean omitted,
         boolean omitsPeople,
-        VolumeDensity volume) {
+        VolumeDensity volume,
+        DynamicMax dynamic,
+        boolean keepsGap,
+        int intoYellow) {
 
     /**
      * Calls that stand without anybody on a detector.
@@ -79,6 +87,14 @@ public record Phase(
      * @param leastGap to this
      */
     public record VolumeDensity(int perActuation, int mostInitial, int reduceAfter, int reduceOver, int leastGap) {}
+
+    /**
+     * A longest green that goes between the phase's own and a limit, by a step each time that it maxed out, or gapped out, twice or more in
+     * a row (NTCIP 1202 v03, phaseDynamicMaxLimit and phaseDynamicMaxStep).
+     *
+     * @param limit above or below the phase's own longest green
+     */
+    public record DynamicMax(int limit, int step) {}
 
     /**
      * The same as a plan has it.
@@ -111,15 +127,18 @@ public record Phase(
                 permits,
                 other.omit(),
                 other.omitPeople(),
-                volume);
+                volume,
+                dynamic,
+                keepsGap,
+                intoYellow);
     }
 
     private static int ticks(Double seconds, int otherwise) {
         return seconds == null ? otherwise : Clock.ticks(seconds);
     }
 
-    /** Walk and clearance: what people need of the green, from when their walk begins. */
+    /** Walk and clearance, less what of it may run in yellow and red: what people need of the green, from when their walk begins. */
     public int peopleNeed() {
-        return walk + clear;
+        return walk + clear - intoYellow;
     }
 }

@@ -14,7 +14,7 @@ import org.ulicarro.core.network.Network;
 import org.ulicarro.core.signal.Clearances;
 import org.ulicarro.core.signal.Guard;
 import org.ulicarro.core.signal.GuardMaker;
-import org.ulicarro.core.signal.Schedule;
+import org.ulicarro.core.signal.ScheduleCompiler;
 import org.ulicarro.core.signal.Served;
 import org.ulicarro.core.signal.SignalDraft;
 import org.ulicarro.core.signal.SignalFault;
@@ -64,8 +64,8 @@ public final class RingCompiler {
         draft.checkSharedLanes(junction, pointer + "/phases");
         boolean groupsHold = faults.size() == before;
         Clearances clearances = clearances(junction, control, pointer);
-        List<String> running = draft.running(control.schedule(), control.plans().keySet(), pointer);
-        Schedule schedule = draft.schedule(control.schedule(), running, pointer);
+        ScheduleCompiler times = new ScheduleCompiler(draft, control, pointer);
+        List<String> running = times.running();
         Inputs inputs =
                 new RingInputs(draft, network, vehicles, ids, faults).of(junction, control, pointer + "/inputs");
         List<Priority> priorities = extras.priorities(control.priority(), pointer);
@@ -100,8 +100,8 @@ public final class RingCompiler {
         used.forEach(this::shareGreens);
         watchAll(junction);
         RingController.Setup setup =
-                new RingController.Setup(used, schedule, inputs, overlaps, priorities, preemptions);
-        SpanOrder order = RingSpans.of(used.get(draft.firstOf(schedule)), overlaps);
+                new RingController.Setup(used, times.schedule(), inputs, overlaps, priorities, preemptions);
+        SpanOrder order = RingSpans.of(compiled.get(times.first()), overlaps);
         Guard.Group[] groups = new GuardMaker(draft, clearances).groups(junction, written(control), firstGroup);
         draft.add(junction.id(), order, firstGroup, groups, watch -> new RingController(setup, watch));
     }
@@ -178,10 +178,10 @@ public final class RingCompiler {
             people.put(id, draft.nextGroup());
             draft.addGroup(junction, id + PEOPLE, phase.people(), pointer);
         }
-        checkTimes(id, phase, pointer);
+        checkTimes(junction, id, phase, pointer);
     }
 
-    private void checkTimes(String id, PhaseInput phase, String pointer) {
+    private void checkTimes(Junction junction, String id, PhaseInput phase, String pointer) {
         if (!(phase.minGreen() >= 1) || !(phase.maxGreen() >= phase.minGreen())) {
             faults.add(SignalFault.PHASE_GREENS.at(pointer + "/max-green", id));
         }
@@ -190,6 +190,18 @@ public final class RingCompiler {
         }
         if (phase.walkLead() > phase.walk() && !phase.crosses().isEmpty()) {
             faults.add(SignalFault.WALK_LEAD.at(pointer + "/walk-lead"));
+        }
+        PhaseInput.DynamicMax dynamic = phase.dynamicMax();
+        if (dynamic != null && !(dynamic.limit() >= phase.minGreen() && dynamic.step() >= 0.1)) {
+            faults.add(SignalFault.DYNAMIC_MAX.at(pointer + "/dynamic-max"));
+        }
+        if (phase.secondMax() != null && !(phase.secondMax() >= phase.minGreen())) {
+            faults.add(SignalFault.MAX_BELOW_MIN.at(pointer + "/max-green-2", id));
+        }
+        double clears = phase.yellow() + phase.red();
+        double finish = phase.people() == null ? 0 : draft.clearance(junction, phase.people());
+        if (!(phase.clearIntoYellow() >= 0) || phase.people() != null && phase.clearIntoYellow() > Math.min(clears, finish)) {
+            faults.add(SignalFault.CLEAR_INTO_YELLOW.at(pointer + "/clear-into-yellow", finish, id, clears));
         }
         boolean recalled = phase.recall().contains(PhaseInput.Recall.PEOPLE);
         if (recalled && phase.crosses().isEmpty()) {
@@ -232,7 +244,14 @@ public final class RingCompiler {
                                     Clock.ticks(volume.mostInitial()),
                                     Clock.ticks(volume.reduceAfter()),
                                     Clock.ticks(volume.reduceOver()),
-                                    Clock.ticks(volume.leastGap()))));
+                                    Clock.ticks(volume.leastGap())),
+                    input.dynamicMax() == null
+                            ? null
+                            : new Phase.DynamicMax(
+                                    Clock.ticks(input.dynamicMax().limit()),
+                                    Clock.ticks(input.dynamicMax().step())),
+                    input.simultaneousGap() != null && !input.simultaneousGap(),
+                    foot ? Clock.ticks(input.clearIntoYellow()) : 0));
         });
         return phases;
     }

@@ -54,6 +54,7 @@ public final class RingController implements Controller {
     private final Preemptions preemptions;
     private final Overlaps overlaps;
     private final Order order;
+    private final Maxima maxima;
     private final Endings endings;
     private final ControlWatch watch;
     private final boolean[] walks; // phase -> whether people beside it hold overlaps back
@@ -86,7 +87,8 @@ public final class RingController implements Controller {
         preemptions = new Preemptions(setup.preemptions().toArray(Preemption[]::new), rings, watch);
         overlaps = new Overlaps(setup.overlaps().toArray(Overlap[]::new), rings, watch);
         order = new Order(rings, calls, cycle, requests, preemptions);
-        endings = new Endings(rings, calls, people, cycle, requests, preemptions, overlaps, order);
+        maxima = new Maxima(phase.length);
+        endings = new Endings(rings, calls, people, cycle, requests, preemptions, overlaps, order, maxima);
         lamps = new Lamps(rings, people, phase.length);
         walks = new boolean[phase.length];
         carried = new boolean[rings.count];
@@ -97,11 +99,13 @@ public final class RingController implements Controller {
         now = tick;
         endings.now = tick;
         followSchedule(tick);
-        calls.read(tick, detectors, rings.hasGreen);
+        calls.read(tick, detectors, rings);
         if (hasExtras) {
             requests.read(tick, detectors);
-            if (preemptions.read(tick, detectors)) {
-                calls.callAll(rings.hasGreen);
+            switch (preemptions.read(tick, detectors)) {
+                case ENDS -> calls.callAll(rings.hasGreen);
+                case BEGINS -> shortenGreens();
+                default -> {}
             }
         }
         order.refresh();
@@ -119,6 +123,13 @@ public final class RingController implements Controller {
         lamps.show(tick, aspects);
         if (hasOverlaps) {
             overlaps.show(tick, aspects);
+        }
+    }
+
+    /** Greens end sooner for a pre-emption than for others. */
+    private void shortenGreens() {
+        for (int r = 0; r < rings.count; r++) {
+            rings.needed[r] = Math.min(rings.needed[r], preemptions.enter().green());
         }
     }
 
@@ -146,6 +157,7 @@ public final class RingController implements Controller {
     private void take(int which, int tick, boolean seamless) {
         current = which;
         use(setup.plans().get(which));
+        maxima.use(phase);
         cycle.begin(plan, tick, seamless);
         watch.plan(tick, plan.id());
     }
@@ -171,6 +183,9 @@ public final class RingController implements Controller {
             boolean opposed = order.isOpposed(r);
             calls.oppose(own, opposed);
             rings.maxTimer[r] += opposed ? 1 : 0;
+            if (phase[own].keepsGap() && opposed && rings.green[r] >= rings.needed[r] && calls.gap(own)) {
+                rings.gapped[r] = 1;
+            }
         } else if (rings.state[r] == Rings.YELLOW && rings.timer[r] >= phase[own].yellow()) {
             rings.enter(r, Rings.CLEARS);
             rings.redSince[own] = tick;
@@ -183,11 +198,13 @@ public final class RingController implements Controller {
         int own = rings.at[r];
         if (people.areWalking(r)) {
             Phase p = phase[own];
-            if (preemptions.isOn() && !preemptions.wants(own) && people.cut(r, tick, p)) {
+            boolean ends = preemptions.isOn() && !preemptions.wants(own);
+            if (ends && people.hasWalkedFor(r, preemptions.enter().walk()) && people.cut(r, tick, p)) {
                 return;
             }
             boolean rests = rings.state[r] == Rings.GREEN && p.restsInWalk() && mayRest(r, tick);
-            people.count(r, tick, p, people.hasWalked(r, p) && (rings.state[r] == Rings.LEADS || rests));
+            int clear = ends ? Math.min(p.clear(), preemptions.enter().clear()) : p.clear();
+            people.count(r, tick, p, clear, people.hasWalked(r, p) && (rings.state[r] == Rings.LEADS || rests));
         } else if (rings.state[r] == Rings.GREEN
                 && walksAt(own)
                 && !rings.crossing
@@ -284,7 +301,7 @@ public final class RingController implements Controller {
             boolean ends = rings.state[r] == Rings.GREEN
                     && !preemptions.wants(rings.at[r])
                     && rings.green[r] >= rings.needed[r]
-                    && !people.areWalking(r);
+                    && !people.keepGreen(r, phase[rings.at[r]]);
             if (ends) {
                 end(r, NONE, tick, Ended.PREEMPTION);
             }
@@ -296,7 +313,8 @@ public final class RingController implements Controller {
         rings.next[r] = to;
         rings.hasGreen[own] = false;
         rings.enter(r, Rings.YELLOW);
-        people.stop(r);
+        maxima.ended(own, why);
+        people.greenEnds(r);
         watch.yellow(tick, phase[own].id(), why);
     }
 
@@ -335,7 +353,7 @@ public final class RingController implements Controller {
             rings.barrier = plan.groups() - 1;
             int first = order.groupToGo(tick);
             rings.target = first == NONE ? rings.barrier : first;
-        } else if (preemptions.isOn()) {
+        } else if (preemptions.isOn() && !(preemptions.takeTurns() && isPromised())) {
             Arrays.fill(rings.promised, NONE);
             rings.target = order.firstGroup(tick, rings.target);
         }
@@ -368,6 +386,18 @@ public final class RingController implements Controller {
         }
     }
 
+    /** Whether what was chosen to begin is what a pre-emption lets begin. */
+    private boolean isPromised() {
+        boolean any = false;
+        for (int p : rings.promised) {
+            any |= p != NONE;
+            if (p != NONE && !preemptions.wants(p)) {
+                return false;
+            }
+        }
+        return any;
+    }
+
     private void begin(int r, int p, int tick) {
         rings.at[r] = p;
         rings.next[r] = NONE;
@@ -391,6 +421,7 @@ public final class RingController implements Controller {
         rings.enter(r, Rings.GREEN);
         rings.green[r] = 0;
         rings.maxTimer[r] = order.isOpposed(r) ? 1 : 0;
+        rings.gapped[r] = 0;
         calls.served(own);
         order.refresh(own);
         watch.green(tick, phase[own].id());
@@ -404,8 +435,8 @@ public final class RingController implements Controller {
         for (int r = 0; r < rings.count; r++) {
             int own = rings.at[r];
             boolean on = rings.state[r] == Rings.GREEN || rings.state[r] == Rings.LEADS;
-            if (own != NONE && on) {
-                walks[own] = people.areWalking(r) || walksAt(own) && !order.isOpposed(r);
+            if (own != NONE) {
+                walks[own] = people.areWalking(r) || on && walksAt(own) && !order.isOpposed(r);
             }
             int to = rings.next[r] == NONE ? rings.promised[r] : rings.next[r];
             boolean comes = to != NONE && walksAt(to);
@@ -425,6 +456,7 @@ public final class RingController implements Controller {
         people.save(out);
         calls.save(out);
         cycle.save(out);
+        maxima.save(out);
         requests.save(out);
         preemptions.save(out);
         overlaps.save(out);
@@ -438,11 +470,13 @@ public final class RingController implements Controller {
         people.restore(in);
         calls.restore(in);
         cycle.restore(in);
+        maxima.restore(in);
         requests.restore(in);
         preemptions.restore(in);
         overlaps.restore(in);
         if (current != NONE) {
             use(setup.plans().get(current));
+            maxima.restored(phase);
             cycle.restored(plan);
         }
         order.isReplaced = replaced;

@@ -90,15 +90,38 @@ final class RingExtras {
         List<Preemption> preemptions = new ArrayList<>();
         inputs.forEach((id, input) -> {
             String here = Fault.child(pointer + "/preemption", id);
+            boolean times = input.delay() >= 0 && input.firstFor() >= 0 && input.least() >= 0 && input.enterWalk() >= 0;
+            boolean enters = isTime(input.enterGreen()) && isTime(input.enterClear()) && isTime(input.mostPresence());
+            if (!times || !enters) {
+                faults.add(SignalFault.PREEMPTION_TIMES.at(here, id));
+            }
             preemptions.add(new Preemption(
                     id,
                     detector(input.detector(), input.only(), here + "/detector"),
+                    input.rank(),
+                    Clock.ticks(input.delay()),
+                    input.mostPresence() == null ? 0 : Clock.ticks(input.mostPresence()),
+                    enter(input),
                     phasesOf(input.first(), here + "/first"),
                     Clock.ticks(input.firstFor()),
                     phasesOf(input.phases(), here + "/phases"),
-                    Clock.ticks(input.least())));
+                    input.turns(),
+                    Clock.ticks(input.least()),
+                    phasesOf(input.exit(), here + "/exit")));
         });
         return preemptions;
+    }
+
+    private static boolean isTime(Double seconds) {
+        return seconds == null || seconds >= 0;
+    }
+
+    private static Preemption.Enter enter(PreemptionInput input) {
+        Preemption.Enter usual = Preemption.Enter.USUAL;
+        return new Preemption.Enter(
+                input.enterGreen() == null ? usual.green() : Clock.ticks(input.enterGreen()),
+                Clock.ticks(input.enterWalk()),
+                input.enterClear() == null ? usual.clear() : Clock.ticks(input.enterClear()));
     }
 
     /** When a detector fails. */

@@ -15,6 +15,7 @@ import org.ulicarro.core.network.Network;
 import org.ulicarro.core.network.TurningPath;
 import org.ulicarro.core.signal.DetectorPlace;
 import org.ulicarro.core.signal.SignalDraft;
+import org.ulicarro.core.signal.SignalFault;
 import org.ulicarro.core.study.ActuatedControl;
 import org.ulicarro.core.study.PhaseInput;
 import org.ulicarro.core.study.SignalInput;
@@ -56,6 +57,9 @@ final class RingInputs {
                 faults.add(Fault.unknown(here + "/detector", "detector", input.detector(), known));
                 return;
             }
+            if (input.queue() != null && !(input.queue() >= 1)) {
+                faults.add(SignalFault.QUEUE_LIMIT.at(here + "/queue"));
+            }
             wires.add(new Inputs.Wire(
                     draft.detector(place),
                     phasesOf(input.calls(), here + "/calls"),
@@ -63,6 +67,8 @@ final class RingInputs {
                     Clock.ticks(input.delay()),
                     Clock.ticks(input.stretch()),
                     input.reports() == SignalInput.Reports.PASSAGE,
+                    lock(input),
+                    input.queue() == null ? 0 : Clock.ticks(input.queue()),
                     RingExtras.failures(control, place.id())));
         });
         control.phases().forEach((id, phase) -> {
@@ -74,6 +80,17 @@ final class RingInputs {
             }
         });
         return new Inputs(wires);
+    }
+
+    private static Inputs.Lock lock(SignalInput input) {
+        if (input.lock() == null) {
+            return Inputs.Lock.BY_PHASE;
+        }
+        return switch (input.lock()) {
+            case NONE -> Inputs.Lock.NEVER;
+            case RED -> Inputs.Lock.IN_RED;
+            case YELLOW -> Inputs.Lock.IN_YELLOW_AND_RED;
+        };
     }
 
     private DetectorPlace written(Junction junction, SignalInput input) {
@@ -123,7 +140,7 @@ final class RingInputs {
                     List.of());
             int[] own = {phase};
             wires.add(new Inputs.Wire(
-                    draft.detector(place), own, own, 0, 0, false, RingExtras.failures(control, place.id())));
+                    draft.detector(place), own, own, 0, 0, false, Inputs.Lock.BY_PHASE, 0, RingExtras.failures(control, place.id())));
         }
     }
 }

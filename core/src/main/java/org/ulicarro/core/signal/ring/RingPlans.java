@@ -49,7 +49,7 @@ final class RingPlans {
         if (rings == null) {
             return null;
         }
-        List<Phase> own = ofPlan(plan, here);
+        List<Phase> own = ofPlan(control, plan, here);
         checkOmitted(control, plan, here + "/phases");
         if (plan.free() != null && plan.free() || plan.coordinated().isEmpty() && plan.cycle() == null) {
             return new RingPlan(id, own, rings, null);
@@ -68,13 +68,20 @@ final class RingPlans {
     }
 
     /** The phases with the longest greens and recalls of a plan. */
-    private List<Phase> ofPlan(Plan plan, String pointer) {
+    private List<Phase> ofPlan(ActuatedControl control, Plan plan, String pointer) {
         phasesOf(ids, List.copyOf(plan.maxGreen().keySet()), pointer + "/max-green", faults);
         phasesOf(ids, List.copyOf(plan.recall().keySet()), pointer + "/recall", faults);
         phasesOf(ids, List.copyOf(plan.phases().keySet()), pointer + "/phases", faults);
+        phasesOf(ids, plan.secondMax(), pointer + "/second-max", faults);
+        for (int i = 0; i < plan.secondMax().size(); i++) {
+            String id = plan.secondMax().get(i);
+            if (ids.contains(id) && control.phases().get(id).secondMax() == null) {
+                faults.add(SignalFault.NO_SECOND_MAX.at(pointer + "/second-max/" + i, id));
+            }
+        }
         List<Phase> own = new ArrayList<>();
         for (Phase phase : phases) {
-            Double most = plan.maxGreen().get(phase.id());
+            Double most = most(control, plan, phase.id());
             if (most != null && plan.other(phase.id()).minGreen() == null && Clock.ticks(most) < phase.minGreen()) {
                 faults.add(SignalFault.MAX_BELOW_MIN.at(Fault.child(pointer + "/max-green", phase.id()), phase.id()));
             }
@@ -91,6 +98,13 @@ final class RingPlans {
             own.add(other);
         }
         return own;
+    }
+
+    /** The longest green that a plan gives a phase (s): its own, or the phase's second one; null for the phase's first. */
+    private static Double most(ActuatedControl control, Plan plan, String phase) {
+        Double own = plan.maxGreen().get(phase);
+        boolean second = own == null && plan.secondMax().contains(phase);
+        return second ? control.phases().get(phase).secondMax() : own;
     }
 
     /** A phase may be left out where others serve its movements, and it is none that the cycle brings round. */

@@ -24,7 +24,10 @@ final class RingSafety {
     void check(RingPlan plan, List<Preemption> preemptions, ActuatedControl control, String pointer) {
         warnOfTraps(plan, control, pointer);
         for (Preemption preemption : preemptions) {
-            checkTogether(plan, preemption.phases(), preemption.id(), pointer);
+            if (!preemption.turns()) {
+                checkTogether(plan, preemption.phases(), preemption.id(), pointer);
+            }
+            checkTogether(plan, preemption.exit(), preemption.id(), pointer);
             checkTogether(plan, preemption.first(), preemption.id(), pointer);
         }
     }

@@ -33,6 +33,7 @@ final class Rings implements Stateful {
     final int[] maxTimer; // ring -> ticks since somebody else called in its green
     final int[] needed; // ring -> its shortest green this time
     final int[] again; // ring -> 1 once it has gone back to an earlier phase while it waited for others
+    final int[] gapped; // ring -> 1 once its green has gapped out for good
     final int[] lasts; // ring -> ticks that its green goes on, so that all have cleared at the same time to go over the
     // barrier
     final int[] because; // ring -> ordinal of the reason for which it ends then
@@ -53,6 +54,7 @@ final class Rings implements Stateful {
         maxTimer = new int[count];
         needed = new int[count];
         again = new int[count];
+        gapped = new int[count];
         lasts = new int[count];
         because = new int[count];
         hasGreen = new boolean[phases];
@@ -77,6 +79,17 @@ final class Rings implements Stateful {
             }
         }
         return NONE;
+    }
+
+    /** Ticks for which a phase has had green; 0 where it has none. */
+    int greenOf(int p) {
+        int r = hasGreen[p] ? ringAt(p) : NONE;
+        return r == NONE ? 0 : green[r] + 1;
+    }
+
+    boolean hasYellow(int p) {
+        int r = ringAt(p);
+        return r != NONE && state[r] == YELLOW;
     }
 
     @Override
@@ -106,6 +119,6 @@ final class Rings implements Stateful {
     }
 
     private int[][] columns() {
-        return new int[][] {state, at, next, promised, timer, green, maxTimer, needed, again, lasts, because, redSince};
+        return new int[][] {state, at, next, promised, timer, green, maxTimer, needed, again, gapped, lasts, because, redSince};
     }
 }

@@ -16,6 +16,7 @@ import org.ulicarro.core.signal.Aspects;
 import org.ulicarro.core.signal.ControlWatch;
 import org.ulicarro.core.signal.Controller;
 import org.ulicarro.core.signal.DetectorBoard;
+import org.ulicarro.core.signal.SignalDraft;
 import org.ulicarro.core.signal.SignalSystem;
 import org.ulicarro.core.study.CycleRange;
 import org.ulicarro.core.study.FixedControl;
@@ -61,7 +62,7 @@ class SignalCompilerTest {
 
     private SignalSystem compile() {
         SignalController controller = FixedControl.of(groups, plans);
-        return SignalCompiler.compile(network, Map.of("market", controller), "p", 0, faults);
+        return SignalCompiler.compile(network, Map.of("market", controller), new SignalDraft.When("p", 0, null), faults);
     }
 
     private List<String> messages() {

@@ -48,6 +48,8 @@ class RingSafetyTest {
         for (int p = 0; p < 8; p++) {
             boolean foot = p % 2 == 1 && random() < 0.6;
             int min = between(30, 100);
+            int yellow = between(30, 50);
+            int red = between(0, 30);
             Phase.Recall recall = new Phase.Recall(random() < 0.2, random() < 0.1, random() < 0.2, random() < 0.2);
             phases.add(new Phase(
                     Integer.toString(p + 1),
@@ -56,8 +58,8 @@ class RingSafetyTest {
                     min,
                     min + between(20, 300),
                     between(10, 40),
-                    between(30, 50),
-                    between(0, 30),
+                    yellow,
+                    red,
                     foot ? between(40, 90) : 0,
                     foot ? between(60, 180) : 0,
                     foot && random() < 0.4 ? between(20, 40) : 0,
@@ -72,7 +74,10 @@ class RingSafetyTest {
                     new int[0],
                     false,
                     false,
-                    random() < 0.3 ? new Phase.VolumeDensity(15, 120, 50, 100, 10) : null));
+                    random() < 0.3 ? new Phase.VolumeDensity(15, 120, 50, 100, 10) : null,
+                    random() < 0.3 ? new Phase.DynamicMax(between(60, 600), 50) : null,
+                    random() < 0.3,
+                    foot && random() < 0.4 ? between(0, Math.min(60, yellow + red)) : 0));
         }
         return phases;
     }
@@ -175,7 +180,9 @@ class RingSafetyTest {
                 greenFor[p] = shown == Aspect.GREEN ? greenFor[p] + 1 : 0;
                 if (phase.footGroup() >= 0) {
                     Aspect foot = aspects.of(phase.footGroup());
-                    boolean beside = shown == Aspect.GREEN || phase.walkLead() > 0 && shown == Aspect.RED;
+                    int cleared = clearSince[p] + phase.yellow() + phase.red();
+                    boolean finishes = foot == Aspect.YELLOW && clearSince[p] <= 0 && cleared <= phase.intoYellow();
+                    boolean beside = shown == Aspect.GREEN || phase.walkLead() > 0 && shown == Aspect.RED || finishes;
                     hold(foot == Aspect.RED || beside, "people walk beside another phase", p, tick, plan);
                     boolean people = foot != Aspect.GREEN && served && (pressed[p] || peopleWait[p] > 0);
                     peopleWait[p] = people ? peopleWait[p] + 1 : 0;
@@ -205,12 +212,27 @@ class RingSafetyTest {
         int fire = between(0, 7);
         Priority priority =
                 new Priority("tram", new int[] {tram}, 8, 9, between(0, 50), 100, random() < 0.7, between(0, 600), 600);
-        Preemption preemption = new Preemption("fire", 10, new int[0], 0, new int[] {fire}, between(20, 100));
+        int exit = between(0, 7);
+        Preemption preemption = new Preemption(
+                "fire",
+                10,
+                1,
+                between(0, 30),
+                random() < 0.3 ? 600 : 0,
+                random() < 0.5
+                        ? Preemption.Enter.USUAL
+                        : new Preemption.Enter(Integer.MAX_VALUE, between(0, 40), Integer.MAX_VALUE),
+                new int[0],
+                0,
+                new int[] {fire},
+                random() < 0.3,
+                between(20, 100),
+                plan.ringOf()[exit] >= 0 && random() < 0.5 ? new int[] {exit} : new int[0]);
         int[] ringOf = plan.ringOf();
         RingPlan other = new RingPlan("other", plan.phases(), plan.rings(), coordination(plan.phases(), plan.rings()));
         return new RingController.Setup(
                 List.of(plan, other),
-                new Schedule(new int[] {0, TICKS / 2}, new int[] {0, 1}),
+                Schedule.daily(new int[] {0, TICKS / 2}, new int[] {0, 1}),
                 inputs,
                 overlaps,
                 ringOf[tram] >= 0 ? List.of(priority) : List.of(),

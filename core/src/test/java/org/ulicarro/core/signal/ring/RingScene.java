@@ -1,5 +1,7 @@
 package org.ulicarro.core.signal.ring;
 
+import static org.assertj.core.api.Assertions.assertThat;
+
 import java.util.ArrayList;
 import java.util.Arrays;
 import java.util.LinkedHashMap;
@@ -45,7 +47,7 @@ final class RingScene {
     private final Map<Integer, Integer> place = new LinkedHashMap<>(); // number -> place in the list
     private final List<On> ons = new ArrayList<>();
     private final List<String> written = new ArrayList<>();
-    private final Map<Integer, int[]> wires = new LinkedHashMap<>(); // phase -> delay, stretch, 1 for passage
+    private final Map<Integer, int[]> wires = new LinkedHashMap<>(); // phase -> delay, stretch, 1 for passage, queue, lock
     private final Map<Integer, List<Inputs.Failure>> failures = new LinkedHashMap<>();
     private final List<Overlap> overlaps = new ArrayList<>();
     private final List<Priority> priorities = new ArrayList<>();
@@ -138,10 +140,19 @@ final class RingScene {
         preemptions.add(new Preemption(
                 id,
                 detector(id),
+                ticks(words, "rank", 10) / 10,
+                ticks(words, "delay", 0),
+                ticks(words, "most", 0),
+                new Preemption.Enter(
+                        ticks(words, "enter-green", Integer.MAX_VALUE),
+                        ticks(words, "enter-walk", 0),
+                        ticks(words, "enter-clear", Integer.MAX_VALUE)),
                 phasesAfter(words, "first"),
                 ticks(words, "for", 0),
                 phasesAfter(words, "phases"),
-                ticks(words, "least", 100)));
+                words.contains("turns"),
+                ticks(words, "least", 100),
+                phasesAfter(words, "exit")));
     }
 
     private void addPhase(String text) {
@@ -160,7 +171,7 @@ final class RingScene {
                         ticks(all, "over", 0),
                         ticks(all, "least", 0))
                 : null;
-        wires.put(index, new int[] {ticks(all, "delay", 0), ticks(all, "stretch", 0), all.contains("pulse") ? 1 : 0});
+        wires.put(index, new int[] {ticks(all, "delay", 0), ticks(all, "stretch", 0), all.contains("pulse") ? 1 : 0, ticks(all, "queue", 0), lock(line)});
         phases.add(new Phase(
                 Integer.toString(id),
                 index,
@@ -188,7 +199,19 @@ final class RingScene {
                 all.contains("permits") ? new int[] {place.get(Integer.parseInt(words[words.length - 1]))} : new int[0],
                 line.contains("omitted"),
                 line.contains("no-people"),
-                volume));
+                volume,
+                all.contains("dynamic")
+                        ? new Phase.DynamicMax(ticks(all, "dynamic", 0), ticks(all, "step", 50))
+                        : null,
+                line.contains("keeps-gap"),
+                ticks(all, "into", 0)));
+    }
+
+    private static int lock(String line) {
+        return (line.contains("locks-in-red")
+                        ? Inputs.Lock.IN_RED
+                        : line.contains("locks-in-yellow") ? Inputs.Lock.IN_YELLOW_AND_RED : Inputs.Lock.BY_PHASE)
+                .ordinal();
     }
 
     private static int ticks(List<String> words, String key, int usual) {
@@ -238,6 +261,13 @@ final class RingScene {
                 new Transition(way, 0.2));
     }
 
+    /** Runs a scene, and compares what comes of it line by line. */
+    static void expect(String scene, double until, String expected) {
+        assertThat(new RingScene(scene).run(until))
+                .containsExactlyElementsOf(
+                        expected.lines().map(String::strip).filter(l -> !l.isEmpty()).toList());
+    }
+
     /** What every phase showed from when, until a time; one line for each change, in seconds. */
     List<String> run(double seconds) {
         List<Inputs.Wire> all = new ArrayList<>();
@@ -249,9 +279,11 @@ final class RingScene {
                     wires.get(p)[0],
                     wires.get(p)[1],
                     wires.get(p)[2] == 1,
+                    Inputs.Lock.values()[wires.get(p)[4]],
+                    wires.get(p)[3],
                     failures.getOrDefault(p, List.of())));
         }
-        Schedule schedule = new Schedule(
+        Schedule schedule = Schedule.daily(
                 starts.stream().mapToInt(i -> i).toArray(),
                 java.util.stream.IntStream.range(0, plans.size()).toArray());
         RingController controller = new RingController(
