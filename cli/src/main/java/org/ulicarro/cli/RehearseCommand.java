@@ -142,7 +142,7 @@ final class RehearseCommand implements Callable<Integer> {
         }
         try {
             return model.with(Change.at("periods." + model.periodId() + ".day", Day.parse(day)))
-                    .model();
+                    .get();
         } catch (IllegalArgumentException e) {
             throw new ParameterException(
                     spec.commandLine(), "--day takes a day such as fri or 2027-05-04, not '" + day + "'");
