@@ -143,7 +143,11 @@ final class StudySchemaGenerator {
         } else {
             node.putObject("propertyNames").put("pattern", keys.value());
         }
-        if (unit == null) {
+        if (keys != null && !keys.inner().isEmpty()) { // a map of maps of plain text
+            ObjectNode inner = node.putObject("additionalProperties").put("type", "object");
+            inner.putObject("propertyNames").put("pattern", keys.inner());
+            inner.putObject("additionalProperties").put("type", "string");
+        } else if (unit == null) {
             node.set("additionalProperties", context.createDefinitionReference(values));
         } else {
             quantity(node.putObject("additionalProperties"), unit.value(), values.getErasedType() == Quantity.class);

@@ -47,7 +47,7 @@ public record ActuatedControl(
         @About("Plans by the time of day at which they begin: {06:00: am, 09:30: day}; instead of the period's name.")
         Map<String, String> schedule,
 
-        @KeyForm(KeyForm.DAYS)
+        @KeyForm(value = KeyForm.DAYS, inner = KeyForm.TIME)
         @About("Plans of days that are not like the others: {sat sun: {08:00: day}, 2027-12-24: {00:00: night}}.")
         Map<String, Map<String, String>> days,
 

@@ -33,4 +33,7 @@ public @interface KeyForm {
 
     /** The pattern that each key meets. */
     String value();
+
+    /** Where the values are maps of text themselves, the pattern of their keys. */
+    String inner() default "";
 }
