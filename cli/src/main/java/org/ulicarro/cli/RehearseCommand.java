@@ -8,13 +8,12 @@ import java.util.ArrayList;
 import java.util.List;
 import java.util.concurrent.Callable;
 import org.ulicarro.core.base.Clock;
+import org.ulicarro.core.base.Dimension;
 import org.ulicarro.core.base.Names;
+import org.ulicarro.core.base.Quantity;
 import org.ulicarro.core.run.Change;
 import org.ulicarro.core.run.Model;
-import org.ulicarro.core.signal.Aspect;
 import org.ulicarro.core.signal.Rehearsal;
-import org.ulicarro.core.signal.Schedule;
-import org.ulicarro.core.signal.SignalSystem;
 import org.ulicarro.core.study.ActuatedControl;
 import org.ulicarro.core.study.Day;
 import org.ulicarro.core.study.SignalController;
@@ -86,6 +85,12 @@ final class RehearseCommand implements Callable<Integer> {
     private String calls;
 
     @Option(
+            names = "--by",
+            paramLabel = "TIME",
+            description = "a row for each moment instead, such as 1s, with what every group shows")
+    private String by;
+
+    @Option(
             names = {"-o", "--output"},
             paramLabel = "FILE",
             description = "also draw it, as .svg or .png")
@@ -124,7 +129,7 @@ final class RehearseCommand implements Callable<Integer> {
             throw new ParameterException(spec.commandLine(), "--to must come after --from, within a week");
         }
         Rehearsal rehearsal = run(model, Clock.ticks(start), Clock.ticks(end));
-        print(model, rehearsal);
+        print(model, rehearsal, Clock.ticks(start), Clock.ticks(end));
         if (events != null) {
             EventFile.write(events, rehearsal.events());
             told("wrote " + events);
@@ -195,54 +200,32 @@ final class RehearseCommand implements Callable<Integer> {
                 "--calls random:RATE takes vehicles an hour at each detector, 0 to 4000, not '" + text + "'");
     }
 
-    private void print(Model model, Rehearsal rehearsal) throws IOException {
-        SignalSystem signals = model.signals();
-        Sheet sheet = new Sheet()
-                .words("time", "time")
-                .words("group", "group")
-                .words("shows", "shows")
-                .words("because", "because");
-        List<Rehearsal.Mark> marks = rehearsal.marks();
-        int next = 0;
-        for (Rehearsal.Change change : rehearsal.changes()) {
-            for (; next < marks.size() && marks.get(next).tick() <= change.tick(); next++) {
-                sheet.add(
-                        time(model, marks.get(next).tick()),
-                        marks.get(next).who(),
-                        marks.get(next).what(),
-                        "");
-            }
-            boolean people = signals.groups().get(change.group()).people();
-            sheet.add(
-                    time(model, change.tick()),
-                    signals.groups().get(change.group()).id(),
-                    word(change.shows(), people),
-                    change.because());
-        }
-        for (Rehearsal.Mark mark : marks.subList(next, marks.size())) {
-            sheet.add(time(model, mark.tick()), mark.who(), mark.what(), "");
-        }
+    private void print(Model model, Rehearsal rehearsal, int start, int end) throws IOException {
         PrintWriter out = spec.commandLine().getOut();
-        sheet.print(form, out);
-    }
-
-    /** With the day before it, where that is known. */
-    private static String time(Model model, int tick) {
-        Day first = model.period().day();
-        if (first == null) {
-            return Clock.timeOfDayToTenth(tick);
+        if (by == null) {
+            RehearsalSheets.changes(model, rehearsal, !form.isForMachines()).print(form, out);
+            return;
         }
-        int days = Math.floorDiv(tick, Schedule.DAY);
-        return first.later(days) + " " + Clock.timeOfDayToTenth(Math.floorMod(tick, Schedule.DAY));
+        boolean letters = !form.isForMachines();
+        RehearsalSheets.moments(model, rehearsal, place, start, end, every(), letters)
+                .print(form, out);
+        if (letters) {
+            out.println();
+            out.println(RehearsalSheets.LETTERS);
+        }
     }
 
-    private static String word(Aspect aspect, boolean people) {
-        return switch (aspect) {
-            case GREEN -> people ? "walk" : "green";
-            case FLASHING_YELLOW -> "flashing yellow";
-            case YELLOW -> people ? "finish" : "yellow";
-            case RED -> people ? "don't walk" : "red";
-        };
+    private int every() {
+        try {
+            int ticks = Clock.ticks(Quantity.parse(by.strip(), Dimension.TIME).mean());
+            if (ticks >= 1) {
+                return ticks;
+            }
+        } catch (Quantity.Unreadable e) {
+            // said below
+        }
+        throw new ParameterException(
+                spec.commandLine(), "--by takes a time of at least 0.1 s, such as 1s, not '" + by + "'");
     }
 
     private void draw(Model model, SignalController controller, Rehearsal rehearsal, int start, int end)

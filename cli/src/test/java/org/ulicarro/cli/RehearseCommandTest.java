@@ -5,6 +5,7 @@ import static org.assertj.core.api.Assertions.assertThat;
 import java.io.IOException;
 import java.nio.file.Files;
 import java.nio.file.Path;
+import java.util.List;
 import org.junit.jupiter.api.BeforeEach;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.io.TempDir;
@@ -33,10 +34,10 @@ class RehearseCommandTest extends InProcess {
     @Test
     void aFixedPlanFollowsTheClock() {
         assertThat(run("rehearse", study, "--place", "market", "--to", "16:32")).isZero();
-        has("16:30:12.0", "EB", "yellow", "");
-        has("16:30:15.0", "EB", "red", "");
-        has("16:30:17.0", "NB", "green", "");
-        has("16:30:52.0", "EB", "green", "");
+        has("16:30:12.0", "EB", "yellow", "second 40 of 80");
+        has("16:30:15.0", "EB", "red", "second 43 of 80");
+        has("16:30:17.0", "NB", "green", "second 45 of 80");
+        has("16:30:52.0", "EB", "green", "second 0 of 80");
         assertThat(out.lines()).allMatch(line -> line.length() <= 100);
     }
 
@@ -59,6 +60,66 @@ class RehearseCommandTest extends InProcess {
         String first = out;
         run("rehearse", study, "-a", "actuated", "--place", "market", "--calls", "random:200", "--csv");
         assertThat(out).as("chance is that of the study's seed").isEqualTo(first);
+    }
+
+    @Test
+    void secondBySecond() {
+        assertThat(run("rehearse", study, "--place", "market", "--to", "16:32", "--by", "1s"))
+                .isZero();
+        List<String> rows =
+                out.lines().map(l -> l.strip().replaceAll(" +", " ")).toList();
+        assertThat(rows).contains("time EB WB NB SB WP WQ", "16:30:11.0 G G - - - -", "16:30:12.0 Y Y - - - -");
+        assertThat(rows).filteredOn(l -> l.matches("\\d.*")).hasSize(120);
+        run("rehearse", study, "--place", "market", "--to", "16:32", "--by", "1s", "--csv");
+        assertThat(out).startsWith("time,EB,WB").contains("16:30:12.0,yellow,yellow,red,red,don't walk,don't walk");
+        assertThat(run("rehearse", study, "--place", "market", "--by", "0 s")).isEqualTo(Exit.USAGE);
+        assertThat(err).contains("at least 0.1 s");
+    }
+
+    @Test
+    void aScriptTellsWhichRuleLedToEachStage() {
+        assertThat(run(
+                        "rehearse", study, "-a", "by-stages", "--place", "market", "--to", "16:33", "--calls",
+                        "random:200"))
+                .isZero();
+        assertThat(out.lines().filter(l -> l.contains("stage side")).findFirst())
+                .hasValueSatisfying(l -> assertThat(l).contains("begins", "line 6: gap(eb-1) > 3 s and gap("));
+        assertThat(out.lines()).allMatch(line -> line.length() <= 100);
+    }
+
+    /** Three plans a day over two days that are not alike: the afternoon of a Friday begins an hour earlier. */
+    @Test
+    void plansFollowTheDay() throws IOException {
+        Files.writeString(study.resolve("alternatives/days.yaml"), """
+                signals:
+                  market:
+                    schedule: {"06:00": early, "09:00": pm, "15:00": late}
+                    days:
+                      fri: {"06:00": early, "09:00": pm, "14:00": late}
+                      sat sun: {"10:00": pm}
+                      2027-05-06: {"00:00": early}
+                    plans:
+                      early: {like: pm, offset: 20 s}
+                      late: {like: pm, offset: 40 s}
+                """);
+        assertThat(run("rehearse", study, "-a", "days", "--place", "market", "--day", "thu", "--from", "05:00", "--to", "48:00", "--csv"))
+                .isZero();
+        assertThat(plans()).containsExactly(
+                "thu 05:00 late", "thu 06:00 early", "thu 09:00 pm", "thu 15:00 late",
+                "fri 06:00 early", "fri 09:00 pm", "fri 14:00 late");
+        run("rehearse", study, "-a", "days", "--place", "market", "--day", "2027-05-05", "--from", "14:00", "--to", "30:00", "--csv");
+        assertThat(plans()).containsExactly("2027-05-05 14:00 pm", "2027-05-05 15:00 late", "2027-05-06 00:00 early");
+        assertThat(run("check", study, "-a", "days")).isZero();
+        assertThat(out + err).contains("warning: period 'pm' says no day");
+        assertThat(run("rehearse", study, "--place", "market", "--day", "xmas")).isEqualTo(Exit.USAGE);
+    }
+
+    /** Plans that began, to the minute: they do where a cycle ends. */
+    private List<String> plans() {
+        return out.lines()
+                .filter(l -> l.contains("plan "))
+                .map(l -> l.replaceAll("(\\d\\d:\\d\\d):.*plan (\\w+),.*", "$1 $2"))
+                .toList();
     }
 
     @Test

@@ -220,7 +220,7 @@ public final class RehearsalDrawing {
         g.setFont(Looks.plain(11));
         for (int i = 0; i < words.length; i++) {
             if (i < shows.length) {
-                drawBar(g, new Rehearsal.Change(0, 0, shows[i], ""), i >= 4, x, 18, 40, 12);
+                drawBar(g, new Rehearsal.Change(0, 0, shows[i], "", ""), i >= 4, x, 18, 40, 12);
             } else {
                 g.setColor(Looks.DEVICE);
                 g.fill(new Rectangle2D.Double(x, 45, 18, 4));

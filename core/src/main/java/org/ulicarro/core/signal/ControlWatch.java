@@ -32,8 +32,12 @@ public interface ControlWatch {
     /** A pre-emption begins or ends. */
     default void preemption(int tick, String id, boolean begins) {}
 
-    /** A stage begins, or is gone to. */
-    default void stage(int tick, String id) {}
+    /**
+     * A stage begins, or is gone to.
+     *
+     * @param because the rule that led to it, in words; empty for the first one
+     */
+    default void stage(int tick, String id, String because) {}
 
     /** A plan takes over. */
     default void plan(int tick, String id) {}

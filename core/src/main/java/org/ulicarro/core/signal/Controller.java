@@ -15,6 +15,11 @@ public interface Controller extends Stateful {
         return tick + 1;
     }
 
+    /** Why what it shows changed in the tick that was asked last, in words for who rehearses it; empty where its watch is told. */
+    default String because() {
+        return "";
+    }
+
     /** So many ticks have passed in which it was not asked. */
     default void rest(int ticks) {}
 }

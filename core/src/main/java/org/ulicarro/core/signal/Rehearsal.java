@@ -30,16 +30,18 @@ public final class Rehearsal {
     /**
      * A group shows something else.
      *
-     * @param because why, where the controller says so; else empty
+     * @param because why its green ended, in one word, where the controller says so; else empty
+     * @param place where in a cycle, or on the way to which stage, that was; else empty
      */
-    public record Change(int tick, int group, Aspect shows, String because) {}
+    public record Change(int tick, int group, Aspect shows, String because, String place) {}
 
     /**
      * Something that groups do not show.
      *
-     * @param who plan, priority or pre-emption
+     * @param who plan, stage, priority or pre-emption
+     * @param because why, where that is known; else empty
      */
-    public record Mark(int tick, String who, String what) {}
+    public record Mark(int tick, String who, String what, String because) {}
 
     private final SignalSystem signals;
     private final String place;
@@ -110,24 +112,24 @@ public final class Rehearsal {
 
             @Override
             public void priority(int tick, String id, boolean comes) {
-                marks.add(new Mark(tick, id, comes ? "comes" : "has gone"));
+                marks.add(new Mark(tick, id, comes ? "comes" : "has gone", ""));
                 heard.priority(tick, id, comes);
             }
 
             @Override
             public void preemption(int tick, String id, boolean begins) {
-                marks.add(new Mark(tick, id, begins ? "begins" : "ends"));
+                marks.add(new Mark(tick, id, begins ? "begins" : "ends", ""));
                 heard.preemption(tick, id, begins);
             }
 
             @Override
-            public void stage(int tick, String id) {
-                marks.add(new Mark(tick, "stage " + id, "begins"));
+            public void stage(int tick, String id, String because) {
+                marks.add(new Mark(tick, "stage " + id, "begins", because));
             }
 
             @Override
             public void plan(int tick, String id) {
-                marks.add(new Mark(tick, "plan " + id, "begins"));
+                marks.add(new Mark(tick, "plan " + id, "begins", ""));
                 heard.plan(tick, id);
             }
         };
@@ -147,7 +149,8 @@ public final class Rehearsal {
                 Aspect now = aspects.of(g);
                 if (now != before[g]) {
                     String id = signals.groups().get(g).id();
-                    changes.add(new Change(tick, g, now, now == Aspect.YELLOW ? reasons.getOrDefault(id, "") : ""));
+                    changes.add(new Change(tick, g, now, now == Aspect.YELLOW ? reasons.getOrDefault(id, "") : "",
+                            controller.because()));
                     before[g] = now;
                 }
             }

@@ -55,11 +55,11 @@ final class WatchRelay implements ControlWatch {
     }
 
     @Override
-    public void stage(int tick, String id) {
+    public void stage(int tick, String id, String because) {
         if (isSilent) {
             return;
         }
-        to.stage(tick, id);
+        to.stage(tick, id, because);
     }
 
     @Override

@@ -163,7 +163,16 @@ final class ExternalController implements Controller, AsksProgram {
     }
 
     @Override
+    public String because() {
+        return fell ? fallback.because() : "as it was asked for outside";
+    }
+
+    /** @throws UnsupportedOperationException while a program outside decides: what that one has in mind is not known here */
+    @Override
     public void save(DataOutput out) throws IOException {
+        if (line != null && !fell) {
+            throw new UnsupportedOperationException("a program outside decides there, whose state is not known here");
+        }
         out.writeBoolean(fell);
         out.writeInt(number);
         out.writeInt(sinceAsked);

@@ -4,6 +4,8 @@ import java.io.DataInput;
 import java.io.DataOutput;
 import java.io.IOException;
 import java.util.List;
+import java.util.Locale;
+import org.ulicarro.core.base.Clock;
 import org.ulicarro.core.signal.Aspect;
 import org.ulicarro.core.signal.Aspects;
 import org.ulicarro.core.signal.ControlWatch;
@@ -41,6 +43,7 @@ final class FixedTime implements Controller {
     private int zero; // tick at which this cycle began
     private int change; // by how much it is longer than the program's
     private int[] order; // ticks of the program, as this cycle shows them
+    private int second; // tick of the program that is shown
     private boolean takesOver; // what is shown is not yet what the program says
 
     FixedTime(Setup setup, ControlWatch watch) {
@@ -61,7 +64,7 @@ final class FixedTime implements Controller {
     public void advance(int tick, DetectorBoard detectors, Aspects aspects) {
         moveOn(tick);
         Aspect[][] shown = setup.programs().get(current).shown();
-        int second = order[tick - zero];
+        second = order[tick - zero];
         for (int g = 0; g < shown.length; g++) {
             wanted[g] = shown[g][second].ordinal();
             if (!takesOver) {
@@ -72,6 +75,13 @@ final class FixedTime implements Controller {
             takesOver = !guard.approach(wanted);
         }
         guard.show(tick, aspects);
+    }
+
+    @Override
+    public String because() {
+        String at = String.format(Locale.ROOT, "second %.1f", Clock.seconds(second)).replace(".0", "");
+        String length = String.format(Locale.ROOT, " of %.1f", Clock.seconds(order.length)).replace(".0", "");
+        return at + length + (takesOver ? ", " + program().id() + " takes over" : change != 0 ? ", into step" : "");
     }
 
     @Override

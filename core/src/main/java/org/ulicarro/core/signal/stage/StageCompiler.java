@@ -263,7 +263,22 @@ public final class StageCompiler {
                 sets(rule.changes()),
                 ways,
                 ExprText.of(rule.condition()),
-                parts(rule));
+                parts(rule),
+                alternatives(rule.condition()));
+    }
+
+    private List<StageProgram.Part> alternatives(Expr condition) {
+        List<StageProgram.Part> all = new ArrayList<>();
+        if (condition instanceof Expr.Binary binary && binary.op().equals("or")) {
+            all.addAll(alternatives(binary.left()));
+            all.addAll(alternatives(binary.right()));
+            return all;
+        }
+        StageTerms.Typed typed = terms.typed(condition); // what is wrong with it is told once only
+        if (typed != null) {
+            all.add(new StageProgram.Part(ExprText.of(condition), typed.type(), typed.term()));
+        }
+        return all;
     }
 
     private List<StageProgram.Part> parts(Rule rule) {

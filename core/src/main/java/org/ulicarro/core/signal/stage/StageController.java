@@ -40,6 +40,7 @@ final class StageController implements Controller, StageState {
     private int lasted; // ticks of it
     private int now; // tick of the day
     private boolean begun;
+    private StageProgram.Rule deciding; // rule that was asked for a way last
 
     StageController(StageProgram program, Guard.Group[] groups, int firstGroup, ControlWatch watch) {
         this.program = program;
@@ -63,7 +64,7 @@ final class StageController implements Controller, StageState {
         now = tick;
         if (!begun) {
             begun = true;
-            watch.stage(tick, current().id());
+            watch.stage(tick, current().id(), "");
         }
         read(board);
         for (int v = 0; v < variables.length; v++) {
@@ -71,17 +72,35 @@ final class StageController implements Controller, StageState {
         }
         lasted += going ? 0 : 1;
         int to = decide(program.always());
+        StageProgram.Rule leads = deciding;
         int then = decide(current().rules());
+        leads = to >= 0 ? leads : deciding;
         to = to >= 0 ? to : then;
         if (to >= 0 && to != stage && !going && lasted >= current().min()) {
+            String because = words(leads);
             change(current().leaving());
             stage = to;
             going = true;
             lasted = 0;
             Arrays.fill(passed, 0);
-            watch.stage(tick, current().id());
+            watch.stage(tick, current().id(), because);
         }
         show(tick, aspects);
+    }
+
+    @Override
+    public String because() {
+        return "to " + current().id();
+    }
+
+    /** A rule that holds, with the first of its alternatives that does. */
+    private String words(StageProgram.Rule rule) {
+        return "line " + rule.line() + ": "
+                + rule.alternatives().stream()
+                        .filter(a -> a.term().of(this) != 0)
+                        .findFirst()
+                        .map(StageProgram.Part::text)
+                        .orElse(rule.text());
     }
 
     private StageProgram.Stage current() {
@@ -115,7 +134,10 @@ final class StageController implements Controller, StageState {
             StageProgram.Rule rule = rules.get(i);
             if (rule.condition().of(this) != 0) {
                 change(rule.sets());
-                to = to >= 0 ? to : way(rule.ways());
+                if (to < 0) {
+                    to = way(rule.ways());
+                    deciding = rule;
+                }
             }
         }
         return to;

@@ -47,8 +47,16 @@ record StageProgram(
      * @param ways stages to go to, and when; the first that applies
      * @param text of the condition
      * @param parts what the condition asks
+     * @param alternatives of the condition, of which one is enough
      */
-    record Rule(int line, Term condition, List<Set> sets, List<Way> ways, String text, List<Part> parts) {}
+    record Rule(
+            int line,
+            Term condition,
+            List<Set> sets,
+            List<Way> ways,
+            String text,
+            List<Part> parts,
+            List<Part> alternatives) {}
 
     /** Something that a condition asks, to tell why it did or did not hold. */
     record Part(String text, StageTerms.Type type, Term term) {}
