@@ -106,7 +106,7 @@ public final class Foot {
             greens.put("V", List.of(new CycleRange(0, cycle - walk - 20)));
             if (!withoutGroup) {
                 double from = walkFrom >= 0 ? walkFrom : cycle - walk - 14;
-                groups.put("W", new Group(null, null, List.of("r"), 5, 12.0, 3, 0, 5));
+                groups.put("W", new Group(null, null, null, List.of("r"), 5, 12.0, 3, 0, 5));
                 greens.put("W", List.of(new CycleRange(from, from + walk)));
             }
             signals = Map.of("middle", FixedControl.of(groups, Map.of("p", FixedControl.Plan.of(cycle, 0.0, greens))));

@@ -179,7 +179,7 @@ public final class RandomJunction {
         }
         if (!people.isEmpty()) {
             double clear = StrictMath.ceil(longest / 1.2);
-            groups.put("people", new Group(null, null, people, 5, clear, 3, 0, 5));
+            groups.put("people", new Group(null, null, null, people, 5, clear, 3, 0, 5));
             greens.put("people", List.of(new CycleRange(at, at + 8)));
             at += 8 + clear + 1;
         }

@@ -18,6 +18,7 @@ public final class Served {
     private final Map<Integer, Integer> groupOfLane =
             new TreeMap<>(); // lane before a line with a signal of its own -> its group
     private final boolean[] yields; // movement -> whether it goes in gaps during its own green
+    private final boolean[] byRight; // movement -> whether nobody walks while it turns
 
     Served(Network network) {
         this.network = network;
@@ -25,6 +26,7 @@ public final class Served {
         groupOf = new int[n];
         hostOf = new int[n];
         yields = new boolean[n];
+        byRight = new boolean[n];
         Arrays.fill(groupOf, SignalSystem.NO_GROUP);
         Arrays.fill(hostOf, SignalSystem.NO_GROUP);
     }
@@ -85,6 +87,16 @@ public final class Served {
         groupOf[movement] = inGaps ? groupOf[movement] : group;
         yields[movement] = false;
         return true;
+    }
+
+    /** A movement turns by right: nobody walks meanwhile on the crossing that it turns over. */
+    void protect(int movement) {
+        byRight[movement] = true;
+    }
+
+    /** Whether a movement turns by right during a group's green. */
+    boolean isProtectedIn(int group, int movement) {
+        return byRight[movement] && groupOf[movement] == group;
     }
 
     public boolean serves(int group, int movement) {

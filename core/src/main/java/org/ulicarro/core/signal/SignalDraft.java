@@ -193,6 +193,14 @@ public final class SignalDraft {
                 faults.add(SignalFault.YIELDS_UNSERVED.at(here + "/yields/" + inGaps.indexOf(m), m.name(), id));
             }
         }
+        for (int i = 0; i < group.byRight().size(); i++) {
+            Movement movement = find(junction, group.byRight().get(i), here + "/protected/" + i);
+            if (movement != null && (!all.contains(movement) || inGaps.contains(movement))) {
+                faults.add(SignalFault.PROTECTED_UNSERVED.at(here + "/protected/" + i, movement.name(), id));
+            } else if (movement != null) {
+                served.protect(movement.index());
+            }
+        }
         if (!(group.yellow() >= 0 && group.yellow() <= 10) || !(group.red() >= 0 && group.red() <= 30)) {
             faults.add(SignalFault.CLEARANCE_BOUNDS.at(here));
         }

@@ -15,6 +15,7 @@ public enum SignalFault implements Fault.Kind {
     LEG_STOPS(Fault.Severity.ERROR, "%s comes from a leg that stops ('minor' at the place), so it has no signal"),
     SERVED_TWICE(Fault.Severity.ERROR, "movement %s is served by group '%s' already"),
     YIELDS_UNSERVED(Fault.Severity.ERROR, "movement %s is not served by group '%s'"),
+    PROTECTED_UNSERVED(Fault.Severity.ERROR, "group '%2$s' does not serve %1$s by right, so it cannot be protected there"),
     CLEARANCE_BOUNDS(Fault.Severity.ERROR, "yellow must be 0 s to 10 s and red 0 s to 30 s"),
     MOVEMENT_UNSERVED(
             Fault.Severity.ERROR,

@@ -9,6 +9,7 @@ import org.ulicarro.core.study.SignalController.Group;
  *
  * @param serves movements with green
  * @param yields those of them that go in gaps
+ * @param byRight those of them that turn by right
  * @param crosses crossings whose people it lets go
  * @param walk shortest walk
  * @param clear how long people have after it; null for the whole crossing
@@ -37,6 +38,10 @@ public record PhaseInput(
 
         @About("Those of them that go in gaps (permissive).")
         List<String> yields,
+
+        @Key("protected")
+        @About("Turns that go by right: nobody may walk meanwhile on the crossing that they turn over, [NBR].")
+        List<String> byRight,
 
         @About("Crossings whose people it lets go beside them, by road, [pier].")
         List<String> crosses,
@@ -165,6 +170,7 @@ public record PhaseInput(
     public PhaseInput {
         serves = serves == null ? List.of() : List.copyOf(serves);
         yields = yields == null ? List.of() : List.copyOf(yields);
+        byRight = byRight == null ? List.of() : List.copyOf(byRight);
         crosses = crosses == null ? List.of() : List.copyOf(crosses);
         recall = recall == null ? List.of() : List.copyOf(recall);
     }
@@ -179,7 +185,7 @@ public record PhaseInput(
             double yellow,
             double red) {
         return new PhaseInput(
-                serves, yields, null, 7, null, 0, minGreen, maxGreen, passage, yellow, red, null, true, false, false,
+                serves, yields, null, null, 7, null, 0, minGreen, maxGreen, passage, yellow, red, null, true, false, false,
                 false, false, 2, null, null, null, null, 0);
     }
 
@@ -188,6 +194,7 @@ public record PhaseInput(
         return new PhaseInput(
                 serves,
                 yields,
+                byRight,
                 crosses,
                 walk,
                 clear,
@@ -213,11 +220,11 @@ public record PhaseInput(
 
     /** Its vehicles as a signal group; null where it serves none. */
     public Group vehicles() {
-        return serves.isEmpty() ? null : new Group(serves, yields, null, 0, null, yellow, red, minGreen);
+        return serves.isEmpty() ? null : new Group(serves, yields, byRight, null, 0, null, yellow, red, minGreen);
     }
 
     /** Its people as one; null where it lets none go. */
     public Group people() {
-        return crosses.isEmpty() ? null : new Group(null, null, crosses, walk, clear, yellow, red, minGreen);
+        return crosses.isEmpty() ? null : new Group(null, null, null, crosses, walk, clear, yellow, red, minGreen);
     }
 }

@@ -132,6 +132,7 @@ public sealed interface SignalController
      *
      * @param serves movements with green when the group has green
      * @param yields those of them that go in gaps while a conflicting movement has green too
+     * @param byRight those of them that turn by right: nobody walks meanwhile on the crossing that they turn over
      * @param crosses crossings of its legs whose people it lets go, by road; with a refuge also one half, {@code pier.near}
      * @param walk shortest walk (s)
      * @param clear how long people have to finish after walk (s)
@@ -145,6 +146,10 @@ public sealed interface SignalController
 
             @About("Those of them that go in gaps (permissive).")
             List<String> yields,
+
+            @Key("protected")
+            @About("Turns that go by right: nobody may walk meanwhile on the crossing that they turn over, [NBR].")
+            List<String> byRight,
 
             @About("People let go instead: crossings of the legs of its place, by road, [pier].")
             List<String> crosses,
@@ -168,12 +173,13 @@ public sealed interface SignalController
         public Group {
             serves = serves == null ? List.of() : List.copyOf(serves);
             yields = yields == null ? List.of() : List.copyOf(yields);
+            byRight = byRight == null ? List.of() : List.copyOf(byRight);
             crosses = crosses == null ? List.of() : List.copyOf(crosses);
         }
 
         /** A group for vehicles. */
         public static Group of(List<String> serves, List<String> yields, double yellow, double red, double minGreen) {
-            return new Group(serves, yields, null, 5, null, yellow, red, minGreen);
+            return new Group(serves, yields, null, null, 5, null, yellow, red, minGreen);
         }
 
         /** Whether it is people whom it lets go. */
