@@ -108,11 +108,19 @@ class TimeCommandTest extends InProcess {
         Path stages = temp.resolve("stages.svg");
         assertThat(run("draw", study, "--place", "market", "--plan", "-o", stages))
                 .isZero();
-        assertThat(Files.readString(stages)).contains("stage 2: 45 s to 80 s", "second of the cycle");
+        assertThat(Files.readString(stages)).contains("stage 2: 45 s to 80 s", "second of the plan's cycle");
         Path phases = temp.resolve("phases.svg");
         assertThat(run("draw", study, "-a", "actuated", "--place", "market", "--plan", "-o", phases))
                 .isZero();
-        assertThat(Files.readString(phases)).contains("phase 5: green 5 s to 20 s");
+        assertThat(Files.readString(phases)).contains("phase 5: green 5 s to 20 s", ">2 people<", ">lead by 4 s<");
+        Files.writeString(study.resolve("alternatives/turned.yaml"), """
+                signals:
+                  market:
+                    plans:
+                      pm: {greens: {EB: [20-60], WB: [20-60], NB: [65-15], SB: [65-15], WP: [20-48], WQ: [65-77]}}
+                """);
+        run("draw", study, "-a", "turned", "--place", "market", "--plan", "-o", stages);
+        assertThat(Files.readString(stages)).contains("stage 1: 20 s to 65 s", "stage 2: 65 s to 20 s");
         assertThat(run("draw", study, "--plan", "-o", stages)).isEqualTo(2);
     }
 

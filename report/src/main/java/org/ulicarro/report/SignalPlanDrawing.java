@@ -1,7 +1,6 @@
 package org.ulicarro.report;
 
 import java.awt.BasicStroke;
-import java.awt.Color;
 import java.awt.Graphics2D;
 import java.awt.geom.Line2D;
 import java.awt.geom.Rectangle2D;
@@ -20,20 +19,16 @@ import org.ulicarro.core.signal.SpanOrder.Span;
  */
 public final class SignalPlanDrawing {
 
-    private static final Color GREEN = new Color(0x2F7D54);
-    private static final Color YELLOW = new Color(0xE0A526);
-    private static final Color WALK = new Color(0x35618A);
     private static final double MARGIN = 36;
     private static final double TOP = 76;
     private static final double GAP = 14;
     private static final double CAPTION = 22;
-    private static final double BAR = 30;
-    private static final double LABEL = 110;
 
     private final Model model;
     private final String place;
     private final SpanOrder order;
     private final MovementPanel panel;
+    private final PlanBars bars;
     private final List<List<Tile>> rows = new ArrayList<>(); // of panels
 
     /** A panel: who has green, and where it stands between barriers. */
@@ -45,6 +40,7 @@ public final class SignalPlanDrawing {
         this.place = place;
         order = model.signals().orderAt(place);
         panel = new MovementPanel(model, place);
+        bars = new PlanBars(order);
         if (order.actuated()) {
             addRings();
         } else {
@@ -61,10 +57,17 @@ public final class SignalPlanDrawing {
             order.spans().stream()
                     .filter(s -> s.from() <= stage && s.to() > stage)
                     .forEach(s -> groups.add(s.group()));
-            String caption = String.format(Locale.ROOT, "stage %d: %.0f s to %.0f s", p + 1, times[p], times[p + 1]);
+            String caption = String.format(
+                    Locale.ROOT, "stage %d: %.0f s to %.0f s", p + 1, second(times[p]), second(times[p + 1]));
             row.add(new Tile(caption, groups, p, p > 0));
         }
         rows.add(row);
+    }
+
+    /** Of the plan's cycle; its end is not its beginning. */
+    private double second(double time) {
+        double at = (time + order.zero()) % order.cycle();
+        return at == 0 && time > 0 ? order.cycle() : at;
     }
 
     /** Phases of a ring follow each other from barrier to barrier; those of the next ring stand beneath. */
@@ -146,7 +149,7 @@ public final class SignalPlanDrawing {
     /** The height that it needs. */
     public int height(int width) {
         double panels = rows.size() * (tile(width) + CAPTION + GAP);
-        return (int) (TOP + panels + 30 + order.spans().size() * BAR + 50);
+        return (int) (TOP + panels + 30 + bars.height() + 50);
     }
 
     /** Draws from the upper left corner. */
@@ -183,86 +186,6 @@ public final class SignalPlanDrawing {
                 }
             }
         }
-        drawBars(g, width, TOP + rows.size() * (size + CAPTION + GAP) + 24);
-    }
-
-    private void drawBars(Graphics2D g, int width, double top) {
-        boolean free = Double.isNaN(order.cycle());
-        double longest =
-                free ? order.spans().stream().mapToDouble(Span::most).max().orElse(60) : order.cycle();
-        double step = longest <= 60 ? 5 : 10;
-        double bottom = top + order.spans().size() * BAR;
-        g.setStroke(new BasicStroke(1));
-        for (double t = 0; t <= longest + 1e-9; t += step) {
-            double at = x(t, longest, width);
-            g.setColor(new Color(0xE4E1D8));
-            g.draw(new Line2D.Double(at, top, at, bottom));
-            g.setColor(Looks.FAINT_INK);
-            g.setFont(Looks.plain(11));
-            String text = String.format(Locale.ROOT, "%.0f", t);
-            g.drawString(text, (float) (at - g.getFontMetrics().stringWidth(text) / 2.0), (float) bottom + 16);
-        }
-        g.drawString(
-                free ? "green (s): filled to the shortest, framed to the longest" : "second of the cycle",
-                (float) (MARGIN + LABEL),
-                (float) bottom + 34);
-        double[] times = free ? null : order.times();
-        for (int i = 0; i < order.spans().size(); i++) {
-            Span span = order.spans().get(i);
-            double y = top + i * BAR + 6;
-            g.setColor(Looks.INK);
-            g.setFont(Looks.bold(12));
-            g.drawString(span.id(), (float) MARGIN, (float) y + 14);
-            if (free) {
-                drawRange(g, span, longest, width, y);
-            } else {
-                drawSplit(g, span, times, width, y);
-            }
-        }
-    }
-
-    private static double x(double second, double longest, int width) {
-        return MARGIN + LABEL + (width - 2 * MARGIN - LABEL) * second / longest;
-    }
-
-    private static void drawRange(Graphics2D g, Span span, double longest, int width, double y) {
-        double from = x(0, longest, width);
-        g.setColor(span.forPeople() ? WALK : GREEN);
-        g.fill(new Rectangle2D.Double(from, y, x(span.least(), longest, width) - from, 18));
-        g.setStroke(new BasicStroke(1.2f));
-        g.draw(new Rectangle2D.Double(from, y, x(span.most(), longest, width) - from, 18));
-    }
-
-    private void drawSplit(Graphics2D g, Span span, double[] times, int width, double y) {
-        double begins = times[span.from()] + span.late() + (span.forPeople() ? 0 : span.lead());
-        double ends = begins + span.green() - (span.forPeople() ? 0 : span.lead());
-        g.setColor(Looks.WARN);
-        g.fill(new Rectangle2D.Double(
-                x(0, order.cycle(), width),
-                y + 8,
-                x(order.cycle(), order.cycle(), width) - x(0, order.cycle(), width),
-                2));
-        bar(g, span.forPeople() ? WALK : GREEN, begins, ends, y, 18, width);
-        bar(g, span.forPeople() ? WALK : YELLOW, ends, ends + span.yellow(), y + 5, 8, width);
-        g.setColor(Color.WHITE);
-        g.setFont(Looks.bold(11));
-        String text = String.format(Locale.ROOT, "%.0f s", ends - begins);
-        double room = x(ends, order.cycle(), width) - x(begins, order.cycle(), width);
-        double wide = g.getFontMetrics().stringWidth(text);
-        if (room > wide + 4) {
-            g.drawString(text, (float) (x(begins, order.cycle(), width) + room / 2 - wide / 2), (float) y + 13);
-        }
-    }
-
-    /** A bar that goes on at the left edge where it passes the end of the cycle. */
-    private void bar(Graphics2D g, Color color, double from, double to, double y, double high, int width) {
-        double cycle = order.cycle();
-        g.setColor(color);
-        double start = x(Math.min(from, cycle), cycle, width);
-        g.fill(new Rectangle2D.Double(start, y, x(Math.min(to, cycle), cycle, width) - start, high));
-        if (to > cycle) {
-            double again = x(Math.max(0, from - cycle), cycle, width);
-            g.fill(new Rectangle2D.Double(again, y, x(to - cycle, cycle, width) - again, high));
-        }
+        bars.draw(g, width, TOP + rows.size() * (size + CAPTION + GAP) + 24);
     }
 }

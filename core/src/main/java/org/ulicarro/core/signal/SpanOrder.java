@@ -1,5 +1,7 @@
 package org.ulicarro.core.signal;
 
+import java.util.ArrayList;
+import java.util.Comparator;
 import java.util.List;
 
 /**
@@ -11,10 +13,17 @@ import java.util.List;
  * @param spans greens with what follows them
  * @param overlaps groups that have green with several spans
  * @param cycle seconds; NaN in a plan without a cycle
+ * @param zero second of the plan's own cycle at the first point; 0 in a plan without a cycle
  * @param actuated whether greens are as long as traffic asks for, up to what is given
  */
 public record SpanOrder(
-        String plan, int points, List<Span> spans, List<Over> overlaps, double cycle, boolean actuated) {
+        String plan, int points, List<Span> spans, List<Over> overlaps, double cycle, double zero, boolean actuated) {
+
+    /** One whose cycle begins with its first point. */
+    public SpanOrder(
+            String plan, int points, List<Span> spans, List<Over> overlaps, double cycle, boolean actuated) {
+        this(plan, points, spans, overlaps, cycle, 0, actuated);
+    }
 
     /**
      * A green and what follows it. Seconds.
@@ -28,6 +37,8 @@ public record SpanOrder(
      * @param late how much after its first point it begins
      * @param yellow after green; time to finish of people
      * @param people green that people beside it need, from when the span begins; 0 for none
+     * @param walk how much of that is walk
+     * @param finish how long they have to finish after it, in part perhaps while vehicles clear
      * @param lead how much later than people the vehicles start
      * @param green as the plan has it; NaN where it does not say
      * @param most longest green of an actuated phase; NaN for none
@@ -43,6 +54,8 @@ public record SpanOrder(
             double late,
             double yellow,
             double people,
+            double walk,
+            double finish,
             double lead,
             double green,
             double most) {}
@@ -70,6 +83,47 @@ public record SpanOrder(
      *
      * @param spans places in the list of spans, in the order of green
      * @param lost yellow and red after the last of them (s)
+     * @param yellow how much of that is yellow (s)
+     * @param late how much later than its spans it begins (s)
+     * @param trail how much longer than the last of them it lasts (s)
      */
-    public record Over(String id, int group, List<Integer> spans, double lost) {}
+    public record Over(
+            String id, int group, List<Integer> spans, double lost, double yellow, double late, double trail) {}
+
+    /**
+     * Greens of an overlap with the greens that spans have, through the clearance from one to the next (s from the first point; an end may
+     * lie beyond the cycle).
+     */
+    public List<double[]> greensOf(Over over) {
+        double[] times = times();
+        List<double[]> greens = new ArrayList<>();
+        for (int i : over.spans()) {
+            Span span = spans.get(i);
+            boolean goesOn = over.spans().stream().anyMatch(j -> follows(spans.get(j), span));
+            double begins = times[span.from()] + span.lead() + over.late();
+            double ends = goesOn ? times[span.to()] : times[span.to()] - span.lost() + over.trail();
+            greens.add(new double[] {begins, ends});
+        }
+        greens.sort(Comparator.comparingDouble(g -> g[0]));
+        for (int i = 0; i + 1 < greens.size(); ) { // those that touch are one; those over the end of the cycle, too
+            double[] one = greens.get(i);
+            double[] next = greens.get(i + 1);
+            if (next[0] <= one[1] + over.late() + 1e-9) {
+                one[1] = Math.max(one[1], next[1]);
+                greens.remove(i + 1);
+            } else {
+                i++;
+            }
+        }
+        double[] last = greens.isEmpty() ? null : greens.get(greens.size() - 1);
+        if (greens.size() > 1 && last[1] >= cycle - 1e-9 && greens.get(0)[0] <= over.late() + 1e-9) {
+            last[1] = cycle + greens.remove(0)[1];
+        }
+        return greens;
+    }
+
+    private boolean follows(Span next, Span span) {
+        boolean adjoins = next.from() % (points - 1) == span.to() % (points - 1);
+        return adjoins && next.lead() == 0; // people who lead hold it back
+    }
 }

@@ -19,7 +19,7 @@ class PlaceTimingTest {
     /** A green with 4 s of yellow and red, a minimum of 5 s, and a lane group with a flow ratio. */
     private void span(String id, int from, int to, double ratio) {
         int group = spans.size();
-        spans.add(new Span(id, group, false, from, to, 5, 4, 0, 3, 0, 0, Double.NaN, 40));
+        spans.add(new Span(id, group, false, from, to, 5, 4, 0, 3, 0, 0, 0, 0, Double.NaN, 40));
         groups.add(new LaneGroup(List.of(), 1, group, ratio * 1800, 1800));
     }
 
@@ -73,7 +73,7 @@ class PlaceTimingTest {
     @DisplayName("People bind: walk and clearance of 25 s beside a green that needs little")
     void peopleBind() {
         span("EW", 0, 1, 0.2);
-        spans.add(new Span("NS", 1, false, 1, 2, 5, 4, 0, 3, 25, 0, Double.NaN, 40));
+        spans.add(new Span("NS", 1, false, 1, 2, 5, 4, 0, 3, 25, 0, 0, 0, Double.NaN, 40));
         groups.add(new LaneGroup(List.of(), 1, 1, 90, 1800));
         PlaceTiming timing = timing(3);
         assertThat(timing.cycles(0.9, 600).minGreens()).isEqualTo(18);
@@ -115,7 +115,7 @@ class PlaceTimingTest {
             "People bind one green and the volume another: each alone fits into 38 and 29 s, both together take 51 s")
     void allTogether() {
         span("EW", 0, 1, 0.4);
-        spans.add(new Span("NS", 1, false, 1, 2, 5, 4, 0, 3, 20, 0, Double.NaN, 40));
+        spans.add(new Span("NS", 1, false, 1, 2, 5, 4, 0, 3, 20, 0, 0, 0, Double.NaN, 40));
         groups.add(new LaneGroup(List.of(), 1, 1, 90, 1800));
         PlaceTiming timing = timing(3);
         // 24 s for people; 0.4 C / 0.9 + 4 in whole seconds for the others: at 51 s 22.7 + 4, 27 s; at 50 s 27 s do not
@@ -174,9 +174,9 @@ class PlaceTimingTest {
                 4,
                 spans,
                 List.of(
-                        new SpanOrder.Over("A", 7, List.of(0, 1), 5),
-                        new SpanOrder.Over("B", 8, List.of(0, 2), 5),
-                        new SpanOrder.Over("C", 9, List.of(0, 1, 2), 5)),
+                        new SpanOrder.Over("A", 7, List.of(0, 1), 5, 3, 0, 0),
+                        new SpanOrder.Over("B", 8, List.of(0, 2), 5, 3, 0, 0),
+                        new SpanOrder.Over("C", 9, List.of(0, 1, 2), 5, 3, 0, 0)),
                 60,
                 true);
         Timed timed = new Timed(60, new double[] {20, 10, 18}, new double[] {0, 24, 38, 60}, 1, List.of());

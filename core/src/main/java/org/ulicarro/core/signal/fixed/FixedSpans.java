@@ -69,10 +69,12 @@ final class FixedSpans {
                     green.yellow,
                     0,
                     0,
+                    0,
+                    0,
                     green.seconds,
                     Double.NaN));
         }
-        return new SpanOrder(plan, at.size(), spans, List.of(), cycle, false);
+        return new SpanOrder(plan, at.size(), spans, List.of(), cycle, cut, false);
     }
 
     private static double mod(double value, double cycle) {

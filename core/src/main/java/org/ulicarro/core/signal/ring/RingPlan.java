@@ -19,6 +19,7 @@ public record RingPlan(String id, List<Phase> phases, int[][][] rings, Coordinat
      *
      * @param cycle its length (ticks)
      * @param offset tick of the day, modulo the cycle, at which the first coordinated green gives way: the zero of the cycle's clock
+     * @param named tick of the day, modulo the cycle, of the moment that the plan's offset is of
      * @param coordinated of each phase, whether it is coordinated
      * @param splits green, yellow and red of each phase together (ticks)
      * @param floating whether a phase has its own split only, so that what others leave goes to the coordinated ones
@@ -30,6 +31,7 @@ public record RingPlan(String id, List<Phase> phases, int[][][] rings, Coordinat
     public record Coordination(
             int cycle,
             int offset,
+            int named,
             boolean[] coordinated,
             int[] splits,
             boolean floating,

@@ -241,6 +241,7 @@ final class RingPlans {
         RingPlan.Coordination coordination = new RingPlan.Coordination(
                 Clock.ticks(plan.cycle()),
                 Splits.zero(order.phases(), rings, coordinated, splits, offset, moment),
+                offset,
                 coordinated,
                 splits,
                 plan.forceOff() == ActuatedControl.ForceOff.FLOATING,

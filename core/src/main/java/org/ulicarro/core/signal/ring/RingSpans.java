@@ -48,12 +48,33 @@ final class RingSpans {
                                 .sorted()
                                 .boxed()
                                 .toList(),
-                        Clock.seconds(o.yellow() + o.red())))
+                        Clock.seconds(o.yellow() + o.red()),
+                        Clock.seconds(o.yellow()),
+                        Clock.seconds(o.lateStart()),
+                        Clock.seconds(o.trail())))
                 .toList();
         double cycle = plan.coordination() == null
                 ? Double.NaN
                 : Clock.seconds(plan.coordination().cycle());
-        return new SpanOrder(plan.id(), points, spans, overs, cycle, true);
+        SpanOrder order = new SpanOrder(plan.id(), points, spans, overs, cycle, true);
+        return plan.coordination() == null
+                ? order
+                : new SpanOrder(plan.id(), points, spans, overs, cycle, zero(plan, order, spanOf), true);
+    }
+
+    /** Second of the plan's cycle at the first point: both its clock and its points are known at the start of a coordinated split. */
+    private static double zero(RingPlan plan, SpanOrder order, int[] spanOf) {
+        RingPlan.Coordination c = plan.coordination();
+        Splits.Points points = Splits.points(plan.phases(), plan.rings(), c.coordinated(), c.splits());
+        for (int p = 0; p < c.coordinated().length; p++) {
+            if (c.coordinated()[p]) {
+                int named = c.named() - c.offset(); // on the clock
+                double at = order.times()[order.spans().get(spanOf[p]).from()];
+                double zero = (Clock.seconds(points.start()[p] - named) - at) % order.cycle();
+                return zero < 0 ? zero + order.cycle() : zero;
+            }
+        }
+        return 0;
     }
 
     private static SpanOrder.Span span(Phase phase, int from, int to, int[] splits, int p) {
@@ -71,6 +92,8 @@ final class RingSpans {
                 0,
                 Clock.seconds(only ? phase.clear() : phase.yellow()),
                 people ? Clock.seconds(phase.peopleNeed()) : 0,
+                people ? Clock.seconds(phase.walk()) : 0,
+                people ? Clock.seconds(phase.clear()) : 0,
                 people ? Clock.seconds(phase.walkLead()) : 0,
                 splits == null ? Double.NaN : Clock.seconds(splits[p]) - lost,
                 Clock.seconds(phase.maxGreen()));

@@ -329,6 +329,7 @@ class RingSafetyTest {
         return new RingPlan.Coordination(
                 cycle,
                 between(0, cycle - 1),
+                0,
                 coordinated,
                 splits,
                 random() < 0.5,

@@ -14,6 +14,7 @@ import org.ulicarro.core.signal.ControlWatch;
 import org.ulicarro.core.signal.DetectorBoard;
 import org.ulicarro.core.signal.Ended;
 import org.ulicarro.core.signal.Schedule;
+import org.ulicarro.core.signal.SpanOrder;
 import org.ulicarro.core.signal.Transition;
 
 /**
@@ -252,6 +253,7 @@ final class RingScene {
         return new RingPlan.Coordination(
                 ticks(words, "cycle", 0),
                 offset,
+                ticks(words, "offset", 0),
                 coordinated,
                 ticks,
                 words.contains("floating"),
@@ -259,6 +261,11 @@ final class RingScene {
                 words.contains("maxima"),
                 words.contains("walk-over-split"),
                 new Transition(way, 0.2));
+    }
+
+    /** The order of greens of its first plan. */
+    SpanOrder order() {
+        return RingSpans.of(plans.get(0), overlaps);
     }
 
     /** Runs a scene, and compares what comes of it line by line. */
