@@ -131,7 +131,7 @@ public final class Foot {
                         Map.of(VehicleType.CAR, 0.9, VehicleType.TRUCK, 0.1),
                         null,
                         flows,
-                        new Walking(null, compliance)),
+                        new Walking(null, compliance, null, null)),
                 signals,
                 null,
                 null);

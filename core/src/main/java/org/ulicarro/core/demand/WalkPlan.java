@@ -27,7 +27,7 @@ final class WalkPlan {
 
     private record Flow(int crossing, String id, WalkerFlow flow) {}
 
-    private record One(double time, int crossing, boolean there, double speed, double aside, boolean complies) {}
+    private record One(double time, int crossing, boolean there, double speed, double aside, boolean complies, double pressesAfter) {}
 
     private final List<Flow> flows = new ArrayList<>();
     private final Walking walking;
@@ -58,6 +58,10 @@ final class WalkPlan {
         if (!(compliance >= 0 && compliance <= 1)) {
             faults.add(DemandFault.SHARE_OF_PEOPLE.at("/demand/walking/compliance"));
         }
+        double pressing = demand.walking().pressing();
+        if (!(pressing >= 0 && pressing <= 1)) {
+            faults.add(DemandFault.SHARE_OF_PEOPLE.at("/demand/walking/pressing"));
+        }
         return plan;
     }
 
@@ -70,7 +74,7 @@ final class WalkPlan {
         all.sort(Comparator.comparingDouble(One::time).thenComparingInt(One::crossing));
         int n = all.size();
         Walks walks =
-                new Walks(new double[n], new int[n], new boolean[n], new double[n], new double[n], new boolean[n]);
+                new Walks(new double[n], new int[n], new boolean[n], new double[n], new double[n], new boolean[n], new double[n]);
         for (int i = 0; i < n; i++) {
             One one = all.get(i);
             walks.time()[i] = one.time();
@@ -79,6 +83,7 @@ final class WalkPlan {
             walks.speed()[i] = one.speed();
             walks.aside()[i] = one.aside();
             walks.complies()[i] = one.complies();
+            walks.pressesAfter()[i] = one.pressesAfter();
         }
         return walks;
     }
@@ -106,7 +111,8 @@ final class WalkPlan {
                         there,
                         Math.max(LEAST_SPEED, speed),
                         2 * Draws.uniform(key, 2) - 1,
-                        Draws.uniform(key, 3) < walking.compliance()));
+                        Draws.uniform(key, 3) < walking.compliance(),
+                        Draws.uniform(key, 4) < walking.pressing() ? 0 : walking.pressesLate()));
             }
         });
     }

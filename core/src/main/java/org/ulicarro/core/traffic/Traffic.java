@@ -227,7 +227,7 @@ public final class Traffic implements Stateful, AutoCloseable {
     }
 
     private void showAspects() {
-        detectors.look();
+        detectors.look(tick);
         control.advance(tick, tick + parts.ticksPerStep, detectors);
         parts.lights.look();
     }

@@ -101,25 +101,27 @@ public final class Walkers implements Stateful {
         }
     }
 
-    /** Marks the groups for which somebody stands at a kerb, or on a refuge. */
-    public void tellWhoWaits(boolean[] waits) {
+    /** Marks the groups for which somebody who has pressed the button stands at a kerb, or on a refuge. */
+    public void tellWhoWaits(boolean[] waits, int tick) {
         java.util.Arrays.fill(waits, false);
         for (int c = 0; c < foot.crossings; c++) {
             for (int h = 0; h < 2 && activeCount[c] > 0; h++) {
                 int group = foot.group[c][h];
                 if (group != SignalSystem.NO_GROUP) {
-                    waits[group] |= waitsAt(c, h);
+                    waits[group] |= waitsAt(c, h, tick);
                 }
             }
         }
     }
 
-    private boolean waitsAt(int c, int half) {
+    private boolean waitsAt(int c, int half, int tick) {
         for (int i = 0; i < activeCount[c]; i++) {
             int w = active[c][i];
             boolean atKerb = state[w] == AT_KERB && half(c, w) == half;
             boolean onRefuge = state[w] == STANDS && at[w] <= refuge(c, w) && 1 - half(c, w) == half;
-            if (atKerb || onRefuge) {
+            double since = atKerb ? walks.time()[w] : Clock.seconds(stoodSince[w]);
+            double after = walks.pressesAfter()[w];
+            if ((atKerb || onRefuge) && (after == 0 || Clock.seconds(tick) - since >= after)) {
                 return true;
             }
         }

@@ -45,12 +45,12 @@ public final class Detectors implements DetectorBoard {
     }
 
     /** Looks at all lanes with detectors. */
-    public void look() {
+    public void look(int tick) {
         for (int d = 0; d < occupied.length; d++) {
             occupied[d] = isOver(d);
         }
         if (occupied.length > 0) { // else nobody asks
-            walkers.tellWhoWaits(waits);
+            walkers.tellWhoWaits(waits, tick);
         }
     }
 
