@@ -14,11 +14,13 @@ import org.ulicarro.core.base.Names;
 import org.ulicarro.core.demand.Volumes;
 import org.ulicarro.core.network.Movement;
 import org.ulicarro.core.network.Network;
+import org.ulicarro.core.run.Change;
 import org.ulicarro.core.run.Model;
 import org.ulicarro.core.timing.PlaceTiming;
 import org.ulicarro.files.LoadedStudy;
 import org.ulicarro.files.StudyProblem;
 import org.ulicarro.files.TimedPlans;
+import org.ulicarro.core.study.SignalController;
 import picocli.CommandLine.Command;
 import picocli.CommandLine.Mixin;
 import picocli.CommandLine.Model.CommandSpec;
@@ -63,6 +65,12 @@ final class TimeCommand implements Callable<Integer> {
 
     @Option(names = "--place", paramLabel = "PLACE", description = "only this one, with its movements")
     private String place;
+
+    @Option(
+            names = "--plan",
+            paramLabel = "PLAN",
+            description = "this plan, where a place has it; the one that the period starts with unless given")
+    private String plan;
 
     @Option(names = "--cycle", paramLabel = "SECONDS", description = "time for this cycle; the optimum unless given")
     private Double cycle;
@@ -125,7 +133,7 @@ final class TimeCommand implements Callable<Integer> {
         check(whatIf == null || place != null, "--what-if needs --place");
         check(write == null || write.matches("plan:[A-Za-z0-9_-]+"), "--write takes plan:NAME");
         LoadedStudy loaded = study.read(alternative.name);
-        model = loaded.compile(study.period).model();
+        model = onPlan(loaded.compile(study.period).model());
         volumes = Volumes.counted(model.network(), model.demand(), model.study().seed(), DRAWS);
         List<String> places = places();
         Map<String, Double> changed = changedVolume();
@@ -157,6 +165,33 @@ final class TimeCommand implements Callable<Integer> {
             write(loaded, timings, out);
         }
         return tellWhatDoesNotHold(sheets.notHeld()) ? Exit.DOES_NOT_HOLD : Exit.DONE;
+    }
+
+    /** The same with the plan that is asked for, wherever there is one of that name. */
+    private Model onPlan(Model asWritten) throws StudyProblem {
+        if (plan == null) {
+            return asWritten;
+        }
+        Change change = Change.study(s -> s);
+        List<String> known = new ArrayList<>();
+        boolean any = false;
+        for (Map.Entry<String, SignalController> entry :
+                asWritten.study().signals().entrySet()) {
+            SignalController controller = entry.getValue();
+            known.addAll(controller.plans().keySet());
+            if (controller.plans().containsKey(plan)) {
+                String at = "signals.\"" + entry.getKey() + "\".";
+                change = change.then(Change.at(at + "plans", Map.of(plan, controller.whole(plan))))
+                        .then(Change.at(at + "schedule", Map.of()))
+                        .then(Change.at(at + "days", Map.of()));
+                any = true;
+            }
+        }
+        if (!any) {
+            throw new ParameterException(
+                    spec.commandLine(), "no place has a plan '" + plan + "'." + Names.suggestion(plan, known));
+        }
+        return asWritten.with(change).get();
     }
 
     private boolean tellWhatDoesNotHold(List<String> places) {
