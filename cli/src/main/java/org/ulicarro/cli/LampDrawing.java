@@ -75,6 +75,7 @@ final class LampDrawing {
             case "red" -> lit(41, " R ") + dark("   ") + dark("   ");
             case "yellow" -> dark("   ") + lit(43, " Y ") + dark("   ");
             case "flashing-yellow" -> dark("   ") + lit(43, "*Y*") + dark("   ");
+            case "flashing-red" -> lit(41, "*R*") + dark("   ") + dark("   ");
             case "green" -> dark("   ") + dark("   ") + lit(42, " G ");
             case "walk" -> dark("   ") + lit(42, " walk ");
             case "clearing" -> dark("   ") + lit(43, "finish");

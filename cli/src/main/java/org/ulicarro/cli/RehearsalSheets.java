@@ -88,12 +88,14 @@ final class RehearsalSheets {
     }
 
     /** What the letters of {@link #moments} mean. */
-    static final String LETTERS = "G green, Y yellow, F flashing yellow, - red; of people W walk, C time to finish, - don't walk";
+    static final String LETTERS = "G green, Y yellow, F flashing yellow, S flashing red, - red; of people W walk, C time to finish, - don't walk";
 
     private static String letter(Aspect aspect, boolean people) {
         return switch (aspect) {
             case GREEN -> people ? "W" : "G";
             case FLASHING_YELLOW -> "F";
+            case FLASHING_RED -> "S";
+            case DARK -> "";
             case YELLOW -> people ? "C" : "Y";
             case RED -> "-";
         };
@@ -113,6 +115,8 @@ final class RehearsalSheets {
         return switch (aspect) {
             case GREEN -> people ? "walk" : "green";
             case FLASHING_YELLOW -> "flashing yellow";
+            case FLASHING_RED -> "flashing red";
+            case DARK -> "dark";
             case YELLOW -> people ? "finish" : "yellow";
             case RED -> people ? "don't walk" : "red";
         };

@@ -91,6 +91,8 @@ final class Messages {
             case YELLOW -> people ? "clearing" : "yellow";
             case RED -> people ? "dont-walk" : "red";
             case FLASHING_YELLOW -> "flashing-yellow";
+            case FLASHING_RED -> "flashing-red";
+            case DARK -> "dark";
         };
     }
 

@@ -168,6 +168,16 @@ public final class RehearsalDrawing {
 
     private static void drawBar(
             Graphics2D g, Rehearsal.Change change, boolean people, double x, double wide, double y, double high) {
+        if (change.shows() == Aspect.DARK) {
+            return;
+        }
+        if (change.shows() == Aspect.FLASHING_RED) { // broken, so that it differs in grey
+            g.setColor(Looks.WARN);
+            for (double at = 0; at < wide; at += 5) {
+                g.fill(new Rectangle2D.Double(x + at, y + high * 0.35, Math.min(3, wide - at), high * 0.3));
+            }
+            return;
+        }
         if (change.shows() == Aspect.RED) {
             g.setColor(Looks.WARN);
             g.fill(new Rectangle2D.Double(x, y + high / 2 - 1, wide, 2));

@@ -59,6 +59,11 @@ public final class GapTimes {
         return new GapTime(critical, halves, followUp, usual.heavyCritical(), usual.heavyFollowUp());
     }
 
+    /** Of a movement that has stopped at its line, as at a sign: while its signal flashes red. */
+    public GapTime afterStop(Movement movement) {
+        return bySign(network.junctions().get(movement.place()), movement, true);
+    }
+
     private GapTime usual(Junction junction, Movement movement, TurningPath path) {
         if (movement.bypass()) {
             return ONE_LANE;

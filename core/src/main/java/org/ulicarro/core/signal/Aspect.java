@@ -6,7 +6,11 @@ public enum Aspect {
     GREEN,
     YELLOW,
     /** Turns may go in gaps. */
-    FLASHING_YELLOW;
+    FLASHING_YELLOW,
+    /** As at a stop sign. */
+    FLASHING_RED,
+    /** Of people: none is shown, and they go in gaps. */
+    DARK;
 
     private static final Aspect[] ALL = values();
 

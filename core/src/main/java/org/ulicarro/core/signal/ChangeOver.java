@@ -37,7 +37,7 @@ final class ChangeOver implements Stateful {
         controller.advance(tick, detectors, would);
         for (int g = 0; g < wanted.length; g++) {
             Aspect one = would.of(place.firstGroup() + g);
-            wanted[g] = (one == Aspect.FLASHING_YELLOW ? Aspect.RED : one).ordinal();
+            wanted[g] = (one == Aspect.GREEN || one == Aspect.YELLOW ? one : Aspect.RED).ordinal();
         }
         boolean agrees = guard.approach(wanted);
         guard.show(tick, shown);

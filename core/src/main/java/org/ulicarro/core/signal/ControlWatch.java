@@ -39,6 +39,13 @@ public interface ControlWatch {
      */
     default void stage(int tick, String id, String because) {}
 
+    /**
+     * Signals begin to flash, or have done so.
+     *
+     * @param fault whether the controller has failed
+     */
+    default void flash(int tick, boolean begins, boolean fault) {}
+
     /** A plan takes over. */
     default void plan(int tick, String id) {}
 }

@@ -203,7 +203,7 @@ public final class Guard implements Stateful {
                 case GREEN -> 0;
                 case YELLOW -> ticks + 1;
                 case RED -> Math.min(LONG, groups[g].yellow() + ticks + 1);
-                case FLASHING_YELLOW -> LONG;
+                case FLASHING_YELLOW, FLASHING_RED, DARK -> LONG;
             };
         }
     }

@@ -128,6 +128,12 @@ public final class Rehearsal {
             }
 
             @Override
+            public void flash(int tick, boolean begins, boolean fault) {
+                marks.add(new Mark(tick, "flash", begins ? "begins" : "ends", fault ? "fault" : ""));
+                heard.flash(tick, begins, fault);
+            }
+
+            @Override
             public void plan(int tick, String id) {
                 marks.add(new Mark(tick, "plan " + id, "begins", ""));
                 heard.plan(tick, id);

@@ -5,8 +5,10 @@ import java.util.Arrays;
 import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
+import java.util.Set;
 import java.util.SortedSet;
 import java.util.TreeSet;
+import org.ulicarro.core.base.Clock;
 import org.ulicarro.core.base.Fault;
 import org.ulicarro.core.network.EntryRule;
 import org.ulicarro.core.network.Intergreens;
@@ -14,6 +16,7 @@ import org.ulicarro.core.network.Junction;
 import org.ulicarro.core.network.Movement;
 import org.ulicarro.core.network.Network;
 import org.ulicarro.core.study.Day;
+import org.ulicarro.core.study.FlashInput;
 import org.ulicarro.core.study.Period;
 import org.ulicarro.core.study.SignalController.Group;
 
@@ -33,6 +36,7 @@ public final class SignalDraft {
     private final List<int[]> never = new ArrayList<>(); // pairs of groups that a monitor watches
     private final List<SignalSystem.Placed> controllers = new ArrayList<>();
     private final Map<String, List<StageWay>> ways = new LinkedHashMap<>();
+    private final Set<Integer> flashes = new TreeSet<>(); // groups that flash at times
     private final List<DetectorPlace> detectors = new ArrayList<>();
     private final List<int[]> sharedGreens = new ArrayList<>(); // pairs of groups that have green at the same time
 
@@ -71,7 +75,8 @@ public final class SignalDraft {
 
     /** What has been added. */
     public SignalSystem finished() {
-        return new SignalSystem(groups, served, together(), crossingGroups, detectors, never, controllers, ways);
+        return new SignalSystem(
+                groups, served, together(), crossingGroups, detectors, never, controllers, ways, flashes);
     }
 
     public When when() {
@@ -125,6 +130,44 @@ public final class SignalDraft {
      */
     public void add(String place, SpanOrder order, int firstGroup, Guard.Group[] groups, SignalSystem.Maker maker) {
         controllers.add(new SignalSystem.Placed(place, maker, order, firstGroup, groups));
+    }
+
+    /** A place flashes at times: its controller is one that does. */
+    public void flash(String place, Aspect[] shows, FlashInput flash) {
+        for (int i = 0; i < controllers.size(); i++) {
+            SignalSystem.Placed placed = controllers.get(i);
+            if (placed.place().equals(place)) {
+                Flash how = new Flash(
+                        placed.firstGroup(), shows, flash.times(), flash.faults(), Clock.ticks(flash.red()));
+                controllers.set(i, placed.with(watch -> new FlashingController(how, placed, groups.size(), watch)));
+                for (int g = 0; g < shows.length; g++) {
+                    flashes.add(placed.firstGroup() + g);
+                }
+            }
+        }
+    }
+
+    /** Ids of the groups of a place, in the order of their numbers. */
+    public List<String> groupsAt(String place) {
+        return groups.stream()
+                .filter(g -> g.place().equals(place))
+                .map(SignalSystem.GroupInfo::id)
+                .toList();
+    }
+
+    /** The number of a group; -1 where there is none. */
+    public int groupAt(String place, String id) {
+        for (int g = 0; g < groups.size(); g++) {
+            if (groups.get(g).place().equals(place) && groups.get(g).id().equals(id)) {
+                return g;
+            }
+        }
+        return -1;
+    }
+
+    public boolean isForPeople(String place, String id) {
+        int g = groupAt(place, id);
+        return g >= 0 && groups.get(g).people();
     }
 
     public void addWays(String place, List<StageWay> found) {

@@ -16,6 +16,11 @@ public enum SignalFault implements Fault.Kind {
     SERVED_TWICE(Fault.Severity.ERROR, "movement %s is served by group '%s' already"),
     YIELDS_UNSERVED(Fault.Severity.ERROR, "movement %s is not served by group '%s'"),
     PROTECTED_UNSERVED(Fault.Severity.ERROR, "group '%2$s' does not serve %1$s by right, so it cannot be protected there"),
+    NOTHING_TO_FLASH(Fault.Severity.ERROR, "there is no group of vehicles '%s' that could flash yellow.%s"),
+    FLASH_CONFLICT(
+            Fault.Severity.ERROR,
+            "'%s' and '%s' cannot both flash yellow: %s and %s may never go together; let one of them flash red"),
+    FLASH_RED(Fault.Severity.ERROR, "all show red for 0 s to 60 s before control begins again"),
     CLEARANCE_BOUNDS(Fault.Severity.ERROR, "yellow must be 0 s to 10 s and red 0 s to 30 s"),
     MOVEMENT_UNSERVED(
             Fault.Severity.ERROR,

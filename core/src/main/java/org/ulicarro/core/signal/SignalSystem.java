@@ -4,6 +4,7 @@ import java.util.Arrays;
 import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
+import java.util.Set;
 
 /** All signal control of a network, compiled and checked. Immutable; each replication asks for fresh controllers. */
 public final class SignalSystem {
@@ -29,7 +30,12 @@ public final class SignalSystem {
      * @param firstGroup number of the first of its groups
      * @param groups what must be heeded where its signals take over from others
      */
-    record Placed(String place, Maker maker, SpanOrder order, int firstGroup, Guard.Group[] groups) {}
+    record Placed(String place, Maker maker, SpanOrder order, int firstGroup, Guard.Group[] groups) {
+
+        Placed with(Maker other) {
+            return new Placed(place, other, order, firstGroup, groups);
+        }
+    }
 
     /** Makes a controller, which tells its watch what it does. */
     @FunctionalInterface
@@ -48,6 +54,7 @@ public final class SignalSystem {
     private final List<int[]> never;
     private final List<Placed> controllers;
     private final Map<String, List<StageWay>> ways;
+    private final boolean[] flashes; // group -> whether it flashes at times
 
     SignalSystem(
             List<GroupInfo> groups,
@@ -57,7 +64,8 @@ public final class SignalSystem {
             List<DetectorPlace> detectors,
             List<int[]> never,
             List<Placed> controllers,
-            Map<String, List<StageWay>> ways) {
+            Map<String, List<StageWay>> ways,
+            Set<Integer> flashing) {
         this.groups = List.copyOf(groups);
         groupOf = served.groups().clone();
         groupOfLane = new LinkedHashMap<>(served.lanes());
@@ -69,6 +77,8 @@ public final class SignalSystem {
         this.never = List.copyOf(never);
         this.controllers = List.copyOf(controllers);
         this.ways = new LinkedHashMap<>(ways);
+        flashes = new boolean[groups.size()];
+        flashing.forEach(g -> flashes[g] = true);
     }
 
     /** Whether another system lets the same movements and people go by the same groups, whatever its times: then what is made of that holds. */
@@ -79,6 +89,7 @@ public final class SignalSystem {
                 && Arrays.equals(groupOf, other.groupOf)
                 && Arrays.equals(hostOf, other.hostOf)
                 && Arrays.equals(yields, other.yields)
+                && Arrays.equals(flashes, other.flashes)
                 && Arrays.deepEquals(together, other.together)
                 && Arrays.deepEquals(crossingGroups, other.crossingGroups);
     }
@@ -109,6 +120,11 @@ public final class SignalSystem {
      */
     public int groupOfCrossing(int crossing, int half) {
         return crossingGroups[crossing][half];
+    }
+
+    /** Whether a group flashes at times, so that its vehicles may have to stop and go in gaps. */
+    public boolean flashes(int group) {
+        return group != NO_GROUP && flashes[group];
     }
 
     /** How long a movement's yellow lasts (s); 0 where no signal holds it. */

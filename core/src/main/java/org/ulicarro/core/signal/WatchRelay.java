@@ -63,6 +63,14 @@ final class WatchRelay implements ControlWatch {
     }
 
     @Override
+    public void flash(int tick, boolean begins, boolean fault) {
+        if (isSilent) {
+            return;
+        }
+        to.flash(tick, begins, fault);
+    }
+
+    @Override
     public void plan(int tick, String id) {
         to.plan(tick, id);
     }

@@ -21,6 +21,7 @@ import org.ulicarro.core.base.Dimension;
  * @param schedule plans by the time of day at which they begin
  * @param days plans of days that are not like the others
  * @param transition how a plan gets into step; null for the usual way
+ * @param flash when it flashes instead; null for never
  * @param plans by id
  */
 public record ActuatedControl(
@@ -54,6 +55,8 @@ public record ActuatedControl(
         @About("How a plan of the schedule gets into step with its offset.")
         TransitionInput transition,
 
+        @About("When signals flash instead, and how.") FlashInput flash,
+
         @About("Signal plans by id; the one with the period's name is used, or the only one.")
         Map<String, Plan> plans)
         implements SignalController {
@@ -72,13 +75,13 @@ public record ActuatedControl(
 
     /** Phases and their plans. */
     public static ActuatedControl of(Map<String, PhaseInput> phases, Map<String, Plan> plans) {
-        return new ActuatedControl(phases, null, null, null, null, null, null, null, null, null, plans);
+        return new ActuatedControl(phases, null, null, null, null, null, null, null, null, null, null, plans);
     }
 
     /** The same with other plans. */
     public ActuatedControl withPlans(Map<String, Plan> other) {
         return new ActuatedControl(
-                phases, inputs, overlaps, priority, preemption, failures, clearance, schedule, days, transition, other);
+                phases, inputs, overlaps, priority, preemption, failures, clearance, schedule, days, transition, flash, other);
     }
 
     @Override
@@ -105,7 +108,7 @@ public record ActuatedControl(
     @Override
     public ActuatedControl withClearance(ClearanceInput given) {
         return new ActuatedControl(
-                phases, inputs, overlaps, priority, preemption, failures, given, schedule, days, transition, plans);
+                phases, inputs, overlaps, priority, preemption, failures, given, schedule, days, transition, flash, plans);
     }
 
     /** How a coordinated plan ends the greens of other phases. */

@@ -13,6 +13,7 @@ import org.ulicarro.core.base.Dimension;
  * @param schedule plans by the time of day at which they begin
  * @param days plans of days that are not like the others
  * @param transition how a plan gets into step; null for the usual way
+ * @param flash when it flashes instead; null for never
  * @param plans by id
  */
 public record FixedControl(
@@ -32,6 +33,8 @@ public record FixedControl(
         @About("How a plan of the schedule gets into step with its offset.")
         TransitionInput transition,
 
+        @About("When signals flash instead, and how.") FlashInput flash,
+
         @About("Signal plans by id; the one with the period's name is used, or the only one.")
         Map<String, Plan> plans)
         implements SignalController {
@@ -45,12 +48,12 @@ public record FixedControl(
 
     /** Groups and their plans. */
     public static FixedControl of(Map<String, Group> groups, Map<String, Plan> plans) {
-        return new FixedControl(groups, null, null, null, null, plans);
+        return new FixedControl(groups, null, null, null, null, null, plans);
     }
 
     /** The same with other plans. */
     public FixedControl withPlans(Map<String, Plan> other) {
-        return new FixedControl(groups, clearance, schedule, days, transition, other);
+        return new FixedControl(groups, clearance, schedule, days, transition, flash, other);
     }
 
     @Override
@@ -70,7 +73,7 @@ public record FixedControl(
 
     @Override
     public FixedControl withClearance(ClearanceInput given) {
-        return new FixedControl(groups, given, schedule, days, transition, plans);
+        return new FixedControl(groups, given, schedule, days, transition, flash, plans);
     }
 
     /**

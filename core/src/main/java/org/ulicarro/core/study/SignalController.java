@@ -101,6 +101,11 @@ public sealed interface SignalController
                 .toList();
     }
 
+    /** When signals flash instead, and how; null for never. */
+    default FlashInput flash() {
+        return null;
+    }
+
     /** Clearances that are given; null where they follow from yellow and red. */
     ClearanceInput clearance();
 

@@ -9,6 +9,7 @@ import java.util.Map;
  * @param groups signal groups by id
  * @param script what decides; null where it is missing, which compiling says
  * @param clearance clearances that are given
+ * @param flash when it flashes instead; null for never
  */
 public record StageControl(
         @About("Signal groups by id.") Map<String, Group> groups,
@@ -17,7 +18,9 @@ public record StageControl(
         StageScript script,
 
         @About("Clearances that are given; else they follow from yellow and red.")
-        ClearanceInput clearance)
+        ClearanceInput clearance,
+
+        @About("When signals flash instead, and how.") FlashInput flash)
         implements SignalController {
 
     public StageControl {
@@ -26,7 +29,7 @@ public record StageControl(
 
     /** The same with its script read. */
     public StageControl withScript(StageScript read) {
-        return new StageControl(groups, read, clearance);
+        return new StageControl(groups, read, clearance, flash);
     }
 
     @Override
@@ -41,6 +44,6 @@ public record StageControl(
 
     @Override
     public StageControl withClearance(ClearanceInput given) {
-        return new StageControl(groups, script, given);
+        return new StageControl(groups, script, given, flash);
     }
 }

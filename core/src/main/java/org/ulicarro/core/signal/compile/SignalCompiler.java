@@ -72,6 +72,9 @@ public final class SignalCompiler {
             case EXTERNAL -> p -> new ExternalCompiler(draft).add(junction, (ExternalControl) control, p);
         };
         compiler.add(pointer);
+        if (control.flash() != null) {
+            FlashCompiler.add(draft, junction, control.flash(), pointer + "/flash");
+        }
     }
 
     private interface KindCompiler {

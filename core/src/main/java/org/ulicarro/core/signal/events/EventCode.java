@@ -27,7 +27,8 @@ public enum EventCode {
     PREEMPTION_EXIT(111, "pre-emption ends", Counts.INPUT),
     PRIORITY_IN(112, "bus or tram checks in", Counts.INPUT),
     PRIORITY_OUT(115, "bus or tram checks out", Counts.INPUT),
-    PLAN(131, "plan begins", Counts.PLAN);
+    PLAN(131, "plan begins", Counts.PLAN),
+    FLASH(173, "flash status changes", Counts.FLASH);
 
     /** What a parameter counts. */
     public enum Counts {
@@ -35,7 +36,9 @@ public enum EventCode {
         OVERLAP,
         DETECTOR,
         INPUT,
-        PLAN
+        PLAN,
+        /** NTCIP 1202, unitFlashStatus: 2 none, 3 automatic, 5 fault. */
+        FLASH
     }
 
     private final int number;

@@ -17,6 +17,10 @@ import org.ulicarro.core.signal.SignalSystem.GroupInfo;
 /** Writes down what controllers do: reasons as they tell them, all else from what groups show and detectors see. */
 public final class SignalRecorder {
 
+    private static final int NO_FLASH = 2;
+    private static final int FLASH_BY_TIME = 3;
+    private static final int FLASH_BY_FAULT = 5;
+
     private final SignalSystem signals;
     private final Consumer<SignalEvent> sink;
     private final GroupNumbers numbers;
@@ -61,6 +65,12 @@ public final class SignalRecorder {
             public void preemption(int tick, String id, boolean begins) {
                 EventCode code = begins ? EventCode.PREEMPTION_CALLED : EventCode.PREEMPTION_EXIT;
                 tell(tick, place, code, input(place, id), id);
+            }
+
+            @Override
+            public void flash(int tick, boolean begins, boolean fault) {
+                int status = !begins ? NO_FLASH : fault ? FLASH_BY_FAULT : FLASH_BY_TIME;
+                tell(tick, place, EventCode.FLASH, status, "flash");
             }
 
             @Override

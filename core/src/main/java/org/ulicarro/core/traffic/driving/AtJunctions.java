@@ -85,7 +85,7 @@ abstract class AtJunctions extends Pedals {
             Aspect aspect = aspects.of(group);
             if (aspect.letsGo()) {
                 f.decision(v, Fleet.UNDECIDED);
-            } else if (stopsFor(v, aspect, toEnd) && !(first && f.goes(v) && table.gaps.onRed[path])) {
+            } else if (stopsFor(v, aspect, toEnd) && !(first && f.goes(v) && mayGoOnRed(path, aspect))) {
                 f.holds(v, 1);
                 stopAt(v, toEnd, beforeLine, SIGNAL, -1);
                 return;
@@ -95,6 +95,11 @@ abstract class AtJunctions extends Pedals {
             keepClear(v, path, toEnd);
             insideJunction(v, path, -toEnd);
         }
+    }
+
+    /** Whether who has found a gap may go although the signal does not let go. */
+    private boolean mayGoOnRed(int path, Aspect aspect) {
+        return table.gaps.onRed[path] || aspect == Aspect.FLASHING_RED;
     }
 
     /** Nobody enters a junction without room to stand clear of it, but for those drivers who always do. */
@@ -144,6 +149,11 @@ abstract class AtJunctions extends Pedals {
             boolean inTime = toEnd <= speed * (left + lateAtMost);
             double limit = inTime ? f.yellowLimit(v) : Math.max(f.yellowLimit(v), lateDeceleration);
             boolean canStop = room > 0 && speed * speed / (2 * room) <= limit;
+            f.decision(v, canStop ? Fleet.STOPS : Fleet.GOES);
+        }
+        if (aspect == Aspect.FLASHING_RED && f.decision(v) == Fleet.UNDECIDED) { // it may have begun at once, before one's nose
+            double room = toEnd - speed * yellowReaction;
+            boolean canStop = room > 0 && speed * speed / (2 * room) <= lateDeceleration || speed < MOVES_UP_SLOWLY;
             f.decision(v, canStop ? Fleet.STOPS : Fleet.GOES);
         }
         if (f.decision(v) == Fleet.GOES) {

@@ -80,7 +80,7 @@ public final class BesideLong {
         boolean open = group == SignalSystem.NO_GROUP
                 || aspects.of(group).letsGo()
                 || f.decision(u) == Fleet.GOES
-                || table.gaps.onRed[path] && f.goes(u);
+                || (table.gaps.onRed[path] || table.gaps.afterStop[path] != null) && f.goes(u);
         return open && (Double.isNaN(table.waitAt[path]) || table.waitAt[path] > 0 || f.goes(u));
     }
 }

@@ -6,6 +6,7 @@ import java.io.IOException;
 import java.util.Arrays;
 import org.ulicarro.core.base.SavedArrays;
 import org.ulicarro.core.base.Stateful;
+import org.ulicarro.core.network.GapTime;
 import org.ulicarro.core.signal.Aspect;
 import org.ulicarro.core.signal.Aspects;
 import org.ulicarro.core.study.DriverNumbers;
@@ -85,7 +86,8 @@ public final class GiveWay implements Stateful {
         streams = new Streams(parts);
         allWay = new AllWay(parts);
         courtesy = new Courtesy(parts);
-        yielding = table.junctions.pathsWhere(path -> !Double.isNaN(table.waitAt[path]) || gaps.onRed[path]);
+        yielding = table.junctions.pathsWhere(path ->
+                !Double.isNaN(table.waitAt[path]) || gaps.onRed[path] || gaps.afterStop[path] != null);
         entering = table.junctions.entering;
         lastWent = new double[table.lanes];
         Arrays.fill(lastWent, LONG_AGO);
@@ -154,7 +156,12 @@ public final class GiveWay implements Stateful {
     }
 
     private boolean isRed(int path) {
-        return gaps.onRed[path] && !aspects.of(table.group[path]).letsGo();
+        return (gaps.onRed[path] || flashesRed(path))
+                && !aspects.of(table.group[path]).letsGo();
+    }
+
+    private boolean flashesRed(int path) {
+        return gaps.afterStop[path] != null && aspects.of(table.group[path]) == Aspect.FLASHING_RED;
     }
 
     private void decide(int v, int path, double at, boolean red, double now) {
@@ -199,6 +206,12 @@ public final class GiveWay implements Stateful {
     /** The whole way, or half of it, or nothing. */
     private byte take(int v, int path, double at, boolean red, double now) {
         double patience = patience(v, now);
+        if (red && flashesRed(path)) {
+            GapTime gap = gaps.afterStop[path];
+            double more = f.length(v) > HEAVY_FROM ? gap.heavyCritical() : 0;
+            double whole = (gap.critical() * f.caution(v) + more) * patience - late;
+            return streams.leave(v, path, at, Double.POSITIVE_INFINITY, whole, true) ? Fleet.TAKES_GAP : Fleet.NO_GAP;
+        }
         double heavy = f.length(v) > HEAVY_FROM ? gaps.heavyCritical[path] : 0;
         double middle = gaps.waitAgain[path];
         boolean halves = middle == middle && f.length(v) <= gaps.storage[path];
@@ -255,8 +268,11 @@ public final class GiveWay implements Stateful {
         if (f.goes(v)) {
             return true;
         }
-        double heavy = f.length(v) > HEAVY_FROM ? gaps.heavyFollowUp[path] : 0;
-        double earliest = lastWent[table.from[path]] + gaps.followUp[path] * f.caution(v) + heavy - late;
+        GapTime flashing = flashesRed(path) ? gaps.afterStop[path] : null;
+        double more = flashing == null ? gaps.heavyFollowUp[path] : flashing.heavyFollowUp();
+        double heavy = f.length(v) > HEAVY_FROM ? more : 0;
+        double followUp = flashing == null ? gaps.followUp[path] : flashing.followUp();
+        double earliest = lastWent[table.from[path]] + followUp * f.caution(v) + heavy - late;
         return earliest <= now || now + streams.seconds(v, Math.max(0, metres), table.limit[path]) >= earliest;
     }
 

@@ -203,7 +203,7 @@ final class Streams {
         return group == SignalSystem.NO_GROUP
                 || aspects.of(group).letsGo()
                 || f.decision(v) == Fleet.GOES
-                || table.gaps.onRed[path] && f.hadGap(v);
+                || (table.gaps.onRed[path] || table.gaps.afterStop[path] != null) && f.hadGap(v);
     }
 
     private boolean waitsAtLine(int v) {

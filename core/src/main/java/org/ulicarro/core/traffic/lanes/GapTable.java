@@ -29,6 +29,7 @@ public final class GapTable {
     public final double[] waitAgain; // path -> where one waits in the median, m along it; NaN where there is no room
     public final double[] storage; // path -> length of a vehicle that stands clear there, m
     public final int[][] otherLines; // path of a place where all stop -> the innermost lane of each other approach
+    public final GapTime[] afterStop; // path whose signal flashes at times -> gaps of those who have stopped; else null
     public final boolean[] onRed; // path -> whether its vehicles may turn on red after a stop
 
     GapTable(LaneTable table) {
@@ -39,6 +40,7 @@ public final class GapTable {
         heavyFollowUp = new double[table.lanes];
         waitAgain = new double[table.lanes];
         storage = new double[table.lanes];
+        afterStop = new GapTime[table.lanes];
         onRed = new boolean[table.lanes];
         otherLines = new int[table.lanes][0];
         Arrays.fill(waitAgain, Double.NaN);
@@ -54,6 +56,7 @@ public final class GapTable {
                 heavyCritical[path.lane()] = time.heavyCritical();
                 heavyFollowUp[path.lane()] = time.heavyFollowUp();
                 onRed[path.lane()] = allowed.containsKey(movement.id()) || allowed.containsKey(movement.name());
+                afterStop[path.lane()] = table.signals.flashes(table.group[path.lane()]) ? times.afterStop(movement) : null;
                 findMedian(table, path.lane());
                 if (table.inOrder[path.lane()]) {
                     otherLines[path.lane()] = otherLines(table, movement);

@@ -266,7 +266,7 @@ public final class Walkers implements Stateful {
         if (group == SignalSystem.NO_GROUP || aspects.of(group) == Aspect.GREEN) {
             return true;
         }
-        return !walks.complies()[w] && aspects.of(group) == Aspect.RED;
+        return aspects.of(group) == Aspect.DARK || !walks.complies()[w] && aspects.of(group) == Aspect.RED;
     }
 
     /** Whether drivers give way to a walker: not to one who walks against the signal. */
