@@ -5,6 +5,8 @@ import static org.assertj.core.api.Assertions.assertThat;
 import java.io.IOException;
 import java.nio.file.Files;
 import java.nio.file.Path;
+import java.util.List;
+import java.util.ArrayList;
 import org.junit.jupiter.api.BeforeEach;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.io.TempDir;
@@ -47,6 +49,32 @@ class DemandCommandsTest extends InProcess {
         add("routes: estimated");
         assertThat(run("show", study, "routes")).isZero();
         assertThat(out).contains("west", "GEH under 1 at 30 of them");
+    }
+
+    /** Who does not press the button waits for those who do, and presses it after the time that the study gives. */
+    @Test
+    void notEverybodyPressesTheButton() throws IOException {
+        Path school = temp.resolve("school");
+        assertThat(run("new", school, "--like", "schoolway")).isZero();
+        Files.createDirectories(school.resolve("alternatives"));
+        Files.writeString(
+                school.resolve("alternatives/shy.yaml"), "demand: {walking: {pressing: 0 %, presses-late: 45 s}}\n");
+        double everybody = delayOnFoot(school);
+        double nobody = delayOnFoot(school, "-a", "shy");
+        assertThat(nobody - everybody).isBetween(15.0, 45.0);
+        Files.writeString(school.resolve("alternatives/wrong.yaml"), "demand: {walking: {pressing: 120 %}}\n");
+        assertThat(run("check", school, "-a", "wrong")).isEqualTo(Exit.DOES_NOT_HOLD);
+        assertThat(out + err).contains("a share of people must be 0 % to 100 %");
+    }
+
+    private double delayOnFoot(Path study, Object... alternative) {
+        List<Object> words = new ArrayList<>(List.of("run", study, "-n", "2"));
+        words.addAll(List.of(alternative));
+        assertThat(run(words.toArray())).as(err).isZero();
+        run("results", study, "crossings", "--csv");
+        List<String> rows = out.lines().toList();
+        int column = List.of(rows.get(0).split(",")).indexOf("delay_s");
+        return Double.parseDouble(rows.get(1).split(",")[column]);
     }
 
     @Test

@@ -13,6 +13,7 @@ import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.io.TempDir;
 import org.junit.jupiter.params.ParameterizedTest;
 import org.junit.jupiter.params.provider.MethodSource;
+import org.junit.jupiter.params.provider.ValueSource;
 import org.ulicarro.core.measure.Instruments;
 import org.ulicarro.core.measure.LinkRow;
 import org.ulicarro.core.run.Change;
@@ -20,6 +21,7 @@ import org.ulicarro.core.run.Digest;
 import org.ulicarro.core.run.Model;
 import org.ulicarro.core.run.Replication;
 import org.ulicarro.core.run.Snapshot;
+import org.ulicarro.core.signal.ExternalProgram;
 
 /** A replication that is saved and restored goes on as if nothing had happened, with every kind of control; a wrong state is refused. */
 class SavedStateTest {
@@ -65,6 +67,48 @@ class SavedStateTest {
         Replication again = new Replication(model, 1);
         again.restore(saved);
         assertThat(Digest.of(List.of(again.result()))).isEqualTo(end);
+    }
+
+    /** What a controller learns or counts is part of its state: longest greens, gaps that are kept, people in yellow, flash. */
+    @ParameterizedTest
+    @ValueSource(doubles = {40, 61.3, 95, 125.5})
+    void rulesOfPhasesAndFlashGoOn(double after) throws IOException, StudyProblem {
+        model("quayside");
+        Path study = temp.resolve("quayside");
+        Files.writeString(study.resolve("alternatives/rules.yaml"), """
+                demand: {walking: {pressing: 50 %, presses-late: 20 s}}
+                signals:
+                  market:
+                    kind: actuated
+                    groups: null
+                    phases:
+                      2: {serves: [EBL, EBT, EBR, WBL, WBT, WBR], yields: [EBL, WBL], crosses: [pier-road], clear-into-yellow: 2 s, min-green: 8 s, max-green: 20 s, dynamic-max: {limit: 40 s, step: 5 s}}
+                      4: {serves: [NBL, NBT, NBR, SBL, SBT, SBR], yields: [NBL, SBL], crosses: [quay-5], simultaneous-gap: false, max-green: 15 s}
+                    flash: {yellow: [2], faults: [16:31-16:32]}
+                    plans:
+                      pm: {cycle: null, offset: null, greens: null, rings: ["2 | 4"], free: true}
+                      am: null
+                """);
+        Model model = StudyFolder.read(study, List.of("rules")).compile(null).model();
+        Replication whole = new Replication(model, 1);
+        whole.advanceTo(model.period().from() + after);
+        Snapshot saved = whole.save();
+        String end = Digest.of(List.of(whole.result()));
+        Replication again = new Replication(model, 1);
+        again.restore(saved);
+        assertThat(Digest.of(List.of(again.result()))).isEqualTo(end);
+    }
+
+    @Test
+    void whileAProgramOutsideDecidesNothingIsSaved() throws IOException, StudyProblem {
+        Model model = model("quayside external");
+        Replication driven = new Replication(model, 1);
+        driven.connect(place -> sight ->
+                ExternalProgram.Answer.of(new boolean[place.groups().size()]));
+        driven.advanceTo(model.period().from());
+        assertThatThrownBy(driven::save)
+                .hasMessage("signals of market cannot be saved: a program outside decides there, whose state is not known here");
+        driven.close();
     }
 
     @Test
