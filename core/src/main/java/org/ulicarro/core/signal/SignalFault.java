@@ -82,6 +82,7 @@ public enum SignalFault implements Fault.Kind {
     CLEAR_INTO_YELLOW(
             Fault.Severity.ERROR,
             "people have %.1f s to finish, and yellow and red of phase '%s' take %.1f s: no more than both can run together"),
+    ADAPT_BOUNDS(Fault.Severity.ERROR, "splits change by 0.1 s or more at a time, every 1 to 100 cycles"),
     QUEUE_LIMIT(Fault.Severity.ERROR, "a queue is let go for at least 1 s"),
     NO_RINGS(Fault.Severity.ERROR, "say in which order the phases go: rings: [\"1 2 | 3 4\", \"5 6 | 7 8\"]"),
     BARRIERS_DIFFER(Fault.Severity.ERROR, "this ring has %s barriers, the first one %s"),

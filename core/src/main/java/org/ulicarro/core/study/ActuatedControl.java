@@ -135,6 +135,7 @@ public record ActuatedControl(
      * @param recall recalls of this plan by phase
      * @param phases what phases have otherwise in this plan
      * @param secondMax phases whose second longest green counts in this plan
+     * @param adapt how splits follow the traffic; null where they do not
      * @param free whether it runs without a cycle
      */
     public record Plan(
@@ -183,6 +184,8 @@ public record ActuatedControl(
 
             @About("Phases whose max-green-2 is their longest green in this plan: [2, 6].")
             List<String> secondMax,
+
+            @About("Splits follow the traffic: {step: 2 s, most: 10 s, every: 3}.") AdaptInput adapt,
 
             @About("Whether it runs without a cycle.") Boolean free)
             implements SignalPlan<Plan> {
@@ -245,7 +248,7 @@ public record ActuatedControl(
 
         /** Phases in an order, without a cycle. */
         public static Plan free(List<String> rings) {
-            return new Plan(null, null, null, rings, null, null, null, null, null, null, null, null, null, null, null, true);
+            return new Plan(null, null, null, rings, null, null, null, null, null, null, null, null, null, null, null, null, true);
         }
 
         /** Phases in an order that comes round with a cycle. */
@@ -267,24 +270,25 @@ public record ActuatedControl(
                     null,
                     null,
                     null,
+                    null,
                     false);
         }
 
         /** Only longest greens: laid over another plan. */
         public static Plan ofMaxima(Map<String, Double> maxGreen) {
             return new Plan(
-                    null, null, null, null, null, null, null, null, null, null, null, maxGreen, null, null, null, null);
+                    null, null, null, null, null, null, null, null, null, null, null, maxGreen, null, null, null, null, null);
         }
 
         /** Only a cycle and splits: laid over another plan. */
         public static Plan ofSplits(Double cycle, Map<String, Double> splits) {
             return new Plan(
-                    null, cycle, null, null, null, splits, null, null, null, null, null, null, null, null, null, null);
+                    null, cycle, null, null, null, splits, null, null, null, null, null, null, null, null, null, null, null);
         }
 
         /** The same with its phases in another order. */
         public Plan withRings(List<String> order) {
-            return new Plan(null, null, null, order, null, null, null, null, null, null, null, null, null, null, null, null)
+            return new Plan(null, null, null, order, null, null, null, null, null, null, null, null, null, null, null, null, null)
                     .over(this);
         }
 
@@ -310,6 +314,7 @@ public record ActuatedControl(
                     recall.isEmpty() ? base.recall : recall,
                     others,
                     secondMax.isEmpty() ? base.secondMax : secondMax,
+                    or(adapt, base.adapt),
                     or(free, base.free));
         }
 

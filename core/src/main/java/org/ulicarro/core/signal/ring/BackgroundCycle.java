@@ -13,6 +13,7 @@ final class BackgroundCycle implements Stateful {
     private RingPlan plan;
     private RingPlan.Coordination c; // null while the plan runs free
     private Phase[] phase;
+    private final AdaptiveSplits adaptive = new AdaptiveSplits();
     private Splits.Points points;
     private int zero; // tick at which this cycle began
     private int change; // by how much it is longer than the plan's
@@ -28,6 +29,7 @@ final class BackgroundCycle implements Stateful {
      */
     void begin(RingPlan next, int tick, boolean seamless) {
         use(next);
+        adaptive.begin(next);
         if (c != null) {
             zero = seamless ? tick : tick - Math.floorMod(tick - c.offset(), c.cycle());
             beginCycle(seamless ? next(tick) : 0);
@@ -46,8 +48,17 @@ final class BackgroundCycle implements Stateful {
             return false;
         }
         zero = tick;
+        adaptive.cycleEnds();
+        c = adaptive.now();
         beginCycle(next(tick));
         return true;
+    }
+
+    /** A tick of a phase's green, in which somebody came or nobody did. */
+    void green(int p, boolean used) {
+        if (used && adaptive.isOn()) {
+            adaptive.use(p);
+        }
     }
 
     /** Whether a cycle ends with this tick. */
@@ -141,17 +152,21 @@ final class BackgroundCycle implements Stateful {
     public void save(DataOutput out) throws IOException {
         out.writeInt(zero);
         out.writeInt(change);
+        adaptive.save(out);
     }
 
     @Override
     public void restore(DataInput in) throws IOException {
         zero = in.readInt();
         change = in.readInt();
+        adaptive.restore(in);
     }
 
     /** What follows from what was restored. */
     void restored(RingPlan current) {
         use(current);
+        adaptive.restored(current);
+        c = adaptive.now();
         if (c != null) {
             beginCycle(change);
         }

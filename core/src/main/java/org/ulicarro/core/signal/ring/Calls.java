@@ -247,6 +247,11 @@ final class Calls implements Stateful {
         return !phase[p].recall().max() && now - lastSeen[p] > passage(p);
     }
 
+    /** Whether somebody has come within the passage time. */
+    boolean comes(int p) {
+        return now - lastSeen[p] <= passage(p) && lastSeen[p] > 0;
+    }
+
     /** The passage time, shorter the longer others have waited. */
     private int passage(int p) {
         Phase.VolumeDensity volume = phase[p].volume();

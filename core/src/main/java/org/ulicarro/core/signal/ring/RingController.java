@@ -180,6 +180,7 @@ public final class RingController implements Controller {
             turnGreen(r, tick);
         } else if (rings.state[r] == Rings.GREEN) {
             rings.green[r]++;
+            cycle.green(own, calls.comes(own));
             boolean opposed = order.isOpposed(r);
             calls.oppose(own, opposed);
             rings.maxTimer[r] += opposed ? 1 : 0;

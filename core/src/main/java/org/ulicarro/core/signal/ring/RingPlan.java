@@ -27,6 +27,7 @@ public record RingPlan(String id, List<Phase> phases, int[][][] rings, Coordinat
      * @param heedsMaxima whether longest greens count beside force-offs
      * @param walkOverSplit whether people may need more than a split has: they are served in full, and the next greens begin late
      * @param transition how it gets into step
+     * @param adapt how splits follow the traffic; null where they do not
      */
     public record Coordination(
             int cycle,
@@ -38,7 +39,34 @@ public record RingPlan(String id, List<Phase> phases, int[][][] rings, Coordinat
             int earlyYield,
             boolean heedsMaxima,
             boolean walkOverSplit,
-            Transition transition) {}
+            Transition transition,
+            Adapt adapt) {
+
+        /** The same with other splits. */
+        Coordination withSplits(int[] other) {
+            return new Coordination(
+                    cycle,
+                    offset,
+                    named,
+                    coordinated,
+                    other,
+                    floating,
+                    earlyYield,
+                    heedsMaxima,
+                    walkOverSplit,
+                    transition,
+                    adapt);
+        }
+    }
+
+    /**
+     * How splits follow the traffic.
+     *
+     * @param step by how much they change at a time (ticks)
+     * @param most by how much a split differs from the written one, at most (ticks)
+     * @param every cycles between two steps
+     */
+    public record Adapt(int step, int most, int every) {}
 
     /** Groups of phases between barriers. */
     public int groups() {

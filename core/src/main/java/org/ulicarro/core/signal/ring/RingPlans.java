@@ -10,6 +10,7 @@ import org.ulicarro.core.base.Names;
 import org.ulicarro.core.signal.SignalFault;
 import org.ulicarro.core.signal.Transition;
 import org.ulicarro.core.study.ActuatedControl;
+import org.ulicarro.core.study.AdaptInput;
 import org.ulicarro.core.study.ActuatedControl.Plan;
 
 /** Turns the plans of an actuated controller into orders of phases and background cycles, and finds what does not add up. */
@@ -248,8 +249,19 @@ final class RingPlans {
                 plan.yieldEarly() == null ? 0 : Clock.ticks(plan.yieldEarly()),
                 plan.maxima() != null && plan.maxima(),
                 mayExceed,
-                Transition.of(control.transition()));
+                Transition.of(control.transition()),
+                adapt(plan.adapt(), pointer));
         return new RingPlan(order.id(), order.phases(), rings, coordination);
+    }
+
+    private RingPlan.Adapt adapt(AdaptInput input, String pointer) {
+        if (input == null) {
+            return null;
+        }
+        if (!(input.step() >= 0.1 && input.most() >= 0 && input.every() >= 1 && input.every() <= 100)) {
+            faults.add(SignalFault.ADAPT_BOUNDS.at(pointer + "/adapt"));
+        }
+        return new RingPlan.Adapt(Clock.ticks(input.step()), Clock.ticks(input.most()), input.every());
     }
 
     private void checkSplit(Phase phase, double split, boolean mayExceed, String pointer) {

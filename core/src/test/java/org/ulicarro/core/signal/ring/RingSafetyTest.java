@@ -336,7 +336,8 @@ class RingSafetyTest {
                 early,
                 random() < 0.3,
                 false,
-                Transition.USUAL);
+                Transition.USUAL,
+                random() < 0.4 ? new RingPlan.Adapt(20, 100, between(1, 3)) : null);
     }
 
     /** Two rounds in which everybody takes the longest there is, or two cycles. */

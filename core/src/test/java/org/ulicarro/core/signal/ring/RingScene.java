@@ -260,7 +260,10 @@ final class RingScene {
                 ticks(words, "early-yield", 0),
                 words.contains("maxima"),
                 words.contains("walk-over-split"),
-                new Transition(way, 0.2));
+                new Transition(way, 0.2),
+                words.contains("adapt")
+                        ? new RingPlan.Adapt(ticks(words, "adapt", 0), ticks(words, "most", 0), 1)
+                        : null);
     }
 
     /** The order of greens of its first plan. */
