@@ -17,6 +17,7 @@ import org.ulicarro.core.network.Network;
 import org.ulicarro.core.run.Change;
 import org.ulicarro.core.run.Model;
 import org.ulicarro.core.timing.PlaceTiming;
+import org.ulicarro.core.timing.Timed;
 import org.ulicarro.files.LoadedStudy;
 import org.ulicarro.files.StudyProblem;
 import org.ulicarro.files.TimedPlans;
@@ -109,7 +110,14 @@ final class TimeCommand implements Callable<Integer> {
             description = "write the greens into alternatives/NAME.yaml; what is there is kept unless --force")
     private String write;
 
-    @Option(names = "--force", description = "with --write: replace the alternative")
+    @Option(
+            names = "--first",
+            paramLabel = "plan:NAME",
+            description =
+                    "for signals that have no controller yet: groups and stages from lanes, conflicts and crossings, greens by formula, into alternatives/NAME.yaml")
+    private String first;
+
+    @Option(names = "--force", description = "with --write and --first: replace the alternative")
     private boolean force;
 
     @Option(names = "--table", paramLabel = "TABLE", description = "print only this table: ${COMPLETION-CANDIDATES}")
@@ -132,10 +140,17 @@ final class TimeCommand implements Callable<Integer> {
         check(longest >= 10 && longest <= 600, "--longest takes 10 to 600 seconds");
         check(whatIf == null || place != null, "--what-if needs --place");
         check(write == null || write.matches("plan:[A-Za-z0-9_-]+"), "--write takes plan:NAME");
+        check(first == null || first.matches("plan:[A-Za-z0-9_-]+"), "--first takes plan:NAME");
+        check(first == null || write == null && plan == null, "--first goes with neither --write nor --plan");
         LoadedStudy loaded = study.read(alternative.name);
+        LoadedStudy written = loaded;
+        if (first != null) {
+            loaded = loaded.withFirstPlans(period(loaded));
+            check(loaded != written, "every signal has a controller already; --write plan:NAME times them");
+        }
         model = onPlan(loaded.compile(study.period).model());
         volumes = Volumes.counted(model.network(), model.demand(), model.study().seed(), DRAWS);
-        List<String> places = places();
+        List<String> places = first == null ? places() : without(written);
         Map<String, Double> changed = changedVolume();
         Map<String, PlaceTiming> timings = new LinkedHashMap<>();
         places.forEach(one -> timings.put(one, timing(one, changed)));
@@ -148,6 +163,9 @@ final class TimeCommand implements Callable<Integer> {
                 case CYCLES -> sheets.cycles().print(form, out);
                 case MOVEMENTS -> sheets.movements().print(form, out);
             }
+        } else if (first != null) {
+            sheets.printAll(form, out);
+            writeFirst(written, places, sheets.chosen(), out);
         } else if (place == null) {
             sheets.printAll(form, out);
             out.println();
@@ -192,6 +210,30 @@ final class TimeCommand implements Callable<Integer> {
                     spec.commandLine(), "no place has a plan '" + plan + "'." + Names.suggestion(plan, known));
         }
         return asWritten.with(change).get();
+    }
+
+    private String period(LoadedStudy loaded) {
+        return study.period != null
+                ? study.period
+                : loaded.study().periods().keySet().stream().findFirst().orElse("plan");
+    }
+
+    /** Places with a signal that the study has no controller for. */
+    private List<String> without(LoadedStudy written) {
+        return model.signals().places().stream()
+                .filter(p -> !written.study().signals().containsKey(p) && (place == null || place.equals(p)))
+                .toList();
+    }
+
+    private void writeFirst(LoadedStudy written, List<String> places, Map<String, Timed> timed, PrintWriter out)
+            throws IOException {
+        String name = first.substring("plan:".length());
+        out.println();
+        out.println("wrote " + TimedPlans.writeFirst(written, model, places, name, timed, force));
+        String with = (written.alternative().equals("base") ? "" : written.alternative() + "+") + name;
+        String again = written.folder() + " -a " + with;
+        out.println("next:  " + Main.me() + " draw " + again + " --place " + places.get(0) + " --plan -o plan.svg");
+        out.println("       " + Main.me() + " run " + again);
     }
 
     private boolean tellWhatDoesNotHold(List<String> places) {

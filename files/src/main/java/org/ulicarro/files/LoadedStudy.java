@@ -181,6 +181,27 @@ public final class LoadedStudy {
         }
     }
 
+    /**
+     * The same with a plan to begin with at each place whose signal nobody has described.
+     *
+     * @param period after which the plans are called
+     * @return itself where there is none
+     * @throws StudyProblem when something else is wrong with the network
+     */
+    public LoadedStudy withFirstPlans(String period) throws StudyProblem {
+        Network network = network();
+        if (network == null) {
+            compile(period); // says what it is
+            return this;
+        }
+        Map<String, SignalController> signals = new LinkedHashMap<>(study().signals());
+        TrialPlan.of(network).forEach(plan -> signals.putIfAbsent(plan.place(), NewStudy.control(plan, period)));
+        return signals.size() == study().signals().size()
+                ? this
+                : new LoadedStudy(
+                        folder, alternative, tree, inputs.with(study().withSignals(signals)), cellSpots, warnings);
+    }
+
     /** The network alone; null where something is wrong with it. */
     private Network network() {
         List<Fault> faults = new ArrayList<>();

@@ -159,12 +159,19 @@ public final class NewStudy {
 
     /** Control by a plan to begin with. */
     public static SignalController control(TrialPlan plan) {
+        return control(plan, "trial");
+    }
+
+    static SignalController control(TrialPlan plan, String name) {
         Map<String, SignalController.Group> groups = new LinkedHashMap<>();
         plan.groups()
                 .forEach((id, group) ->
                         groups.put(id, SignalController.Group.of(group.serves(), group.yields(), 3, 2, 5)));
+        plan.people()
+                .forEach((id, road) -> groups.put(
+                        id, new SignalController.Group(null, null, null, List.of(road), 7, null, 3, 2, 5)));
         Map<String, List<CycleRange>> greens = new LinkedHashMap<>();
         plan.greens().forEach((id, green) -> greens.put(id, List.of(new CycleRange(green[0], green[1]))));
-        return FixedControl.of(groups, Map.of("trial", FixedControl.Plan.of((double) plan.cycle(), 0.0, greens)));
+        return FixedControl.of(groups, Map.of(name, FixedControl.Plan.of((double) plan.cycle(), 0.0, greens)));
     }
 }

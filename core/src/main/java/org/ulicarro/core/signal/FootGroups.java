@@ -15,7 +15,7 @@ import org.ulicarro.core.study.Turn;
 public final class FootGroups {
 
     /** Speed for which a clearance lasts where none is written (m/s). */
-    private static final double CLEARING_SPEED = 1.2;
+    static final double CLEARING_SPEED = 1.2;
 
     private final Network network;
     private final int[][] crossingGroups;

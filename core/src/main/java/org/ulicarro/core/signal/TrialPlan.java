@@ -11,20 +11,26 @@ import org.ulicarro.core.network.EntryRule;
 import org.ulicarro.core.network.Intergreens;
 import org.ulicarro.core.network.Junction;
 import org.ulicarro.core.network.Link;
+import org.ulicarro.core.network.MarkedCrossing;
 import org.ulicarro.core.network.Movement;
 import org.ulicarro.core.network.Network;
+import org.ulicarro.core.study.Crossing;
 import org.ulicarro.core.study.Turn;
 
 /**
  * A fixed plan to begin with, for a junction whose signal nobody has described: approaches that face each other go together, with turns
- * across in gaps; every other one goes alone; green by lanes. It is safe, and no more than a start: {@code time} finds better ones.
+ * across in gaps; every other one goes alone; green by lanes. People walk in the first stage whose vehicles do not start over their
+ * crossing, and give way where they turn over it; in one of their own where there is none. It is safe, and no more than a start:
+ * {@code time} finds better ones.
  *
  * @param place id of the junction
  * @param groups one for each approach, by its name
- * @param greens from and to in the cycle (s), by group
+ * @param people crossings by the group that lets people over them
+ * @param greens from and to in the cycle (s), by group; of people, walk
  * @param cycle its length (s)
  */
-public record TrialPlan(String place, Map<String, Group> groups, Map<String, int[]> greens, int cycle) {
+public record TrialPlan(
+        String place, Map<String, Group> groups, Map<String, String> people, Map<String, int[]> greens, int cycle) {
 
     /** Seconds of yellow and of all-red that groups have where a study does not say otherwise. */
     private static final int YELLOW = 3;
@@ -32,6 +38,10 @@ public record TrialPlan(String place, Map<String, Group> groups, Map<String, int
     private static final int RED = 2;
     private static final int PER_STAGE = 30; // s of cycle
     private static final int LEAST_GREEN = 8; // s
+    private static final int WALK = 7; // s, the shortest
+
+    /** In front of the road whose crossing a group of people has. */
+    private static final String OVER = "over-";
 
     /**
      * What a group lets go.
@@ -56,10 +66,14 @@ public record TrialPlan(String place, Map<String, Group> groups, Map<String, int
         private final Network network;
         private final Junction junction;
         private final Map<String, List<Movement>> approaches = new LinkedHashMap<>();
+        private final List<MarkedCrossing> crossings;
 
         Maker(Network network, Junction junction) {
             this.network = network;
             this.junction = junction;
+            crossings = network.crossings().stream()
+                    .filter(c -> junction.id().equals(c.place()) && c.kind() == Crossing.Kind.SIGNAL)
+                    .toList();
             for (int m : junction.movements()) {
                 Movement movement = network.movements().get(m);
                 if (!movement.isInner() && movement.rule() == EntryRule.SIGNAL) {
@@ -72,6 +86,8 @@ public record TrialPlan(String place, Map<String, Group> groups, Map<String, int
 
         TrialPlan plan() {
             List<List<String>> stages = stages();
+            Map<MarkedCrossing, Integer> walks = new LinkedHashMap<>();
+            crossings.forEach(c -> walks.put(c, stageOf(c, stages)));
             Map<String, Group> groups = new LinkedHashMap<>();
             for (List<String> stage : stages) {
                 for (String approach : stage) {
@@ -86,8 +102,17 @@ public record TrialPlan(String place, Map<String, Group> groups, Map<String, int
                 lost += gaps[s];
                 lanes += lanes(stages.get(s));
             }
-            int cycle = Math.max(PER_STAGE * Math.max(2, gaps.length), lost + LEAST_GREEN * gaps.length);
-            int spare = cycle - lost - LEAST_GREEN * gaps.length;
+            int[] least = new int[gaps.length];
+            int shortest = 0;
+            for (int s = 0; s < gaps.length; s++) {
+                least[s] = stages.get(s).isEmpty() ? 0 : LEAST_GREEN;
+                for (Map.Entry<MarkedCrossing, Integer> walk : walks.entrySet()) {
+                    least[s] = walk.getValue() == s ? Math.max(least[s], WALK + clear(walk.getKey()) - gaps[s]) : least[s];
+                }
+                shortest += least[s];
+            }
+            int cycle = Math.max(PER_STAGE * Math.max(2, gaps.length), lost + shortest);
+            int spare = cycle - lost - shortest;
             Map<String, int[]> greens = new LinkedHashMap<>();
             int at = 0;
             int given = 0;
@@ -96,17 +121,58 @@ public record TrialPlan(String place, Map<String, Group> groups, Map<String, int
                 seen += lanes(stages.get(s));
                 int extra = spare * seen / lanes - given;
                 given += extra;
-                int green = LEAST_GREEN + extra;
+                int green = least[s] + extra;
                 for (String approach : stages.get(s)) {
                     greens.put(approach, new int[] {at, at + green});
                 }
+                for (MarkedCrossing c : crossings) {
+                    if (walks.get(c) == s) {
+                        greens.put(OVER + c.road(), new int[] {at, at + Math.min(green, green + gaps[s] - clear(c))});
+                    }
+                }
                 at += green + gaps[s];
             }
-            return new TrialPlan(junction.id(), groups, greens, cycle);
+            Map<String, String> people = new LinkedHashMap<>();
+            crossings.forEach(c -> people.put(OVER + c.road(), c.road()));
+            return new TrialPlan(junction.id(), groups, people, greens, cycle);
+        }
+
+        /** The stage in which people can walk over a crossing; one of their own, at the end, where there is none. */
+        private int stageOf(MarkedCrossing crossing, List<List<String>> stages) {
+            for (int s = 0; s < stages.size(); s++) {
+                List<String> stage = stages.get(s);
+                boolean free = stage.stream()
+                        .allMatch(a -> approaches.get(a).stream().allMatch(m -> mayWalkBeside(crossing, m, a, stage)));
+                if (free) {
+                    return s;
+                }
+            }
+            stages.add(new ArrayList<>());
+            return stages.size() - 1;
+        }
+
+        /** Nobody starts over the crossing, and who turns over it gives way. */
+        private boolean mayWalkBeside(MarkedCrossing crossing, Movement m, String approach, List<String> stage) {
+            if (network.links().get(m.fromLink()).road().equals(crossing.road())) {
+                return false;
+            }
+            boolean over = m.paths().stream()
+                    .anyMatch(p -> crossing.crossed().stream().anyMatch(c -> c.lane() == p.lane()));
+            boolean gives = isToTheKerb(m) || group(approach, stage).yields().contains(label(m));
+            return !over || gives;
+        }
+
+        private boolean isToTheKerb(Movement m) {
+            return m.turn() == (network.keepsRight() ? Turn.RIGHT : Turn.LEFT);
+        }
+
+        /** How long people have to finish (s). */
+        private static int clear(MarkedCrossing crossing) {
+            return (int) StrictMath.ceil(crossing.length() / FootGroups.CLEARING_SPEED);
         }
 
         private int lanes(List<String> stage) {
-            return stage.stream().mapToInt(a -> link(a).lanes()).max().orElse(1);
+            return stage.stream().mapToInt(a -> link(a).lanes()).max().orElse(0);
         }
 
         private Link link(String approach) {
