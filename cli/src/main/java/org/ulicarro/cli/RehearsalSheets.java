@@ -59,8 +59,7 @@ final class RehearsalSheets {
      * @param every ticks between rows
      * @param letters whether one letter stands for what is shown, so that many groups fit a line
      */
-    static Sheet moments(
-            Model model, Rehearsal rehearsal, String place, int from, int to, int every, boolean letters) {
+    static Sheet moments(Model model, Rehearsal rehearsal, String place, int from, int to, int every, boolean letters) {
         var groups = model.signals().groups();
         List<Integer> mine = new ArrayList<>();
         Sheet sheet = new Sheet().words("time", "time");
@@ -88,7 +87,8 @@ final class RehearsalSheets {
     }
 
     /** What the letters of {@link #moments} mean. */
-    static final String LETTERS = "G green, Y yellow, F flashing yellow, S flashing red, - red; of people W walk, C time to finish, - don't walk";
+    static final String LETTERS =
+            "G green, Y yellow, F flashing yellow, S flashing red, - red; of people W walk, C time to finish, - don't walk";
 
     private static String letter(Aspect aspect, boolean people) {
         return switch (aspect) {

@@ -50,11 +50,13 @@ final class SignalPlanSheet {
                 times.add("from " + time);
             }
         });
-        controller.days().forEach((days, schedule) -> schedule.forEach((time, plan) -> {
-            if (plan.equals(id)) {
-                times.add(days + " from " + time);
-            }
-        }));
+        controller
+                .days()
+                .forEach((days, schedule) -> schedule.forEach((time, plan) -> {
+                    if (plan.equals(id)) {
+                        times.add(days + " from " + time);
+                    }
+                }));
         boolean chosen = controller.plans().size() == 1 || id.equals(model.periodId());
         return controller.schedule().isEmpty() ? chosen ? "now" : "-" : String.join(", ", times);
     }

@@ -70,17 +70,29 @@ class FlashTest extends InProcess {
     @Test
     void byTheClockGreensEndFirstAndAfterwardsAllIsRed() throws IOException {
         alternative("night", "signals: {middle: {flash: {yellow: [EB, WB], times: [\"22:00-22:10\"]}}}\n");
-        assertThat(run("rehearse", study, "-a", "night", "--place", "middle", "--from", "21:59", "--to", "22:12", "--csv"))
+        assertThat(run(
+                        "rehearse",
+                        study,
+                        "-a",
+                        "night",
+                        "--place",
+                        "middle",
+                        "--from",
+                        "21:59",
+                        "--to",
+                        "22:12",
+                        "--csv"))
                 .isZero();
         // 22:00 is second 34 * 70 + 20 of the day: EB and WB have green
-        assertThat(out).contains(
-                "22:00:00.0,EB,yellow,flash",
-                "22:00:03.0,EB,red,flash",
-                "22:00:05.0,flash,begins,",
-                "22:00:05.0,EB,flashing yellow,flash",
-                "22:00:05.0,NB,flashing red,flash",
-                "22:10:00.0,NB,red,flash",
-                "22:10:06.0,flash,ends,");
+        assertThat(out)
+                .contains(
+                        "22:00:00.0,EB,yellow,flash",
+                        "22:00:03.0,EB,red,flash",
+                        "22:00:05.0,flash,begins,",
+                        "22:00:05.0,EB,flashing yellow,flash",
+                        "22:00:05.0,NB,flashing red,flash",
+                        "22:10:00.0,NB,red,flash",
+                        "22:10:06.0,flash,ends,");
         assertThat(out.lines().filter(l -> l.matches("22:10:0[0-5].*green.*"))).isEmpty();
     }
 
@@ -91,6 +103,7 @@ class FlashTest extends InProcess {
         assertThat(out).contains("08:00:00.0,flash,begins,fault", "08:00:00.0,NB,flashing red,flash");
         alternative("wrong", "signals: {middle: {flash: {yellow: [EB, NB, XB], red: 90 s}}}\n");
         assertThat(run("check", study, "-a", "wrong")).isEqualTo(Exit.DOES_NOT_HOLD);
-        assertThat(err + out).contains("'EB' and 'NB' cannot both flash yellow", "no group of vehicles 'XB'", "0 s to 60 s");
+        assertThat(err + out)
+                .contains("'EB' and 'NB' cannot both flash yellow", "no group of vehicles 'XB'", "0 s to 60 s");
     }
 }

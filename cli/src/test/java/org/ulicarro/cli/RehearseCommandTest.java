@@ -79,7 +79,15 @@ class RehearseCommandTest extends InProcess {
     @Test
     void aScriptTellsWhichRuleLedToEachStage() {
         assertThat(run(
-                        "rehearse", study, "-a", "by-stages", "--place", "market", "--to", "16:33", "--calls",
+                        "rehearse",
+                        study,
+                        "-a",
+                        "by-stages",
+                        "--place",
+                        "market",
+                        "--to",
+                        "16:33",
+                        "--calls",
                         "random:200"))
                 .isZero();
         assertThat(out.lines().filter(l -> l.contains("stage side")).findFirst())
@@ -102,12 +110,44 @@ class RehearseCommandTest extends InProcess {
                       early: {like: pm, offset: 20 s}
                       late: {like: pm, offset: 40 s}
                 """);
-        assertThat(run("rehearse", study, "-a", "days", "--place", "market", "--day", "thu", "--from", "05:00", "--to", "48:00", "--csv"))
+        assertThat(run(
+                        "rehearse",
+                        study,
+                        "-a",
+                        "days",
+                        "--place",
+                        "market",
+                        "--day",
+                        "thu",
+                        "--from",
+                        "05:00",
+                        "--to",
+                        "48:00",
+                        "--csv"))
                 .isZero();
-        assertThat(plans()).containsExactly(
-                "thu 05:00 late", "thu 06:00 early", "thu 09:00 pm", "thu 15:00 late",
-                "fri 06:00 early", "fri 09:00 pm", "fri 14:00 late");
-        run("rehearse", study, "-a", "days", "--place", "market", "--day", "2027-05-05", "--from", "14:00", "--to", "30:00", "--csv");
+        assertThat(plans())
+                .containsExactly(
+                        "thu 05:00 late",
+                        "thu 06:00 early",
+                        "thu 09:00 pm",
+                        "thu 15:00 late",
+                        "fri 06:00 early",
+                        "fri 09:00 pm",
+                        "fri 14:00 late");
+        run(
+                "rehearse",
+                study,
+                "-a",
+                "days",
+                "--place",
+                "market",
+                "--day",
+                "2027-05-05",
+                "--from",
+                "14:00",
+                "--to",
+                "30:00",
+                "--csv");
         assertThat(plans()).containsExactly("2027-05-05 14:00 pm", "2027-05-05 15:00 late", "2027-05-06 00:00 early");
         assertThat(run("check", study, "-a", "days")).isZero();
         assertThat(out + err).contains("warning: period 'pm' says no day");

@@ -67,7 +67,10 @@ class ScriptCommandTest extends InProcess {
                 .isZero();
         // main lasts 45 s; people over the pier's road finish in 9 s; side lasts 12 s after the last of its greens
         assertThat(out.lines().map(l -> l.strip().replaceAll(" +", " ")))
-                .contains("16:30:00.0 stage main begins", "16:30:45.0 stage side begins line 4: max-reached", "16:30:54.0 NB green to side")
+                .contains(
+                        "16:30:00.0 stage main begins",
+                        "16:30:45.0 stage side begins line 4: max-reached",
+                        "16:30:54.0 NB green to side")
                 .contains("16:31:06.0 stage main begins");
     }
 

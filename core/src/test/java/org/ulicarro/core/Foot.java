@@ -119,7 +119,11 @@ public final class Foot {
                 Map.of(
                         "p",
                         new Period(
-                                START, START + SECONDS, new Period.WarmUp(200, Period.WarmUp.Source.FIRST_SLICE), 200, null)),
+                                START,
+                                START + SECONDS,
+                                new Period.WarmUp(200, Period.WarmUp.Source.FIRST_SLICE),
+                                200,
+                                null)),
                 0.2,
                 1,
                 1,

@@ -201,7 +201,11 @@ public final class RandomJunction {
                 Map.of(
                         "p",
                         new Period(
-                                START, START + seconds, new Period.WarmUp(300, Period.WarmUp.Source.FIRST_SLICE), 60, null)),
+                                START,
+                                START + seconds,
+                                new Period.WarmUp(300, Period.WarmUp.Source.FIRST_SLICE),
+                                60,
+                                null)),
                 0.2,
                 1,
                 1,

@@ -168,8 +168,8 @@ public final class NewStudy {
                 .forEach((id, group) ->
                         groups.put(id, SignalController.Group.of(group.serves(), group.yields(), 3, 2, 5)));
         plan.people()
-                .forEach((id, road) -> groups.put(
-                        id, new SignalController.Group(null, null, null, List.of(road), 7, null, 3, 2, 5)));
+                .forEach((id, road) ->
+                        groups.put(id, new SignalController.Group(null, null, null, List.of(road), 7, null, 3, 2, 5)));
         Map<String, List<CycleRange>> greens = new LinkedHashMap<>();
         plan.greens().forEach((id, green) -> greens.put(id, List.of(new CycleRange(green[0], green[1]))));
         return FixedControl.of(groups, Map.of(name, FixedControl.Plan.of((double) plan.cycle(), 0.0, greens)));

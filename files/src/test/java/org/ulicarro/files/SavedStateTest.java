@@ -103,11 +103,12 @@ class SavedStateTest {
     void whileAProgramOutsideDecidesNothingIsSaved() throws IOException, StudyProblem {
         Model model = model("quayside external");
         Replication driven = new Replication(model, 1);
-        driven.connect(place -> sight ->
-                ExternalProgram.Answer.of(new boolean[place.groups().size()]));
+        driven.connect(place ->
+                sight -> ExternalProgram.Answer.of(new boolean[place.groups().size()]));
         driven.advanceTo(model.period().from());
         assertThatThrownBy(driven::save)
-                .hasMessage("signals of market cannot be saved: a program outside decides there, whose state is not known here");
+                .hasMessage(
+                        "signals of market cannot be saved: a program outside decides there, whose state is not known here");
         driven.close();
     }
 

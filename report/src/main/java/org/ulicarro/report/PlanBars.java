@@ -51,7 +51,9 @@ final class PlanBars {
     PlanBars(SpanOrder order) {
         this.order = order;
         free = Double.isNaN(order.cycle());
-        longest = free ? order.spans().stream().mapToDouble(PlanBars::longest).max().orElse(60) : order.cycle();
+        longest = free
+                ? order.spans().stream().mapToDouble(PlanBars::longest).max().orElse(60)
+                : order.cycle();
         double[] times = free ? new double[order.points()] : order.times();
         for (Span span : order.spans()) {
             double begins = times[span.from()] + span.late();
@@ -61,7 +63,8 @@ final class PlanBars {
             if (span.people() > 0 && !span.forPeople()) {
                 Bar walk = new Bar(begins, begins + span.walk(), span.finish());
                 String note = lead > 0 ? String.format(Locale.ROOT, "lead by %.0f s", lead) : "";
-                rows.add(new Row(span.id() + " people", note, true, List.of(walk), span.walk(), span.walk() + span.finish()));
+                rows.add(new Row(
+                        span.id() + " people", note, true, List.of(walk), span.walk(), span.walk() + span.finish()));
             }
         }
         for (Over over : order.overlaps()) {

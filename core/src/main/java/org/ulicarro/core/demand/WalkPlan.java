@@ -27,7 +27,14 @@ final class WalkPlan {
 
     private record Flow(int crossing, String id, WalkerFlow flow) {}
 
-    private record One(double time, int crossing, boolean there, double speed, double aside, boolean complies, double pressesAfter) {}
+    private record One(
+            double time,
+            int crossing,
+            boolean there,
+            double speed,
+            double aside,
+            boolean complies,
+            double pressesAfter) {}
 
     private final List<Flow> flows = new ArrayList<>();
     private final Walking walking;
@@ -73,8 +80,8 @@ final class WalkPlan {
         }
         all.sort(Comparator.comparingDouble(One::time).thenComparingInt(One::crossing));
         int n = all.size();
-        Walks walks =
-                new Walks(new double[n], new int[n], new boolean[n], new double[n], new double[n], new boolean[n], new double[n]);
+        Walks walks = new Walks(
+                new double[n], new int[n], new boolean[n], new double[n], new double[n], new boolean[n], new double[n]);
         for (int i = 0; i < n; i++) {
             One one = all.get(i);
             walks.time()[i] = one.time();

@@ -22,7 +22,8 @@ public record Walks(
 
     /** Nobody walks. */
     public static Walks nobody() {
-        return new Walks(new double[0], new int[0], new boolean[0], new double[0], new double[0], new boolean[0], new double[0]);
+        return new Walks(
+                new double[0], new int[0], new boolean[0], new double[0], new double[0], new boolean[0], new double[0]);
     }
 
     public int size() {

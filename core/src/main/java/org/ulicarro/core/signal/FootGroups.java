@@ -105,7 +105,8 @@ public final class FootGroups {
                 int vehicles = people == groupA ? groupB : groupA;
                 for (int m : junction.movements()) {
                     boolean never = served.serves(vehicles, m)
-                            && (leaves(network, m, c) || served.isProtectedIn(vehicles, m)
+                            && (leaves(network, m, c)
+                                    || served.isProtectedIn(vehicles, m)
                                     || !mayTurnInto(network, m, served.yieldsIn(vehicles, m)));
                     if (never && crosses(network, c, half, m)) {
                         return new String[] {

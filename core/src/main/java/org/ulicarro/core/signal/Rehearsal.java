@@ -155,7 +155,11 @@ public final class Rehearsal {
                 Aspect now = aspects.of(g);
                 if (now != before[g]) {
                     String id = signals.groups().get(g).id();
-                    changes.add(new Change(tick, g, now, now == Aspect.YELLOW ? reasons.getOrDefault(id, "") : "",
+                    changes.add(new Change(
+                            tick,
+                            g,
+                            now,
+                            now == Aspect.YELLOW ? reasons.getOrDefault(id, "") : "",
                             controller.because()));
                     before[g] = now;
                 }

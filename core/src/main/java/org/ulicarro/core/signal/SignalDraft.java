@@ -137,8 +137,8 @@ public final class SignalDraft {
         for (int i = 0; i < controllers.size(); i++) {
             SignalSystem.Placed placed = controllers.get(i);
             if (placed.place().equals(place)) {
-                Flash how = new Flash(
-                        placed.firstGroup(), shows, flash.times(), flash.faults(), Clock.ticks(flash.red()));
+                Flash how =
+                        new Flash(placed.firstGroup(), shows, flash.times(), flash.faults(), Clock.ticks(flash.red()));
                 controllers.set(i, placed.with(watch -> new FlashingController(how, placed, groups.size(), watch)));
                 for (int g = 0; g < shows.length; g++) {
                     flashes.add(placed.firstGroup() + g);

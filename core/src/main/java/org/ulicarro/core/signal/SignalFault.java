@@ -15,7 +15,8 @@ public enum SignalFault implements Fault.Kind {
     LEG_STOPS(Fault.Severity.ERROR, "%s comes from a leg that stops ('minor' at the place), so it has no signal"),
     SERVED_TWICE(Fault.Severity.ERROR, "movement %s is served by group '%s' already"),
     YIELDS_UNSERVED(Fault.Severity.ERROR, "movement %s is not served by group '%s'"),
-    PROTECTED_UNSERVED(Fault.Severity.ERROR, "group '%2$s' does not serve %1$s by right, so it cannot be protected there"),
+    PROTECTED_UNSERVED(
+            Fault.Severity.ERROR, "group '%2$s' does not serve %1$s by right, so it cannot be protected there"),
     NOTHING_TO_FLASH(Fault.Severity.ERROR, "there is no group of vehicles '%s' that could flash yellow.%s"),
     FLASH_CONFLICT(
             Fault.Severity.ERROR,

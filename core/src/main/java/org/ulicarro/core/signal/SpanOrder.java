@@ -20,8 +20,7 @@ public record SpanOrder(
         String plan, int points, List<Span> spans, List<Over> overlaps, double cycle, double zero, boolean actuated) {
 
     /** One whose cycle begins with its first point. */
-    public SpanOrder(
-            String plan, int points, List<Span> spans, List<Over> overlaps, double cycle, boolean actuated) {
+    public SpanOrder(String plan, int points, List<Span> spans, List<Over> overlaps, double cycle, boolean actuated) {
         this(plan, points, spans, overlaps, cycle, 0, actuated);
     }
 

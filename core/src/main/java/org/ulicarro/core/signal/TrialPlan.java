@@ -107,7 +107,8 @@ public record TrialPlan(
             for (int s = 0; s < gaps.length; s++) {
                 least[s] = stages.get(s).isEmpty() ? 0 : LEAST_GREEN;
                 for (Map.Entry<MarkedCrossing, Integer> walk : walks.entrySet()) {
-                    least[s] = walk.getValue() == s ? Math.max(least[s], WALK + clear(walk.getKey()) - gaps[s]) : least[s];
+                    least[s] =
+                            walk.getValue() == s ? Math.max(least[s], WALK + clear(walk.getKey()) - gaps[s]) : least[s];
                 }
                 shortest += least[s];
             }
@@ -156,8 +157,8 @@ public record TrialPlan(
             if (network.links().get(m.fromLink()).road().equals(crossing.road())) {
                 return false;
             }
-            boolean over = m.paths().stream()
-                    .anyMatch(p -> crossing.crossed().stream().anyMatch(c -> c.lane() == p.lane()));
+            boolean over =
+                    m.paths().stream().anyMatch(p -> crossing.crossed().stream().anyMatch(c -> c.lane() == p.lane()));
             boolean gives = isToTheKerb(m) || group(approach, stage).yields().contains(label(m));
             return !over || gives;
         }

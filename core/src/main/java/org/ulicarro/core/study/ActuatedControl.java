@@ -81,7 +81,18 @@ public record ActuatedControl(
     /** The same with other plans. */
     public ActuatedControl withPlans(Map<String, Plan> other) {
         return new ActuatedControl(
-                phases, inputs, overlaps, priority, preemption, failures, clearance, schedule, days, transition, flash, other);
+                phases,
+                inputs,
+                overlaps,
+                priority,
+                preemption,
+                failures,
+                clearance,
+                schedule,
+                days,
+                transition,
+                flash,
+                other);
     }
 
     @Override
@@ -108,7 +119,18 @@ public record ActuatedControl(
     @Override
     public ActuatedControl withClearance(ClearanceInput given) {
         return new ActuatedControl(
-                phases, inputs, overlaps, priority, preemption, failures, given, schedule, days, transition, flash, plans);
+                phases,
+                inputs,
+                overlaps,
+                priority,
+                preemption,
+                failures,
+                given,
+                schedule,
+                days,
+                transition,
+                flash,
+                plans);
     }
 
     /** How a coordinated plan ends the greens of other phases. */
@@ -185,7 +207,8 @@ public record ActuatedControl(
             @About("Phases whose max-green-2 is their longest green in this plan: [2, 6].")
             List<String> secondMax,
 
-            @About("Splits follow the traffic: {step: 2 s, most: 10 s, every: 3}.") AdaptInput adapt,
+            @About("Splits follow the traffic: {step: 2 s, most: 10 s, every: 3}.")
+            AdaptInput adapt,
 
             @About("Whether it runs without a cycle.") Boolean free)
             implements SignalPlan<Plan> {
@@ -248,7 +271,9 @@ public record ActuatedControl(
 
         /** Phases in an order, without a cycle. */
         public static Plan free(List<String> rings) {
-            return new Plan(null, null, null, rings, null, null, null, null, null, null, null, null, null, null, null, null, true);
+            return new Plan(
+                    null, null, null, rings, null, null, null, null, null, null, null, null, null, null, null, null,
+                    true);
         }
 
         /** Phases in an order that comes round with a cycle. */
@@ -277,18 +302,22 @@ public record ActuatedControl(
         /** Only longest greens: laid over another plan. */
         public static Plan ofMaxima(Map<String, Double> maxGreen) {
             return new Plan(
-                    null, null, null, null, null, null, null, null, null, null, null, maxGreen, null, null, null, null, null);
+                    null, null, null, null, null, null, null, null, null, null, null, maxGreen, null, null, null, null,
+                    null);
         }
 
         /** Only a cycle and splits: laid over another plan. */
         public static Plan ofSplits(Double cycle, Map<String, Double> splits) {
             return new Plan(
-                    null, cycle, null, null, null, splits, null, null, null, null, null, null, null, null, null, null, null);
+                    null, cycle, null, null, null, splits, null, null, null, null, null, null, null, null, null, null,
+                    null);
         }
 
         /** The same with its phases in another order. */
         public Plan withRings(List<String> order) {
-            return new Plan(null, null, null, order, null, null, null, null, null, null, null, null, null, null, null, null, null)
+            return new Plan(
+                            null, null, null, order, null, null, null, null, null, null, null, null, null, null, null,
+                            null, null)
                     .over(this);
         }
 

@@ -56,7 +56,8 @@ public record Day(DayOfWeek weekday, LocalDate date) {
                 found |= !byDate && Math.floorMod(weekday.ordinal() - first, NAMES.size()) <= length;
             } else {
                 Day day = parse(word);
-                found |= byDate ? day.date != null && day.date.equals(date) : day.date == null && day.weekday == weekday;
+                found |=
+                        byDate ? day.date != null && day.date.equals(date) : day.date == null && day.weekday == weekday;
             }
         }
         return found;

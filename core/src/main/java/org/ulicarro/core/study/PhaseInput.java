@@ -101,9 +101,7 @@ public record PhaseInput(
         @Key("volume-density") @About("Shortest green and passage that follow the traffic.")
         VolumeDensity volumeDensity,
 
-        @Key("max-green-2")
-        @Unit(Dimension.TIME)
-        @About("Longest green in plans that name the phase in second-max.")
+        @Key("max-green-2") @Unit(Dimension.TIME) @About("Longest green in plans that name the phase in second-max.")
         Double secondMax,
 
         @About("Longest green that follows the traffic.") DynamicMax dynamicMax,
@@ -164,7 +162,9 @@ public record PhaseInput(
             @Required @Unit(Dimension.TIME) @About("To which it goes, up from max-green or down to less.")
             double limit,
 
-            @Usual("5 s") @Unit(Dimension.TIME) @About("By so much, from the second time on that the phase maxed or gapped out.")
+            @Usual("5 s")
+            @Unit(Dimension.TIME)
+            @About("By so much, from the second time on that the phase maxed or gapped out.")
             double step) {}
 
     public PhaseInput {
@@ -185,8 +185,8 @@ public record PhaseInput(
             double yellow,
             double red) {
         return new PhaseInput(
-                serves, yields, null, null, 7, null, 0, minGreen, maxGreen, passage, yellow, red, null, true, false, false,
-                false, false, 2, null, null, null, null, 0);
+                serves, yields, null, null, 7, null, 0, minGreen, maxGreen, passage, yellow, red, null, true, false,
+                false, false, false, 2, null, null, null, null, 0);
     }
 
     /** The same with other recalls. */

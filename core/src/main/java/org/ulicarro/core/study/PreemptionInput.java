@@ -45,7 +45,8 @@ public record PreemptionInput(
         double enterWalk,
 
         @Unit(Dimension.TIME)
-        @About("How long people have to finish when it comes, where their own time is longer; in full where none is written.")
+        @About(
+                "How long people have to finish when it comes, where their own time is longer; in full where none is written.")
         Double enterClear,
 
         @About("Phases with green first, to clear what stands in the way: [4].")

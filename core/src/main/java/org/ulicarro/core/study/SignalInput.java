@@ -38,11 +38,13 @@ public record SignalInput(
         @About("Its number in events that a controller recorded; counted where none is written.")
         Integer channel,
 
-        @About("Whether its calls stay when the vehicle has left: made in red, or in yellow and red; as the phase has it where none is written.")
+        @About(
+                "Whether its calls stay when the vehicle has left: made in red, or in yellow and red; as the phase has it where none is written.")
         Lock lock,
 
         @Unit(Dimension.TIME)
-        @About("It extends a green only until its queue has gone, the first time that nobody is on it, and at most so long.")
+        @About(
+                "It extends a green only until its queue has gone, the first time that nobody is on it, and at most so long.")
         Double queue) {
 
     public enum Lock {

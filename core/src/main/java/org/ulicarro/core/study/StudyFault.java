@@ -31,7 +31,9 @@ public enum StudyFault implements Fault.Kind {
     RAMP_TOO_SHORT(Fault.Severity.ERROR, "a ramp's lane needs at least 20 m beside the main road and 5 m of taper"),
     PLACE_UNREACHED(Fault.Severity.WARNING, "no road leads to place '%s'; nothing happens there"),
     TOO_MANY_LEGS(Fault.Severity.ERROR, "%d roads meet at '%s'; a place has at most %d legs"),
-    SIGNAL_WITHOUT_CONTROL(Fault.Severity.ERROR, "place '%s' has a signal, but 'signals' has no controller for it; write one, or let 'time STUDY --first plan:first' propose one"),
+    SIGNAL_WITHOUT_CONTROL(
+            Fault.Severity.ERROR,
+            "place '%s' has a signal, but 'signals' has no controller for it; write one, or let 'time STUDY --first plan:first' propose one"),
     MINOR_WITHOUT_SIGN(Fault.Severity.ERROR, "'minor' says which legs stop or yield, but the control of '%s' is %s"),
     CORNER_RADIUS(Fault.Severity.ERROR, "a corner's radius must be 0 m to 100 m"),
     SETBACK(Fault.Severity.ERROR, "a stop line stands 0 m to 200 m from its place"),

@@ -22,7 +22,8 @@ public record TimeSpan(double from, double to) {
             throw new IllegalArgumentException(text);
         }
         return new TimeSpan(
-                TimeOfDay.parse(m.group(1)).seconds(), TimeOfDay.parse(m.group(2)).seconds());
+                TimeOfDay.parse(m.group(1)).seconds(),
+                TimeOfDay.parse(m.group(2)).seconds());
     }
 
     /** Whether a time of day lies within. */

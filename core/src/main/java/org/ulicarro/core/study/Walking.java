@@ -25,9 +25,7 @@ public record Walking(
         @About("Share of people who press the button when they come to a signal.")
         Double pressing,
 
-        @Usual("60 s")
-        @Unit(Dimension.TIME)
-        @About("How long the others wait for walk until they press it, too.")
+        @Usual("60 s") @Unit(Dimension.TIME) @About("How long the others wait for walk until they press it, too.")
         Double pressesLate) {
 
     static final Walking USUAL = new Walking(null, null, null, null);

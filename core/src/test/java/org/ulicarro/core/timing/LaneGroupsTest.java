@@ -40,7 +40,8 @@ class LaneGroupsTest {
                 Map.of("EW", List.of(CycleRange.parse("0-40")), "NS", List.of(CycleRange.parse("45-85")));
         SignalController controller = FixedControl.of(groups, Map.of("p", Plan.of(90.0, 0.0, greens)));
         List<Fault> faults = new ArrayList<>();
-        SignalSystem signals = SignalCompiler.compile(network, Map.of("market", controller), new SignalDraft.When("p", 0, null), faults);
+        SignalSystem signals = SignalCompiler.compile(
+                network, Map.of("market", controller), new SignalDraft.When("p", 0, null), faults);
         assertThat(faults).isEmpty();
         LaneGroups all = new LaneGroups(network, signals, m -> VOLUMES.getOrDefault(m.name(), 0.0), 1900, heavy);
         return all.of(network.junctions().get("market")).stream()

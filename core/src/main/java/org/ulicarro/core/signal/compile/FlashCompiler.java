@@ -18,9 +18,8 @@ final class FlashCompiler {
     static void add(SignalDraft draft, Junction junction, FlashInput flash, String pointer) {
         List<Fault> faults = draft.faults();
         List<String> ids = draft.groupsAt(junction.id());
-        List<String> vehicles = ids.stream()
-                .filter(id -> !draft.isForPeople(junction.id(), id))
-                .toList();
+        List<String> vehicles =
+                ids.stream().filter(id -> !draft.isForPeople(junction.id(), id)).toList();
         int before = faults.size();
         for (int i = 0; i < flash.yellow().size(); i++) {
             String id = flash.yellow().get(i);

@@ -11,8 +11,8 @@ import org.ulicarro.core.network.Network;
 import org.ulicarro.core.signal.FootGroups;
 import org.ulicarro.core.signal.SignalFault;
 import org.ulicarro.core.signal.SignalSystem;
-import org.ulicarro.core.study.DesignInput;
 import org.ulicarro.core.study.ActuatedControl;
+import org.ulicarro.core.study.DesignInput;
 import org.ulicarro.core.study.PhaseInput;
 import org.ulicarro.core.study.SignalController;
 import org.ulicarro.core.study.SignalController.Group;
@@ -84,7 +84,11 @@ final class TimingRules {
         double left = phase.yellow() + phase.red() - phase.clearIntoYellow();
         if (phase.clearIntoYellow() > 0 && !phase.crosses().isEmpty() && left < design.buffer() - TENTH) {
             faults.add(SignalFault.SHORT_BUFFER.at(
-                    pointer + "/clear-into-yellow", id, left, design.buffer(), Math.max(0, phase.yellow() + phase.red() - design.buffer())));
+                    pointer + "/clear-into-yellow",
+                    id,
+                    left,
+                    design.buffer(),
+                    Math.max(0, phase.yellow() + phase.red() - design.buffer())));
         }
     }
 

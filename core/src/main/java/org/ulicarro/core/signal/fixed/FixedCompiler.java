@@ -15,8 +15,8 @@ import org.ulicarro.core.signal.ControlWatch;
 import org.ulicarro.core.signal.Controller;
 import org.ulicarro.core.signal.Guard;
 import org.ulicarro.core.signal.GuardMaker;
-import org.ulicarro.core.signal.ScheduleCompiler;
 import org.ulicarro.core.signal.Schedule;
+import org.ulicarro.core.signal.ScheduleCompiler;
 import org.ulicarro.core.signal.SignalDraft;
 import org.ulicarro.core.signal.SignalFault;
 import org.ulicarro.core.signal.SpanOrder;
@@ -90,8 +90,8 @@ public final class FixedCompiler {
         if (programs.size() > 1) {
             watchAll(junction, firstGroup, groups.length);
         }
-        FixedTime.Setup setup =
-                new FixedTime.Setup(firstGroup, groups, programs, times.schedule(), Transition.of(control.transition()));
+        FixedTime.Setup setup = new FixedTime.Setup(
+                firstGroup, groups, programs, times.schedule(), Transition.of(control.transition()));
         FixedPlan first = plans.get(times.first());
         SpanOrder order = FixedSpans.of(first.id(), greens(junction, control, first, firstGroup), first.cycle());
         draft.add(junction.id(), order, firstGroup, groups, watch -> new FixedTime(setup, watch));

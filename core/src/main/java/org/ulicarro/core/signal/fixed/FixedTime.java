@@ -79,8 +79,10 @@ final class FixedTime implements Controller {
 
     @Override
     public String because() {
-        String at = String.format(Locale.ROOT, "second %.1f", Clock.seconds(second)).replace(".0", "");
-        String length = String.format(Locale.ROOT, " of %.1f", Clock.seconds(order.length)).replace(".0", "");
+        String at =
+                String.format(Locale.ROOT, "second %.1f", Clock.seconds(second)).replace(".0", "");
+        String length = String.format(Locale.ROOT, " of %.1f", Clock.seconds(order.length))
+                .replace(".0", "");
         return at + length + (takesOver ? ", " + program().id() + " takes over" : change != 0 ? ", into step" : "");
     }
 

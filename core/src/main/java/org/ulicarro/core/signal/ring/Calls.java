@@ -173,7 +173,9 @@ final class Calls implements Stateful {
         offFor[w] = on ? 0 : offFor[w] + 1;
         onFor[w] = on ? onFor[w] + 1 : 0;
         boolean calls = pulse[w] ? comes : on;
-        boolean extendsGreen = calls || !pulse[w] && offFor[w] <= stretch[w]; // a stretched one only extends (NTCIP 1202, vehicleDetectorExtend)
+        boolean extendsGreen = calls
+                || !pulse[w]
+                        && offFor[w] <= stretch[w]; // a stretched one only extends (NTCIP 1202, vehicleDetectorExtend)
         if (!extendsGreen) {
             return;
         }

@@ -48,10 +48,9 @@ final class Order {
 
     /** Asks anew whether a phase is wanted, after its calls have been answered. */
     void refresh(int p) {
-        wanted[p] =
-                preemptions.isOn()
-                        ? preemptions.wants(p) && (!preemptions.takeTurns() || calls.any(p))
-                        : calls.any(p) || cycle.isCoordinated(p) || requests.want(p);
+        wanted[p] = preemptions.isOn()
+                ? preemptions.wants(p) && (!preemptions.takeTurns() || calls.any(p))
+                : calls.any(p) || cycle.isCoordinated(p) || requests.want(p);
     }
 
     /** Whether a phase is called, or coordinated: its green comes round by itself. */

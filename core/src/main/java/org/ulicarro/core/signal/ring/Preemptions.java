@@ -54,7 +54,8 @@ final class Preemptions implements Stateful {
         }
         boolean breaksOff = active == NONE
                 ? called != NONE
-                : called != NONE && preemption[called].rank() < preemption[active].rank() || stage == LEAVES && called != NONE;
+                : called != NONE && preemption[called].rank() < preemption[active].rank()
+                        || stage == LEAVES && called != NONE;
         if (breaksOff) {
             if (active != NONE && stage != LEAVES) {
                 watch.preemption(tick, preemption[active].id(), false);
@@ -80,7 +81,9 @@ final class Preemptions implements Stateful {
 
     private News goOn(int tick, int called) {
         Preemption one = preemption[active];
-        held = stage == STAYS && one.turns() ? held + (held > 0 || isAnyGreen(one.phases()) ? 1 : 0) : areGreen(targets()) ? held + 1 : 0;
+        held = stage == STAYS && one.turns()
+                ? held + (held > 0 || isAnyGreen(one.phases()) ? 1 : 0)
+                : areGreen(targets()) ? held + 1 : 0;
         if (stage == CLEARS_THE_WAY && held >= one.firstFor()) {
             stage = STAYS;
             held = 0;

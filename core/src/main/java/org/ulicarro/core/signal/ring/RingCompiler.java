@@ -200,7 +200,8 @@ public final class RingCompiler {
         }
         double clears = phase.yellow() + phase.red();
         double finish = phase.people() == null ? 0 : draft.clearance(junction, phase.people());
-        if (!(phase.clearIntoYellow() >= 0) || phase.people() != null && phase.clearIntoYellow() > Math.min(clears, finish)) {
+        if (!(phase.clearIntoYellow() >= 0)
+                || phase.people() != null && phase.clearIntoYellow() > Math.min(clears, finish)) {
             faults.add(SignalFault.CLEAR_INTO_YELLOW.at(pointer + "/clear-into-yellow", finish, id, clears));
         }
         boolean recalled = phase.recall().contains(PhaseInput.Recall.PEOPLE);

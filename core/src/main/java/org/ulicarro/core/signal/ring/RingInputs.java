@@ -140,7 +140,15 @@ final class RingInputs {
                     List.of());
             int[] own = {phase};
             wires.add(new Inputs.Wire(
-                    draft.detector(place), own, own, 0, 0, false, Inputs.Lock.BY_PHASE, 0, RingExtras.failures(control, place.id())));
+                    draft.detector(place),
+                    own,
+                    own,
+                    0,
+                    0,
+                    false,
+                    Inputs.Lock.BY_PHASE,
+                    0,
+                    RingExtras.failures(control, place.id())));
         }
     }
 }

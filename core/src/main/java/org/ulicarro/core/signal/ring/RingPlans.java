@@ -10,8 +10,8 @@ import org.ulicarro.core.base.Names;
 import org.ulicarro.core.signal.SignalFault;
 import org.ulicarro.core.signal.Transition;
 import org.ulicarro.core.study.ActuatedControl;
-import org.ulicarro.core.study.AdaptInput;
 import org.ulicarro.core.study.ActuatedControl.Plan;
+import org.ulicarro.core.study.AdaptInput;
 
 /** Turns the plans of an actuated controller into orders of phases and background cycles, and finds what does not add up. */
 final class RingPlans {

@@ -119,6 +119,8 @@ final class Rings implements Stateful {
     }
 
     private int[][] columns() {
-        return new int[][] {state, at, next, promised, timer, green, maxTimer, needed, again, gapped, lasts, because, redSince};
+        return new int[][] {
+            state, at, next, promised, timer, green, maxTimer, needed, again, gapped, lasts, because, redSince
+        };
     }
 }

@@ -151,7 +151,8 @@ abstract class AtJunctions extends Pedals {
             boolean canStop = room > 0 && speed * speed / (2 * room) <= limit;
             f.decision(v, canStop ? Fleet.STOPS : Fleet.GOES);
         }
-        if (aspect == Aspect.FLASHING_RED && f.decision(v) == Fleet.UNDECIDED) { // it may have begun at once, before one's nose
+        if (aspect == Aspect.FLASHING_RED
+                && f.decision(v) == Fleet.UNDECIDED) { // it may have begun at once, before one's nose
             double room = toEnd - speed * yellowReaction;
             boolean canStop = room > 0 && speed * speed / (2 * room) <= lateDeceleration || speed < MOVES_UP_SLOWLY;
             f.decision(v, canStop ? Fleet.STOPS : Fleet.GOES);
@@ -253,11 +254,15 @@ abstract class AtJunctions extends Pedals {
 
     private void heedLong(int v, int path, double at) {
         double[] from = table.longs.from[path];
+        // a long one behind somebody who waits for a gap would keep those in the way for whom that one waits
+        boolean held = occupancy.isLong(v) && occupancy.isHeld(at, path);
         for (int n = 0; n < from.length; n++) {
             double distance = from[n] - at;
             boolean asks = distance > 0 && (occupancy.isLong(v) || !table.longs.both[path][n]);
             int first = asks ? beside.first(v, path, n, distance) : -1;
-            if (first >= 0) {
+            if (asks && held && first < 0) {
+                stopAt(v, distance, Math.min(0.5, distance / 2), CROSSING, -1);
+            } else if (first >= 0) {
                 stopAt(v, distance, Math.min(0.5, distance / 2), CROSSING, f.id(first));
             }
         }

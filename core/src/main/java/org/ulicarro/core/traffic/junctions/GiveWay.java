@@ -86,8 +86,8 @@ public final class GiveWay implements Stateful {
         streams = new Streams(parts);
         allWay = new AllWay(parts);
         courtesy = new Courtesy(parts);
-        yielding = table.junctions.pathsWhere(path ->
-                !Double.isNaN(table.waitAt[path]) || gaps.onRed[path] || gaps.afterStop[path] != null);
+        yielding = table.junctions.pathsWhere(
+                path -> !Double.isNaN(table.waitAt[path]) || gaps.onRed[path] || gaps.afterStop[path] != null);
         entering = table.junctions.entering;
         lastWent = new double[table.lanes];
         Arrays.fill(lastWent, LONG_AGO);

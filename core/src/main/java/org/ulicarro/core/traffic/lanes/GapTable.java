@@ -56,7 +56,8 @@ public final class GapTable {
                 heavyCritical[path.lane()] = time.heavyCritical();
                 heavyFollowUp[path.lane()] = time.heavyFollowUp();
                 onRed[path.lane()] = allowed.containsKey(movement.id()) || allowed.containsKey(movement.name());
-                afterStop[path.lane()] = table.signals.flashes(table.group[path.lane()]) ? times.afterStop(movement) : null;
+                afterStop[path.lane()] =
+                        table.signals.flashes(table.group[path.lane()]) ? times.afterStop(movement) : null;
                 findMedian(table, path.lane());
                 if (table.inOrder[path.lane()]) {
                     otherLines[path.lane()] = otherLines(table, movement);

@@ -62,7 +62,8 @@ class SignalCompilerTest {
 
     private SignalSystem compile() {
         SignalController controller = FixedControl.of(groups, plans);
-        return SignalCompiler.compile(network, Map.of("market", controller), new SignalDraft.When("p", 0, null), faults);
+        return SignalCompiler.compile(
+                network, Map.of("market", controller), new SignalDraft.When("p", 0, null), faults);
     }
 
     private List<String> messages() {

@@ -34,7 +34,8 @@ class AdaptiveSplitsTest {
             """;
 
     @Test
-    @DisplayName("A phase that uses all of its green gets 2 s a cycle from one that uses little, up to 10 s, and no more")
+    @DisplayName(
+            "A phase that uses all of its green gets 2 s a cycle from one that uses little, up to 10 s, and no more")
     void follows() {
         List<Double> greens = greens(SCENE.formatted("10"), "4", 900);
         assertThat(greens.subList(0, 7)).containsExactly(18.0, 20.0, 22.0, 24.0, 26.0, 26.0, 26.0);
@@ -54,7 +55,8 @@ class AdaptiveSplitsTest {
     }
 
     @Test
-    @DisplayName("What a phase leaves goes to the next one of its ring, not to those over the barrier that use all of theirs as well")
+    @DisplayName(
+            "What a phase leaves goes to the next one of its ring, not to those over the barrier that use all of theirs as well")
     void withinRing() {
         String scene = """
                 1: min 5 recall min

@@ -17,7 +17,8 @@ class PreemptionTest {
             """;
 
     @Test
-    @DisplayName("A train clears the track first, then others take turns beside it, and its exit phase begins afterwards")
+    @DisplayName(
+            "A train clears the track first, then others take turns beside it, and its exit phase begins afterwards")
     void train() {
         expect(TWO + """
                 preemption train: phases 2 6 first 4 for 8 least 10 turns exit 6
@@ -66,7 +67,8 @@ class PreemptionTest {
     }
 
     @Test
-    @DisplayName("Greens and people's time to finish may be cut to what it wants: walk 2 s, finish 4 s instead of 5 and 10")
+    @DisplayName(
+            "Greens and people's time to finish may be cut to what it wants: walk 2 s, finish 4 s instead of 5 and 10")
     void enters() {
         expect("""
                 2: min 20 walk 5 clear 10

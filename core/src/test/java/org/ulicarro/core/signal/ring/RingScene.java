@@ -48,7 +48,8 @@ final class RingScene {
     private final Map<Integer, Integer> place = new LinkedHashMap<>(); // number -> place in the list
     private final List<On> ons = new ArrayList<>();
     private final List<String> written = new ArrayList<>();
-    private final Map<Integer, int[]> wires = new LinkedHashMap<>(); // phase -> delay, stretch, 1 for passage, queue, lock
+    private final Map<Integer, int[]> wires =
+            new LinkedHashMap<>(); // phase -> delay, stretch, 1 for passage, queue, lock
     private final Map<Integer, List<Inputs.Failure>> failures = new LinkedHashMap<>();
     private final List<Overlap> overlaps = new ArrayList<>();
     private final List<Priority> priorities = new ArrayList<>();
@@ -172,7 +173,13 @@ final class RingScene {
                         ticks(all, "over", 0),
                         ticks(all, "least", 0))
                 : null;
-        wires.put(index, new int[] {ticks(all, "delay", 0), ticks(all, "stretch", 0), all.contains("pulse") ? 1 : 0, ticks(all, "queue", 0), lock(line)});
+        wires.put(index, new int[] {
+            ticks(all, "delay", 0),
+            ticks(all, "stretch", 0),
+            all.contains("pulse") ? 1 : 0,
+            ticks(all, "queue", 0),
+            lock(line)
+        });
         phases.add(new Phase(
                 Integer.toString(id),
                 index,
@@ -201,9 +208,7 @@ final class RingScene {
                 line.contains("omitted"),
                 line.contains("no-people"),
                 volume,
-                all.contains("dynamic")
-                        ? new Phase.DynamicMax(ticks(all, "dynamic", 0), ticks(all, "step", 50))
-                        : null,
+                all.contains("dynamic") ? new Phase.DynamicMax(ticks(all, "dynamic", 0), ticks(all, "step", 50)) : null,
                 line.contains("keeps-gap"),
                 ticks(all, "into", 0)));
     }
@@ -274,8 +279,10 @@ final class RingScene {
     /** Runs a scene, and compares what comes of it line by line. */
     static void expect(String scene, double until, String expected) {
         assertThat(new RingScene(scene).run(until))
-                .containsExactlyElementsOf(
-                        expected.lines().map(String::strip).filter(l -> !l.isEmpty()).toList());
+                .containsExactlyElementsOf(expected.lines()
+                        .map(String::strip)
+                        .filter(l -> !l.isEmpty())
+                        .toList());
     }
 
     /** What every phase showed from when, until a time; one line for each change, in seconds. */
