@@ -30,6 +30,7 @@ public final class TimingImport {
             Map.entry("phaseMinimumGreen", new Key("min-green", 1)),
             Map.entry("phasePassage", new Key("passage", 10)),
             Map.entry("phaseMaximum1", new Key("max-green", 1)),
+            Map.entry("phaseMaximum2", new Key("max-green-2", 1)),
             Map.entry("phaseYellowChange", new Key("yellow", 10)),
             Map.entry("phaseRedClear", new Key("red", 10)),
             Map.entry("phaseRedRevert", new Key("red-revert", 10)));
@@ -40,6 +41,9 @@ public final class TimingImport {
             "phaseTimeBeforeReduction", new Key("reduce-after", 1),
             "phaseTimeToReduce", new Key("reduce-over", 1),
             "phaseMinimumGap", new Key("least-gap", 10));
+
+    private static final Map<String, Key> DYNAMIC =
+            Map.of("phaseDynamicMaxLimit", new Key("limit", 1), "phaseDynamicMaxStep", new Key("step", 10));
 
     private static final List<String> OTHERS = List.of(
             "phaseOptions",
@@ -59,7 +63,20 @@ public final class TimingImport {
             "overlapTrailRed",
             "vehicleDetectorCallPhase",
             "vehicleDetectorDelay",
-            "vehicleDetectorExtend");
+            "vehicleDetectorExtend",
+            "vehicleDetectorQueueLimit",
+            "vehicleDetectorOptions",
+            "preemptDelay",
+            "preemptMinimumGreen",
+            "preemptMinimumWalk",
+            "preemptEnterPedClear",
+            "preemptTrackPhase",
+            "preemptTrackGreen",
+            "preemptDwellPhase",
+            "preemptCyclingPhase",
+            "preemptDwellGreen",
+            "preemptExitPhase",
+            "preemptMaximumPresence");
 
     private final Study study;
     private final List<Message> faults = new ArrayList<>();
@@ -99,6 +116,7 @@ public final class TimingImport {
         }
         List<String> known = new ArrayList<>(PHASE.keySet());
         known.addAll(DENSITY.keySet());
+        known.addAll(DYNAMIC.keySet());
         known.addAll(OTHERS);
         for (List<Cell> row : rows.subList(1, rows.size())) {
             if (row.size() != heading.size()) {
@@ -163,6 +181,10 @@ public final class TimingImport {
         DENSITY.forEach((object, key) -> collect(objects, object, key, density, place, controller));
         density.forEach((phase, all) ->
                 keys.computeIfAbsent(phase, none -> new TreeMap<>()).put("volume-density", all));
+        Map<String, Map<String, Object>> dynamic = new TreeMap<>();
+        DYNAMIC.forEach((object, key) -> collect(objects, object, key, dynamic, place, controller));
+        dynamic.forEach((phase, all) ->
+                keys.computeIfAbsent(phase, none -> new TreeMap<>()).put("dynamic-max", all));
         objects.getOrDefault("phaseOptions", Map.of()).forEach((phase, cell) -> {
             if (isPhase(phase, cell, place, controller)) {
                 options(keys.computeIfAbsent(phase, none -> new TreeMap<>()), (int) number(cell));
@@ -207,6 +229,9 @@ public final class TimingImport {
         }
         keys.put("recall", recall);
         keys.put("dual-entry", ((bits >> 10 & 1) == 1));
+        if ((bits >> 11 & 1) == 1) {
+            keys.put("simultaneous-gap", false);
+        }
         keys.put("conditional-service", ((bits >> 14 & 1) == 1));
         keys.put("rest-in-walk", ((bits >> 13 & 1) == 1));
         keys.put("lock", ((bits >> 5 & 1) == 0));

@@ -16,6 +16,7 @@ import org.ulicarro.core.study.ActuatedControl.Plan;
 import org.ulicarro.core.study.OverlapInput;
 import org.ulicarro.core.study.PhaseInput;
 import org.ulicarro.core.study.PhaseInput.Recall;
+import org.ulicarro.core.study.PreemptionInput;
 import org.ulicarro.core.study.SignalInput;
 import org.ulicarro.core.study.Study;
 
@@ -84,8 +85,12 @@ public final class TimingSheet {
         for (String id : controller.plans().keySet()) {
             pattern(place, ++pattern, controller.whole(id));
         }
-        if (!controller.priority().isEmpty() || !controller.preemption().isEmpty()) {
-            unsaid.add("priority and pre-emption at '" + place + "'");
+        int preempt = 0;
+        for (PreemptionInput one : controller.preemption().values()) {
+            preempt(place, String.valueOf(++preempt), one);
+        }
+        if (!controller.priority().isEmpty()) {
+            unsaid.add("priority of buses and trams at '" + place + "'");
         }
         leftOut(place, controller);
     }
@@ -108,6 +113,10 @@ public final class TimingSheet {
             if (phase.walkLead() > 0 && !phase.crosses().isEmpty()) {
                 unsaid.add("people's lead of phase " + number + " at '" + place + "': " + text(phase.walkLead()));
             }
+            if (phase.clearIntoYellow() > 0 && !phase.crosses().isEmpty()) {
+                unsaid.add("how much of people's time to finish runs in yellow and red of phase " + number + " at '"
+                        + place + "': " + text(phase.clearIntoYellow()));
+            }
             if (phase.dropLateCalls()) {
                 unsaid.add("that phase " + number + " at '" + place + "' drops late calls of people");
             }
@@ -124,6 +133,10 @@ public final class TimingSheet {
                 unsaid.add("phases whose people hold back " + who + String.join(", ", o.notWith()));
             }
         });
+        if (controller.flash() != null) {
+            unsaid.add("flash at '" + place + "': yellow " + String.join(", ", controller.flash().yellow()) + "; "
+                    + controller.flash().times());
+        }
         for (String id : controller.plans().keySet()) {
             leftOut("plan '" + id + "' at '" + place + "'", controller.whole(id));
         }
@@ -134,6 +147,12 @@ public final class TimingSheet {
                 || !plan.recall().isEmpty()
                 || !plan.phases().isEmpty()) {
             unsaid.add("what phases have otherwise in " + whose + ": max-green, recall, phases");
+        }
+        if (!plan.secondMax().isEmpty()) {
+            unsaid.add("the phases with their second maximum in " + whose + ": " + String.join(", ", plan.secondMax()));
+        }
+        if (plan.adapt() != null) {
+            unsaid.add("that splits of " + whose + " follow the traffic");
         }
         if (plan.offsetOf() != null && plan.offsetOf() != Plan.Moment.FIRST_COORDINATED_GREEN) {
             unsaid.add("that the offset of " + whose + " is of "
@@ -179,6 +198,13 @@ public final class TimingSheet {
         seconds(place, "phaseMinimumGreen", number, p.minGreen());
         tenths(place, "phasePassage", number, p.passage());
         seconds(place, "phaseMaximum1", number, p.maxGreen());
+        if (p.secondMax() != null) {
+            seconds(place, "phaseMaximum2", number, p.secondMax());
+        }
+        if (p.dynamicMax() != null) {
+            seconds(place, "phaseDynamicMaxLimit", number, p.dynamicMax().limit());
+            tenths(place, "phaseDynamicMaxStep", number, p.dynamicMax().step());
+        }
         tenths(place, "phaseYellowChange", number, p.yellow());
         tenths(place, "phaseRedClear", number, p.red());
         tenths(place, "phaseRedRevert", number, p.redRevert());
@@ -193,7 +219,7 @@ public final class TimingSheet {
         add(place, "phaseConcurrency", number, concurrency(number, controller));
     }
 
-    /** Bits of the standard: 0 enabled, 5 calls not locked, recalls 6 least, 7 longest, 8 people, 9 soft, 10 dual entry, 13 rest in walk, 14 conditional service. */
+    /** Bits of the standard: 0 enabled, 5 calls not locked, recalls 6 least, 7 longest, 8 people, 9 soft, 10 dual entry, 11 no simultaneous gap, 13 rest in walk, 14 conditional service. */
     private static int options(PhaseInput p) {
         return 1
                 | (p.lock() ? 0 : 1 << 5)
@@ -202,6 +228,7 @@ public final class TimingSheet {
                 | (p.recall().contains(Recall.PEOPLE) ? 1 << 8 : 0)
                 | (p.recall().contains(Recall.SOFT) ? 1 << 9 : 0)
                 | (p.dualEntry() ? 1 << 10 : 0)
+                | (Boolean.FALSE.equals(p.simultaneousGap()) ? 1 << 11 : 0)
                 | (p.restInWalk() ? 1 << 13 : 0)
                 | (p.conditionalService() ? 1 << 14 : 0);
     }
@@ -270,6 +297,48 @@ public final class TimingSheet {
         }
         tenths(place, "vehicleDetectorDelay", index, input.delay());
         tenths(place, "vehicleDetectorExtend", index, input.stretch());
+        if (input.queue() != null) {
+            seconds(place, "vehicleDetectorQueueLimit", index, input.queue());
+        }
+        add(place, "vehicleDetectorOptions", index, String.valueOf(options(input)));
+    }
+
+    /** Bits of the standard: 2 yellow lock, 3 red lock, 4 passage, 5 added initial, 6 queue, 7 call. */
+    private static int options(SignalInput input) {
+        boolean calls = !input.calls().isEmpty();
+        boolean extendsGreen = !input.extend().isEmpty();
+        return (input.lock() == SignalInput.Lock.YELLOW ? 1 << 2 : 0)
+                | (input.lock() == SignalInput.Lock.RED ? 1 << 3 : 0)
+                | (extendsGreen && input.queue() == null ? 1 << 4 : 0)
+                | (calls ? 1 << 5 : 0)
+                | (input.queue() == null ? 0 : 1 << 6)
+                | (calls ? 1 << 7 : 0);
+    }
+
+    private void preempt(String place, String index, PreemptionInput one) {
+        seconds(place, "preemptDelay", index, one.delay());
+        if (one.enterGreen() != null) {
+            seconds(place, "preemptMinimumGreen", index, one.enterGreen());
+        }
+        seconds(place, "preemptMinimumWalk", index, one.enterWalk());
+        if (one.enterClear() != null) {
+            seconds(place, "preemptEnterPedClear", index, one.enterClear());
+        }
+        if (!one.first().isEmpty()) {
+            add(place, "preemptTrackPhase", index, String.join(" ", one.first()));
+            seconds(place, "preemptTrackGreen", index, one.firstFor());
+        }
+        add(place, one.turns() ? "preemptCyclingPhase" : "preemptDwellPhase", index, String.join(" ", one.phases()));
+        seconds(place, "preemptDwellGreen", index, one.least());
+        if (!one.exit().isEmpty()) {
+            add(place, "preemptExitPhase", index, String.join(" ", one.exit()));
+        }
+        if (one.mostPresence() != null) {
+            seconds(place, "preemptMaximumPresence", index, one.mostPresence());
+        }
+        if (one.rank() != 1) {
+            unsaid.add("the rank of pre-emption " + index + " at '" + place + "': " + one.rank());
+        }
     }
 
     private void pattern(String place, int number, Plan plan) {

@@ -14,7 +14,7 @@ package org.ulicarro.core.signal.ring;
  * @param firstFor for so long (preemptTrackGreen)
  * @param phases that have green while it lasts (preemptDwellPhase, preemptCyclingPhase)
  * @param turns whether these take turns, by who calls; else all have green together
- * @param least how long that lasts at least (preemptMinimumDwell)
+ * @param least how long that lasts at least (preemptDwellGreen)
  * @param exit phases that have green first afterwards (preemptExitPhase); may be none
  */
 public record Preemption(
