@@ -152,6 +152,33 @@ class OpenFormatsTest extends InProcess {
                 .isZero();
         assertThat(Files.readString(pdf, java.nio.charset.StandardCharsets.ISO_8859_1))
                 .startsWith("%PDF");
+        Files.writeString(demo.resolve("alternatives/rules.yaml"), """
+                signals:
+                  market:
+                    phases:
+                      2: {max-green-2: 55 s, dynamic-max: {limit: 60 s, step: 5 s}, simultaneous-gap: false}
+                      8: {clear-into-yellow: 2 s}
+                    inputs:
+                      eb: {detector: eb-1, calls: [2], extends: [2], lock: red, queue: 12 s}
+                    preemption:
+                      train: {detector: eb-1, delay: 2 s, enter-green: 3 s, first: [4], phases: [2, 6], turns: true, exit: [8]}
+                """);
+        Path rules = temp.resolve("rules.csv");
+        assertThat(run("export", demo, "-a", "actuated+rules", "--timing", rules)).as(err).isZero();
+        assertThat(Files.readString(rules))
+                .contains(
+                        "market,phaseMaximum2,2,55",
+                        "market,phaseDynamicMaxLimit,2,60",
+                        "market,phaseDynamicMaxStep,2,50",
+                        "market,phaseOptions,2," + (1 + 32 + 64 + 1024 + 2048),
+                        "market,vehicleDetectorQueueLimit,1,12",
+                        "market,vehicleDetectorOptions,1," + (8 + 32 + 64 + 128),
+                        "market,preemptCyclingPhase,1,2 6",
+                        "market,preemptTrackPhase,1,4",
+                        "market,preemptExitPhase,1,8");
+        assertThat(out + err).contains("finish runs in yellow and red of phase 8 at 'market': 2.0 s");
+        assertThat(run("import", "timing", demo, rules, "-a", "actuated")).isZero();
+        assertThat(out).contains("max-green-2: 55 s", "limit: 60 s", "simultaneous-gap: false");
         assertThat(run("export", demo, "--timing", temp.resolve("x.csv")))
                 .as("no actuated controller")
                 .isEqualTo(Exit.INPUT);
