@@ -319,7 +319,7 @@ final class TimingSheets {
         line(out, cycles.optimum(), "by Webster, (1.5 L + 5) / (1 - Y), and not below the line before");
         if (!Double.isNaN(cycles.load())) {
             out.printf(Locale.ROOT, "At %.0f s these leave no second to spare:%n", cycles.load());
-            timing.bounds(cycles.load(), load).forEach(b -> out.println("          " + words(b)));
+            timing.bounds(cycles.load(), load).forEach(b -> out.println("          " + words(place, b)));
         }
         if (!then.critical().isEmpty()) {
             out.println();
@@ -400,16 +400,25 @@ final class TimingSheets {
                 withLane <= target ? "" : ", which is not enough");
     }
 
-    private static String words(PlaceTiming.Bound bound) {
+    private String words(String place, PlaceTiming.Bound bound) {
         return bound.span().id()
                 + switch (bound.why()) {
                     case LOAD -> ": its volume";
                     case SHORTEST_GREEN -> ": its shortest green";
                     case PEOPLE ->
-                        bound.span().forPeople()
-                                ? ": people, walk and clearance"
-                                : ": people beside it, walk and clearance";
+                        (bound.span().forPeople() ? ": people" : ": people beside it")
+                                + crossings(place, bound.span().id())
+                                + ", walk and clearance";
                 };
+    }
+
+    /** Over which roads people of a group, or beside a phase, walk. */
+    private String crossings(String place, String id) {
+        List<String> roads = model.study().signals().get(place).writtenGroups().stream()
+                .filter(g -> g.id().equals(id) && g.group().forPeople())
+                .flatMap(g -> g.group().crosses().stream())
+                .toList();
+        return roads.isEmpty() ? "" : " over " + String.join(" and ", roads);
     }
 
     private static String text(double share) {
