@@ -1,0 +1,88 @@
+package org.ulicarro.cli;
+
+import static org.assertj.core.api.Assertions.assertThat;
+
+import java.io.IOException;
+import java.nio.file.Files;
+import java.nio.file.Path;
+import java.util.List;
+import java.util.regex.Matcher;
+import java.util.regex.Pattern;
+import java.util.stream.Stream;
+import org.junit.jupiter.api.BeforeEach;
+import org.junit.jupiter.api.Test;
+import org.junit.jupiter.api.io.TempDir;
+import org.junit.jupiter.params.ParameterizedTest;
+import org.junit.jupiter.params.provider.ValueSource;
+
+/** Plans for signals that nobody has described: they hold every rule that check knows, people included. */
+class FirstPlanTest extends InProcess {
+
+    @TempDir
+    private Path temp;
+
+    private Path study;
+
+    @BeforeEach
+    void choosePlace() {
+        study = temp.resolve("study");
+    }
+
+    private void without(String sample) throws IOException {
+        run("new", study, "--like", sample);
+        Files.writeString(study.resolve("signals.yaml"), "signals: {}\n");
+        try (Stream<Path> files = Files.exists(study.resolve("alternatives"))
+                ? Files.list(study.resolve("alternatives"))
+                : Stream.empty()) {
+            for (Path file : files.toList()) {
+                Files.delete(file);
+            }
+        }
+    }
+
+    @ParameterizedTest
+    @ValueSource(strings = {"crossroads", "market", "corridor", "fiveways"})
+    void whatIsProposedHolds(String sample) throws IOException {
+        without(sample);
+        assertThat(run("check", study)).isEqualTo(Exit.DOES_NOT_HOLD);
+        assertThat(out + err).contains("--first plan:first");
+        assertThat(run("time", study, "--first", "plan:first")).as(err).isZero();
+        assertThat(out).contains("next:", "-a first");
+        assertThat(run("check", study, "-a", "first")).as(out + err).isZero();
+        assertThat(out + err).doesNotContain("error");
+        assertThat(run("time", study, "--first", "plan:first")).isNotZero();
+        assertThat(err).contains("--force replaces it");
+    }
+
+    /** At the market people walk over the side street beside the main one, for as long as they have time to finish before it ends. */
+    @Test
+    void peopleWalkBesideWhoDoesNotStartOverTheirCrossing() throws IOException {
+        without("market");
+        run("time", study, "--first", "plan:first");
+        String text = Files.readString(study.resolve("alternatives/first.yaml"));
+        for (String people : List.of("over-pier-road", "over-quay-2")) {
+            assertThat(text).contains(people + ": {crosses: [");
+        }
+        int[] main = green(text, "EB");
+        int[] walk = green(text, "over-pier-road");
+        assertThat(walk[0]).isEqualTo(main[0]);
+        assertThat(walk[1] - walk[0]).isBetween(7, main[1] - main[0]);
+        assertThat(run("run", study, "-a", "first", "-n", "1")).as(err).isZero();
+    }
+
+    private static int[] green(String text, String group) {
+        Matcher m = Pattern.compile(group + ": \\[(\\d+)-(\\d+)\\]").matcher(text);
+        assertThat(m.find()).as(group).isTrue();
+        return new int[] {Integer.parseInt(m.group(1)), Integer.parseInt(m.group(2))};
+    }
+
+    @Test
+    void whereEverySignalHasAControllerThatIsSaid() {
+        run("new", study);
+        assertThat(run("time", study, "--first", "plan:first")).isEqualTo(Exit.USAGE);
+        assertThat(err).contains("every signal has a controller already");
+        assertThat(run("time", study, "--plan", "noon")).isEqualTo(Exit.USAGE);
+        assertThat(err).contains("no place has a plan 'noon'");
+        assertThat(run("time", study, "--plan", "am")).isZero();
+    }
+}
