@@ -216,12 +216,16 @@ final class RingPlans {
         int[] splits = new int[phases.size()];
         for (int p = 0; p < splits.length; p++) {
             Double split = plan.splits().get(ids.get(p));
+            boolean omitted = plan.other(ids.get(p)).omit();
+            if (split == null && omitted) {
+                continue; // its split is nothing, and the others' make up the cycle
+            }
             if (split == null) {
                 faults.add(SignalFault.NO_SPLIT.at(pointer + "/splits", ids.get(p)));
                 continue;
             }
             splits[p] = Clock.ticks(split);
-            checkSplit(phases.get(p), split, mayExceed, Fault.child(pointer + "/splits", ids.get(p)));
+            checkSplit(order.phases().get(p), split, mayExceed, Fault.child(pointer + "/splits", ids.get(p)));
         }
         if (faults.size() > before) {
             return null;
@@ -267,7 +271,7 @@ final class RingPlans {
     private void checkSplit(Phase phase, double split, boolean mayExceed, String pointer) {
         double green = split - Clock.seconds(phase.yellow() + phase.red());
         double min = Clock.seconds(phase.minGreen());
-        double people = mayExceed ? 0 : Clock.seconds(phase.peopleNeed());
+        double people = mayExceed || phase.omitsPeople() ? 0 : Clock.seconds(phase.peopleNeed());
         double needs = Math.max(min + Clock.seconds(phase.walkLead()), people);
         if (green < needs - 1e-9) {
             faults.add(SignalFault.SPLIT_TOO_SHORT.at(

@@ -116,7 +116,7 @@ public final class Splits {
     /** The least that a split can be: shortest green, and people where they may not exceed it (ticks). */
     public static int least(Phase p, boolean walkOverSplit) {
         int green = p.minGreen() + p.walkLead();
-        int people = p.footGroup() >= 0 && !walkOverSplit ? p.peopleNeed() : 0;
+        int people = p.footGroup() >= 0 && !p.omitsPeople() && !walkOverSplit ? p.peopleNeed() : 0;
         return Math.max(green, people) + p.yellow() + p.red();
     }
 
