@@ -367,4 +367,57 @@ class SignalRulesTest {
                 .map(Message::toString)
                 .toList();
     }
+
+    @Test
+    void aProtectedTurnHasNobodyOnTheCrossingThatItTurnsOver() throws Exception {
+        alternative("guarded", "groups: {NB: {serves: [NBL, NBT, NBR], yields: [NBL], protected: [NBR]}}");
+        assertThat(messages("guarded")).singleElement().asString()
+                .contains("groups 'NB' and 'WQ' have green together for 12 s, but NBR and people over quay-5 may never go together");
+        alternative("later", "plans: {pm: {greens: {NB: [60-75], WQ: [45-46]}}}\ngroups: {WQ: {crosses: [quay-5], walk: 1 s, clear: 14 s}}");
+        assertThat(model("guarded", "later").signals().groups()).isNotEmpty();
+        alternative("odd", "groups: {NB: {serves: [NBL, NBT, NBR], yields: [NBL], protected: [NBL, EBR]}}");
+        assertThat(messages("odd"))
+                .anyMatch(m -> m.contains("group 'NB' does not serve NBL by right"))
+                .anyMatch(m -> m.contains("group 'NB' does not serve EBR by right"));
+    }
+
+    /** All that can be wrong with the rules of phases is said at once, each at its place. */
+    @Test
+    void whatIsWrongWithRulesOfPhasesIsSaid() throws Exception {
+        alternative("wrong", """
+                phases:
+                  2: {max-green-2: 3 s, dynamic-max: {limit: 2 s}}
+                  8: {clear-into-yellow: 30 s}
+                inputs: {eb: {detector: eb-1, calls: [2], extends: [2], queue: 0.2 s}}
+                preemption: {train: {detector: eb-1, delay: -1 s, first: [4], phases: [2, 4], exit: [9]}}
+                days: {sun: {"08:00": noon}}
+                plans:
+                  pm: {free: false, cycle: 90 s, coordinated: [2, 6], splits: {1: 15 s, 2: 40 s, 4: 35 s, 5: 15 s, 6: 40 s, 8: 35 s}, second-max: [2, 6], adapt: {step: 0 s}}
+                """);
+        List<String> said = messages("actuated", "wrong");
+        for (String words : List.of(
+                "phase '2' has a min-green longer than this",
+                "the longest green goes to at least min-green",
+                "yellow and red of phase '8' take 5.0 s",
+                "a queue is let go for at least 1 s",
+                "times of pre-emption 'train' cannot be negative",
+                "phase '6' has no max-green-2",
+                "splits change by 0.1 s or more at a time",
+                "days with plans of their own need a schedule",
+                "no plan 'noon'")) {
+            assertThat(said).as(words).anyMatch(m -> m.contains(words));
+        }
+    }
+
+    @Test
+    void anOmittedPhaseNeedsNoSplitAndItsTurnsGoInGaps() throws Exception {
+        writeArrows();
+        alternative("omit", """
+                plans:
+                  pm: {free: false, cycle: 90 s, coordinated: [2, 6], splits: {2: 55 s, 4: 35 s, 6: 55 s, 8: 35 s}, phases: {1: {omit: true}, 5: {omit: true}}}
+                """);
+        Model model = model("actuated", "arrows", "omit", "short");
+        Rehearsal rehearsal = random(model, 10);
+        assertThat(shown(model, rehearsal, "5")).anyMatch(c -> c.endsWith("FLASHING_YELLOW")).noneMatch(c -> c.endsWith("GREEN"));
+    }
 }
