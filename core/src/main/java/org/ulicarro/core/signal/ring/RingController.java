@@ -57,8 +57,7 @@ public final class RingController implements Controller {
     private final Maxima maxima;
     private final Endings endings;
     private final ControlWatch watch;
-    private final boolean[] walks; // phase -> whether people beside it hold overlaps back
-    private final boolean[] carried; // ring -> whether overlaps may go on to the phase that it goes to
+    private final PeopleBeside beside;
     private final Lamps lamps;
     private RingPlan plan;
     private Phase[] phase;
@@ -90,8 +89,7 @@ public final class RingController implements Controller {
         maxima = new Maxima(phase.length);
         endings = new Endings(rings, calls, people, cycle, requests, preemptions, overlaps, order, maxima);
         lamps = new Lamps(rings, people, phase.length);
-        walks = new boolean[phase.length];
-        carried = new boolean[rings.count];
+        beside = new PeopleBeside(rings, calls, people, cycle, preemptions, overlaps, order, phase.length);
     }
 
     @Override
@@ -118,7 +116,7 @@ public final class RingController implements Controller {
         }
         goOver(tick);
         if (hasOverlaps) {
-            advanceOverlaps(tick);
+            beside.advanceOverlaps(tick);
         }
         lamps.show(tick, aspects);
         if (hasOverlaps) {
@@ -167,6 +165,7 @@ public final class RingController implements Controller {
         phase = next.phases().toArray(Phase[]::new);
         calls.use(phase);
         endings.use(phase);
+        beside.use(phase);
         lamps.use(phase);
         order.use(next);
         anyConditional = next.phases().stream().anyMatch(Phase::conditional);
@@ -192,38 +191,7 @@ public final class RingController implements Controller {
             rings.redSince[own] = tick;
             watch.red(tick, phase[own].id());
         }
-        countPeople(r, tick);
-    }
-
-    private void countPeople(int r, int tick) {
-        int own = rings.at[r];
-        if (people.areWalking(r)) {
-            Phase p = phase[own];
-            boolean ends = preemptions.isOn() && !preemptions.wants(own);
-            if (ends && people.hasWalkedFor(r, preemptions.enter().walk()) && people.cut(r, tick, p)) {
-                return;
-            }
-            boolean rests = rings.state[r] == Rings.GREEN && p.restsInWalk() && mayRest(r, tick);
-            int clear = ends ? Math.min(p.clear(), preemptions.enter().clear()) : p.clear();
-            people.count(r, tick, p, clear, people.hasWalked(r, p) && (rings.state[r] == Rings.LEADS || rests));
-        } else if (rings.state[r] == Rings.GREEN
-                && walksAt(own)
-                && !rings.crossing
-                && !order.isOpposed(r) // nobody else calls: there is time for them
-                && !overlaps.block(own, false)) {
-            people.startWalk(r, tick, own, phase[own]);
-            order.refresh(own);
-        }
-    }
-
-    /** Whether people call beside a phase, and are let go. */
-    private boolean walksAt(int p) {
-        return phase[p].footGroup() >= 0 && calls.people(p) && !preemptions.isOn();
-    }
-
-    /** Whether walk may go on: nobody else calls, or the coordinated green has time for its clearance still. */
-    private boolean mayRest(int r, int tick) {
-        return cycle.isCoordinated(rings.at[r]) ? cycle.hasTimeForClearance(rings.at[r], tick) : !order.isOpposed(r);
+        beside.count(r, tick);
     }
 
     private void decide(int tick) {
@@ -403,12 +371,7 @@ public final class RingController implements Controller {
         rings.at[r] = p;
         rings.next[r] = NONE;
         rings.needed[r] = Math.max(phase[p].minGreen(), calls.initial(p));
-        people.stop(r);
-        boolean walk = walksAt(p) && !overlaps.block(p, phase[p].walkLead() > 0);
-        if (walk) {
-            people.startWalk(r, tick, p, phase[p]);
-            order.refresh(p);
-        }
+        boolean walk = beside.begin(r, p, tick);
         if (walk && phase[p].walkLead() > 0) {
             rings.enter(r, Rings.LEADS);
         } else {
@@ -429,24 +392,6 @@ public final class RingController implements Controller {
         if (cycle.isCoordinated(own)) {
             watch.early(tick, phase[own].id(), cycle.early(own, tick));
         }
-    }
-
-    private void advanceOverlaps(int tick) {
-        Arrays.fill(walks, false);
-        for (int r = 0; r < rings.count; r++) {
-            int own = rings.at[r];
-            boolean on = rings.state[r] == Rings.GREEN || rings.state[r] == Rings.LEADS;
-            if (own != NONE) {
-                walks[own] = people.areWalking(r) || on && walksAt(own) && !order.isOpposed(r);
-            }
-            int to = rings.next[r] == NONE ? rings.promised[r] : rings.next[r];
-            boolean comes = to != NONE && walksAt(to);
-            carried[r] = !preemptions.isOn() && !order.isReplaced && !(comes && phase[to].walkLead() > 0);
-            if (comes && !on) {
-                walks[to] = true;
-            }
-        }
-        overlaps.advance(tick, walks, carried);
     }
 
     @Override
