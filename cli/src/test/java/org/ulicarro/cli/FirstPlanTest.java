@@ -14,6 +14,7 @@ import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.io.TempDir;
 import org.junit.jupiter.params.ParameterizedTest;
 import org.junit.jupiter.params.provider.ValueSource;
+import org.ulicarro.files.Samples;
 
 /** Plans for signals that nobody has described: they hold every rule that check knows, people included. */
 class FirstPlanTest extends InProcess {
@@ -68,6 +69,19 @@ class FirstPlanTest extends InProcess {
         assertThat(walk[0]).isEqualTo(main[0]);
         assertThat(walk[1] - walk[0]).isBetween(7, main[1] - main[0]);
         assertThat(run("run", study, "-a", "first", "-n", "1")).as(err).isZero();
+    }
+
+    /** At the canal a truck behind a left turn once stood in the way of those for whom that one waited, and nothing moved any more. */
+    @Test
+    void onTheDemoNobodyIsBlockedForGood() throws IOException {
+        Samples.write(Samples.QUAYSIDE, study);
+        Files.writeString(study.resolve("signals.yaml"), "signals: {}\n");
+        Path given = study.resolve("alternatives");
+        Files.move(given, temp.resolve("given"));
+        Files.createDirectories(given);
+        assertThat(run("time", study, "--first", "plan:first")).as(err).isZero();
+        assertThat(run("run", study, "-a", "first", "-n", "3")).as(err).isZero();
+        assertThat(out + err).doesNotContain("blocked each other for good");
     }
 
     private static int[] green(String text, String group) {
