@@ -68,7 +68,7 @@ class DemandCommandsTest extends InProcess {
     }
 
     private double delayOnFoot(Path study, Object... alternative) {
-        List<Object> words = new ArrayList<>(List.of("run", study, "-n", "2"));
+        List<Object> words = new ArrayList<>(List.of("run", study, "-n", "1"));
         words.addAll(List.of(alternative));
         assertThat(run(words.toArray())).as(err).isZero();
         run("results", study, "crossings", "--csv");

@@ -58,6 +58,7 @@ class TriesTest {
     private static Model model() {
         Crossroads scene = Crossroads.oneThroughLane(300).count("EBT", 1200);
         scene.saturation = Map.of("EBT", 1650.0);
+        scene.hours = 0.25; // what is searched does not matter here
         return scene.model();
     }
 
