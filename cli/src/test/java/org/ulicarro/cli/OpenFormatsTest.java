@@ -164,7 +164,9 @@ class OpenFormatsTest extends InProcess {
                       train: {detector: eb-1, delay: 2 s, enter-green: 3 s, first: [4], phases: [2, 6], turns: true, exit: [8]}
                 """);
         Path rules = temp.resolve("rules.csv");
-        assertThat(run("export", demo, "-a", "actuated+rules", "--timing", rules)).as(err).isZero();
+        assertThat(run("export", demo, "-a", "actuated+rules", "--timing", rules))
+                .as(err)
+                .isZero();
         assertThat(Files.readString(rules))
                 .contains(
                         "market,phaseMaximum2,2,55",

@@ -371,9 +371,14 @@ class SignalRulesTest {
     @Test
     void aProtectedTurnHasNobodyOnTheCrossingThatItTurnsOver() throws Exception {
         alternative("guarded", "groups: {NB: {serves: [NBL, NBT, NBR], yields: [NBL], protected: [NBR]}}");
-        assertThat(messages("guarded")).singleElement().asString()
-                .contains("groups 'NB' and 'WQ' have green together for 12 s, but NBR and people over quay-5 may never go together");
-        alternative("later", "plans: {pm: {greens: {NB: [60-75], WQ: [45-46]}}}\ngroups: {WQ: {crosses: [quay-5], walk: 1 s, clear: 14 s}}");
+        assertThat(messages("guarded"))
+                .singleElement()
+                .asString()
+                .contains(
+                        "groups 'NB' and 'WQ' have green together for 12 s, but NBR and people over quay-5 may never go together");
+        alternative(
+                "later",
+                "plans: {pm: {greens: {NB: [60-75], WQ: [45-46]}}}\ngroups: {WQ: {crosses: [quay-5], walk: 1 s, clear: 14 s}}");
         assertThat(model("guarded", "later").signals().groups()).isNotEmpty();
         alternative("odd", "groups: {NB: {serves: [NBL, NBT, NBR], yields: [NBL], protected: [NBL, EBR]}}");
         assertThat(messages("odd"))
@@ -418,6 +423,8 @@ class SignalRulesTest {
                 """);
         Model model = model("actuated", "arrows", "omit", "short");
         Rehearsal rehearsal = random(model, 10);
-        assertThat(shown(model, rehearsal, "5")).anyMatch(c -> c.endsWith("FLASHING_YELLOW")).noneMatch(c -> c.endsWith("GREEN"));
+        assertThat(shown(model, rehearsal, "5"))
+                .anyMatch(c -> c.endsWith("FLASHING_YELLOW"))
+                .noneMatch(c -> c.endsWith("GREEN"));
     }
 }

@@ -134,7 +134,8 @@ public final class TimingSheet {
             }
         });
         if (controller.flash() != null) {
-            unsaid.add("flash at '" + place + "': yellow " + String.join(", ", controller.flash().yellow()) + "; "
+            unsaid.add("flash at '" + place + "': yellow "
+                    + String.join(", ", controller.flash().yellow()) + "; "
                     + controller.flash().times());
         }
         for (String id : controller.plans().keySet()) {

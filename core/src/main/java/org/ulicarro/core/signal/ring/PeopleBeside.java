@@ -69,8 +69,7 @@ final class PeopleBeside {
             }
             boolean rests = rings.state[r] == Rings.GREEN && p.restsInWalk() && mayRest(r, tick);
             int clear = ends ? Math.min(p.clear(), preemptions.enter().clear()) : p.clear();
-            people.count(
-                    r, tick, p, clear, people.hasWalked(r, p) && (rings.state[r] == Rings.LEADS || rests));
+            people.count(r, tick, p, clear, people.hasWalked(r, p) && (rings.state[r] == Rings.LEADS || rests));
         } else if (rings.state[r] == Rings.GREEN
                 && areWanted(own)
                 && !rings.crossing
@@ -83,9 +82,7 @@ final class PeopleBeside {
 
     /** Whether walk may go on: nobody else calls, or the coordinated green has time for its clearance still. */
     private boolean mayRest(int r, int tick) {
-        return cycle.isCoordinated(rings.at[r])
-                ? cycle.hasTimeForClearance(rings.at[r], tick)
-                : !order.isOpposed(r);
+        return cycle.isCoordinated(rings.at[r]) ? cycle.hasTimeForClearance(rings.at[r], tick) : !order.isOpposed(r);
     }
 
     /** Overlaps, after the rings have moved on. */

@@ -24,6 +24,12 @@ public final class RoundaboutRoom {
     /** Who moves slower round a ring may stop there; of those who do not, one expects that they go on (m/s). */
     private static final double CREEPS = 2.0;
 
+    /**
+     * Who enters an inner lane stands across the outer ones where it stops. So it does not count on one ahead that is slower than this on its way out across
+     * the outer lane, and may have to wait there (m/s): else they wait for each other round the ring.
+     */
+    private static final double SLOW_AHEAD = 3.0;
+
     /** How many lanes and paths ahead matter to the longest vehicle on the smallest ring. */
     private static final int LOOKS_AHEAD = 6;
 
@@ -32,6 +38,7 @@ public final class RoundaboutRoom {
     private final LaneQueues queues;
     private final Fleet f;
     private final Wayfinding wayfinding;
+    private final boolean[] across; // path -> whether it enters a ring across an outer lane of it
     private int onIt = -1; // row of one who is on a way that would fill up
 
     public RoundaboutRoom(Parts parts) {
@@ -40,6 +47,20 @@ public final class RoundaboutRoom {
         queues = parts.queues;
         f = parts.fleet;
         wayfinding = parts.wayfinding;
+        across = new boolean[table.lanes];
+        for (int path = 0; path < table.lanes; path++) {
+            across[path] = table.path[path] && !table.onRing[table.from[path]] && crossesRing(path);
+        }
+    }
+
+    private boolean crossesRing(int path) {
+        for (int c = 0; c < table.meets[path].length; c++) {
+            int other = table.meets[path][c];
+            if (!table.merges[path][c] && table.onRing[table.from[other]] && table.onRing[table.to[other]]) {
+                return true;
+            }
+        }
+        return false;
     }
 
     /** Who keeps a vehicle from entering a ring by a path: as {@link #beyondLeg}, and the last one ahead where the ring would fill up. */
@@ -67,7 +88,8 @@ public final class RoundaboutRoom {
         for (int i = 0; i < LOOKS_AHEAD && from < needed; i++) {
             int last = rearmost(at);
             if (last >= 0) {
-                return f.speed(last) < CREEPS && from + rear < needed ? last : -1;
+                double slow = across[path] && leaves(last) ? SLOW_AHEAD : CREEPS;
+                return f.speed(last) < slow && from + rear < needed ? last : -1;
             }
             from += table.end[at];
             if (table.path[at]) {
@@ -81,6 +103,13 @@ public final class RoundaboutRoom {
             }
         }
         return -1;
+    }
+
+    /** Whether somebody is on its way out of the ring, or takes the next exit. */
+    private boolean leaves(int u) {
+        int lane = f.lane(u);
+        int way = table.path[lane] ? lane : f.next(u);
+        return way >= 0 && table.path[way] && !table.onRing[table.to[way]];
     }
 
     private double rear; // of the rearmost one, m along the lane in hand
