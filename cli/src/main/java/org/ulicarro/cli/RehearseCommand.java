@@ -146,7 +146,11 @@ final class RehearseCommand implements Callable<Integer> {
             return model;
         }
         try {
-            return model.with(Change.at("periods." + model.periodId() + ".day", Day.parse(day)))
+            Day on = Day.parse(day);
+            if (!on.exists()) {
+                throw new IllegalArgumentException(day);
+            }
+            return model.with(Change.at("periods." + model.periodId() + ".day", on))
                     .get();
         } catch (IllegalArgumentException e) {
             throw new ParameterException(

@@ -201,6 +201,10 @@ public final class SignalDraft {
         if (group.forPeople()) {
             groups.add(new SignalSystem.GroupInfo(junction.id(), id, clearance(junction, group), true, false));
             foot.add(junction, index, group, here);
+            for (int i = 0; i < group.byRight().size(); i++) {
+                faults.add(SignalFault.PROTECTED_UNSERVED.at(
+                        here + "/protected/" + i, group.byRight().get(i), id));
+            }
             return;
         }
         if (group.serves().isEmpty()) {

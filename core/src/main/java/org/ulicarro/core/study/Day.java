@@ -10,7 +10,7 @@ import java.util.Locale;
 /**
  * A day for which signals may have plans of their own: a day of the week, {@code tue}, or a date, {@code 2027-05-04}.
  *
- * @param weekday its day of the week
+ * @param weekday its day of the week; null where the calendar has no such date
  * @param date null where only the day of the week is known
  */
 @Form(pattern = "^" + Day.ONE + "$", example = "tue")
@@ -22,6 +22,11 @@ public record Day(DayOfWeek weekday, LocalDate date) {
     private static final List<String> NAMES =
             Arrays.stream(DayOfWeek.values()).map(Day::name).toList();
 
+    /** Whether the calendar has it. */
+    public boolean exists() {
+        return weekday != null;
+    }
+
     public static Day parse(String text) {
         int weekday = NAMES.indexOf(text);
         if (weekday >= 0) {
@@ -31,6 +36,9 @@ public record Day(DayOfWeek weekday, LocalDate date) {
             LocalDate date = LocalDate.parse(text);
             return new Day(date.getDayOfWeek(), date);
         } catch (DateTimeException e) {
+            if (text.matches("^" + ONE + "$")) {
+                return new Day(null, null); // said by the rules of a study, with its place
+            }
             throw new IllegalArgumentException(text, e);
         }
     }
@@ -56,6 +64,9 @@ public record Day(DayOfWeek weekday, LocalDate date) {
                 found |= !byDate && Math.floorMod(weekday.ordinal() - first, NAMES.size()) <= length;
             } else {
                 Day day = parse(word);
+                if (!day.exists()) {
+                    throw new IllegalArgumentException(word);
+                }
                 found |=
                         byDate ? day.date != null && day.date.equals(date) : day.date == null && day.weekday == weekday;
             }
@@ -70,11 +81,6 @@ public record Day(DayOfWeek weekday, LocalDate date) {
     /** As a study writes it. */
     @Override
     public String toString() {
-        return date == null ? name(weekday) : date.toString();
-    }
-
-    /** With the day of the week before a date: {@code tue 2027-05-04}. */
-    public String inFull() {
-        return date == null ? name(weekday) : name(weekday) + " " + date;
+        return !exists() ? "no day" : date == null ? name(weekday) : date.toString();
     }
 }

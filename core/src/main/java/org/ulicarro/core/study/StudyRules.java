@@ -49,6 +49,9 @@ public final class StudyRules {
             faults.add(StudyFault.PERIOD_BACKWARDS.at(
                     pointer + "/to", id, Clock.timeOfDay(period.to()), Clock.timeOfDay(period.from())));
         }
+        if (period.day() != null && !period.day().exists()) {
+            faults.add(StudyFault.NO_SUCH_DATE.at(pointer + "/day"));
+        }
         if (period.warmUp().length() < 0 || period.warmUp().length() > period.from()) {
             faults.add(StudyFault.WARM_UP_BOUNDS.at(pointer + "/warm-up"));
         }
