@@ -5,6 +5,7 @@ import org.ulicarro.core.traffic.lanes.RingTable;
 import org.ulicarro.core.traffic.setup.Parts;
 import org.ulicarro.core.traffic.state.Fleet;
 import org.ulicarro.core.traffic.state.LaneQueues;
+import org.ulicarro.core.traffic.state.Occupancy;
 import org.ulicarro.core.traffic.way.Wayfinding;
 
 /**
@@ -38,6 +39,7 @@ public final class RoundaboutRoom {
     private final LaneQueues queues;
     private final Fleet f;
     private final Wayfinding wayfinding;
+    private final Occupancy occupancy;
     private final boolean[] across; // path -> whether it enters a ring across an outer lane of it
     private int onIt = -1; // row of one who is on a way that would fill up
 
@@ -47,6 +49,7 @@ public final class RoundaboutRoom {
         queues = parts.queues;
         f = parts.fleet;
         wayfinding = parts.wayfinding;
+        occupancy = parts.occupancy;
         across = new boolean[table.lanes];
         for (int path = 0; path < table.lanes; path++) {
             across[path] = table.path[path] && !table.onRing[table.from[path]] && crossesRing(path);
@@ -88,7 +91,8 @@ public final class RoundaboutRoom {
         for (int i = 0; i < LOOKS_AHEAD && from < needed; i++) {
             int last = rearmost(at);
             if (last >= 0) {
-                double slow = across[path] && leaves(last) ? SLOW_AHEAD : CREEPS;
+                boolean careful = across[path] && leaves(last) && !occupancy.hasStoodLong(v);
+                double slow = careful ? SLOW_AHEAD : CREEPS;
                 return f.speed(last) < slow && from + rear < needed ? last : -1;
             }
             from += table.end[at];
