@@ -71,7 +71,7 @@ class ScriptCommandTest extends InProcess {
                         "16:30:00.0 stage main begins",
                         "16:30:45.0 stage side begins line 4: max-reached",
                         "16:30:54.0 NB green to side")
-                .contains("16:31:06.0 stage main begins");
+                .contains("16:31:06.0 stage main begins line 6: gap(pier-call) > 2.5 s");
     }
 
     /** What a recording keeps for the replay page is what 'script --explain' finds by driving there again. */
