@@ -17,6 +17,7 @@ import org.ulicarro.core.study.CycleRange;
 import org.ulicarro.core.study.DemandInput;
 import org.ulicarro.core.study.Direction;
 import org.ulicarro.core.study.FixedControl;
+import org.ulicarro.core.study.FlashInput;
 import org.ulicarro.core.study.NetworkInput;
 import org.ulicarro.core.study.Period;
 import org.ulicarro.core.study.Place;
@@ -26,6 +27,7 @@ import org.ulicarro.core.study.Road;
 import org.ulicarro.core.study.SignalController;
 import org.ulicarro.core.study.SignalController.Group;
 import org.ulicarro.core.study.Study;
+import org.ulicarro.core.study.TimeSpan;
 import org.ulicarro.core.study.Turn;
 import org.ulicarro.core.study.VehicleType;
 import org.ulicarro.core.study.WalkerFlow;
@@ -64,6 +66,12 @@ public final class RandomJunction {
     private final boolean[] crossed; // leg -> whether people cross it
     private final boolean[] refuge;
     private final double seconds;
+
+    /** Whether its signal fails a minute after the start, for two minutes: all flash red, or the first leg yellow. */
+    public boolean flashes;
+
+    /** Whether the first leg flashes yellow then. */
+    public boolean firstGoes;
 
     /**
      * Draws a junction.
@@ -184,7 +192,14 @@ public final class RandomJunction {
             at += 8 + clear + 1;
         }
         var plan = FixedControl.Plan.of(at, 0.0, greens);
-        return Map.of(MIDDLE, FixedControl.of(groups, Map.of("p", plan)));
+        FlashInput flash = new FlashInput(
+                firstGoes ? List.of(groups.keySet().iterator().next()) : List.of(),
+                null,
+                List.of(new TimeSpan(START + 60, START + 180)),
+                6);
+        return Map.of(
+                MIDDLE,
+                new FixedControl(groups, null, null, null, null, flashes ? flash : null, Map.of("p", plan)));
     }
 
     private Study study(NetworkInput input, Map<String, SignalController> signals, Map<String, WalkerFlow> walkers) {

@@ -57,7 +57,10 @@ public final class JunctionHours {
     private JunctionHours() {}
 
     static Outcome run(long number, double seconds) {
-        RandomJunction junction = new RandomJunction(number, seconds);
+        return run(new RandomJunction(number, seconds), number);
+    }
+
+    static Outcome run(RandomJunction junction, long number) {
         Model model = junction.model();
         String control = junction.control.name();
         if (model == null) {
