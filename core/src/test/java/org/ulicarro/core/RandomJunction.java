@@ -198,8 +198,7 @@ public final class RandomJunction {
                 List.of(new TimeSpan(START + 60, START + 180)),
                 6);
         return Map.of(
-                MIDDLE,
-                new FixedControl(groups, null, null, null, null, flashes ? flash : null, Map.of("p", plan)));
+                MIDDLE, new FixedControl(groups, null, null, null, null, flashes ? flash : null, Map.of("p", plan)));
     }
 
     private Study study(NetworkInput input, Map<String, SignalController> signals, Map<String, WalkerFlow> walkers) {

@@ -155,7 +155,8 @@ public final class LaneChanges {
     private void askForRoom(int v, int target, int tick) {
         int place = occupancy.place(target, f.pos(v));
         // who stands beside it had better drive on: the next one behind can open a gap
-        while (place < queues.count(target) && isBeside(queues.at(target, place), v)) {
+        while (place < queues.count(target)
+                && (isBeside(queues.at(target, place), v) || isInVain(queues.at(target, place), v))) {
             place++;
         }
         if (place < queues.count(target)) {
@@ -168,6 +169,11 @@ public final class LaneChanges {
                 f.roomFor(u, f.slot(v)); // of several the nearest ahead of it, who comes last in this order
             }
         }
+    }
+
+    /** Two who stand, and the one behind is too near for the other to come in: its room is none, however long both wait. */
+    private boolean isInVain(int u, int v) {
+        return u == gaps.inTheWay && f.speed(u) < Occupancy.STANDS && f.speed(v) < Occupancy.STANDS;
     }
 
     private boolean isBeside(int u, int v) {

@@ -183,6 +183,9 @@ public final class StandstillWatch implements Stateful {
     }
 
     private boolean isStuck(int v, int tick) {
+        if (f.restraint(v) == Restraint.ROOM.ordinal()) {
+            return false; // it waits of its own will, in a queue that stands for another reason
+        }
         int other = f.restrainedBy(v);
         if (other >= 0) {
             return rowOf[other] >= 0 && stuck[rowOf[other]];
@@ -194,7 +197,7 @@ public final class StandstillWatch implements Stateful {
 
     private static boolean waitsForTraffic(byte restraint) {
         return switch (Restraint.values()[restraint]) {
-            case GAP, CROSSING, KEEP_CLEAR, VEHICLE, ROOM, LANE, NOTHING -> true;
+            case GAP, CROSSING, KEEP_CLEAR, VEHICLE, LANE, NOTHING -> true;
             default -> false;
         };
     }
