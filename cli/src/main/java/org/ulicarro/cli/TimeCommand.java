@@ -165,7 +165,6 @@ final class TimeCommand implements Callable<Integer> {
             }
         } else if (first != null) {
             sheets.printAll(form, out);
-            writeFirst(written, places, sheets.chosen(), out);
         } else if (place == null) {
             sheets.printAll(form, out);
             out.println();
@@ -178,6 +177,9 @@ final class TimeCommand implements Callable<Integer> {
             if (whatIf != null && changed.isEmpty()) {
                 printSeries(out);
             }
+        }
+        if (first != null) {
+            writeFirst(written, places, sheets.chosen(), out);
         }
         if (write != null) {
             write(loaded, timings, out);
@@ -228,8 +230,12 @@ final class TimeCommand implements Callable<Integer> {
     private void writeFirst(LoadedStudy written, List<String> places, Map<String, Timed> timed, PrintWriter out)
             throws IOException {
         String name = first.substring("plan:".length());
+        Path file = TimedPlans.writeFirst(written, model, places, name, timed, force);
+        if (form.isForMachines()) {
+            return;
+        }
         out.println();
-        out.println("wrote " + TimedPlans.writeFirst(written, model, places, name, timed, force));
+        out.println("wrote " + file);
         String with = (written.alternative().equals("base") ? "" : written.alternative() + "+") + name;
         String again = written.folder() + " -a " + with;
         out.println("next:  " + Main.me() + " draw " + again + " --place " + places.get(0) + " --plan -o plan.svg");

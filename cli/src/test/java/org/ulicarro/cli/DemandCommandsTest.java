@@ -62,9 +62,12 @@ class DemandCommandsTest extends InProcess {
         double everybody = delayOnFoot(school);
         double nobody = delayOnFoot(school, "-a", "shy");
         assertThat(nobody - everybody).isBetween(15.0, 45.0);
-        Files.writeString(school.resolve("alternatives/wrong.yaml"), "demand: {walking: {pressing: 120 %}}\n");
+        Files.writeString(
+                school.resolve("alternatives/wrong.yaml"),
+                "demand: {walking: {pressing: 120 %, presses-late: -5 s}}\n");
         assertThat(run("check", school, "-a", "wrong")).isEqualTo(Exit.DOES_NOT_HOLD);
-        assertThat(out + err).contains("a share of people must be 0 % to 100 %");
+        assertThat(out + err)
+                .contains("a share of people must be 0 % to 100 %", "nobody presses a button before coming to it");
     }
 
     private double delayOnFoot(Path study, Object... alternative) {

@@ -90,6 +90,15 @@ class FirstPlanTest extends InProcess {
         return new int[] {Integer.parseInt(m.group(1)), Integer.parseInt(m.group(2))};
     }
 
+    /** Rows for machines are no reason to leave the file out. */
+    @Test
+    void itIsWrittenBesideRowsForMachines() throws IOException {
+        without("crossroads");
+        assertThat(run("time", study, "--first", "plan:first", "--csv")).as(err).isZero();
+        assertThat(out).startsWith("place,").doesNotContain("next:");
+        assertThat(study.resolve("alternatives/first.yaml")).isNotEmptyFile();
+    }
+
     @Test
     void whereEverySignalHasAControllerThatIsSaid() {
         run("new", study);

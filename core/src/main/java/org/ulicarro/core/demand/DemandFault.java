@@ -56,6 +56,7 @@ public enum DemandFault implements Fault.Kind {
             Fault.Severity.ERROR, "no counts for approach %s of '%s' (%s), where drivers choose between %s%s"),
     NO_CROSSING(Fault.Severity.ERROR, "there is no crossing '%s'.%s%s"),
     SHARE_OF_PEOPLE(Fault.Severity.ERROR, "a share of people must be 0 %% to 100 %%"),
+    PRESSES_BEFORE(Fault.Severity.ERROR, "nobody presses a button before coming to it: write 0 s or more"),
     FLOW_BACKWARDS(Fault.Severity.ERROR, "the flow from %s ends at %s, not after it begins"),
     FLOWS_OVERLAP(Fault.Severity.ERROR, "the flow from %s begins before the one before it ends at %s"),
     ROUTE_TOO_SHORT(

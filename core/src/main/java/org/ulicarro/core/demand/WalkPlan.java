@@ -69,6 +69,9 @@ final class WalkPlan {
         if (!(pressing >= 0 && pressing <= 1)) {
             faults.add(DemandFault.SHARE_OF_PEOPLE.at("/demand/walking/pressing"));
         }
+        if (!(demand.walking().pressesLate() >= 0)) {
+            faults.add(DemandFault.PRESSES_BEFORE.at("/demand/walking/presses-late"));
+        }
         return plan;
     }
 
