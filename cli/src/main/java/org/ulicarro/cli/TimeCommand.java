@@ -150,6 +150,11 @@ final class TimeCommand implements Callable<Integer> {
         }
         model = onPlan(loaded.compile(study.period).model());
         volumes = Volumes.counted(model.network(), model.demand(), model.study().seed(), DRAWS);
+        if (first != null) { // now that volumes are known
+            Volumes known = volumes;
+            loaded = written.withFirstPlans(period(written), m -> known.movement(m.index()));
+            model = loaded.compile(study.period).model();
+        }
         List<String> places = first == null ? places() : without(written);
         Map<String, Double> changed = changedVolume();
         Map<String, PlaceTiming> timings = new LinkedHashMap<>();

@@ -13,6 +13,7 @@ import org.junit.jupiter.api.BeforeEach;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.io.TempDir;
 import org.junit.jupiter.params.ParameterizedTest;
+import org.junit.jupiter.params.provider.CsvSource;
 import org.junit.jupiter.params.provider.ValueSource;
 import org.ulicarro.files.Samples;
 
@@ -68,6 +69,29 @@ class FirstPlanTest extends InProcess {
         int[] walk = green(text, "over-pier-road");
         assertThat(walk[0]).isEqualTo(main[0]);
         assertThat(walk[1] - walk[0]).isBetween(7, main[1] - main[0]);
+        assertThat(run("run", study, "-a", "first", "-n", "1")).as(err).isZero();
+    }
+
+    /**
+     * The crossroads has bays for its left turns. Arrows by the rule of HCM 2000, chapter 10, appendix A: 240 veh/h, or 90 000 (veh/h)²
+     * against two lanes, of which 150 · 710 is more and 100 · 650 is not.
+     */
+    @ParameterizedTest
+    @CsvSource({"100, 90, false, false", "100, 150, false, true", "300, 90, true, false", "300, 150, true, true"})
+    void leftTurnsThatAreTooManyForGapsHaveAnArrow(int east, int west, boolean eastArrow, boolean westArrow)
+            throws IOException {
+        without("crossroads");
+        Path counts = study.resolve("counts/am.csv");
+        Files.writeString(
+                counts,
+                Files.readString(counts).replaceAll("(EBL,.*),\\d+", "$1," + east).replaceAll("(WBL,.*),\\d+", "$1," + west));
+        assertThat(run("time", study, "--first", "plan:first")).as(err).isZero();
+        String text = Files.readString(study.resolve("alternatives/first.yaml"));
+        assertThat(text.contains("EB-left: {serves: [EBL]}")).isEqualTo(eastArrow);
+        assertThat(text.contains("WB-left: {serves: [WBL]}")).isEqualTo(westArrow);
+        assertThat(text.contains("yields: [EBL]")).isEqualTo(!eastArrow);
+        assertThat(text.contains("yields: [WBL]")).isEqualTo(!westArrow);
+        assertThat(run("check", study, "-a", "first")).as(out + err).isZero();
         assertThat(run("run", study, "-a", "first", "-n", "1")).as(err).isZero();
     }
 

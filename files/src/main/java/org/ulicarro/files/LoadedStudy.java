@@ -7,12 +7,14 @@ import java.util.ArrayList;
 import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
+import java.util.function.ToDoubleFunction;
 import java.util.regex.Matcher;
 import java.util.regex.Pattern;
 import org.ulicarro.core.base.Fault;
 import org.ulicarro.core.base.Names;
 import org.ulicarro.core.network.Network;
 import org.ulicarro.core.network.NetworkCompiler;
+import org.ulicarro.core.network.Movement;
 import org.ulicarro.core.run.Change;
 import org.ulicarro.core.run.Inputs;
 import org.ulicarro.core.run.Model;
@@ -189,13 +191,22 @@ public final class LoadedStudy {
      * @throws StudyProblem when something else is wrong with the network
      */
     public LoadedStudy withFirstPlans(String period) throws StudyProblem {
+        return withFirstPlans(period, m -> Double.NaN);
+    }
+
+    /**
+     * The same, with arrows for turns across where volumes ask for them.
+     *
+     * @param volume of a movement (veh/h)
+     */
+    public LoadedStudy withFirstPlans(String period, ToDoubleFunction<Movement> volume) throws StudyProblem {
         Network network = network();
         if (network == null) {
             compile(period); // says what it is
             return this;
         }
         Map<String, SignalController> signals = new LinkedHashMap<>(study().signals());
-        TrialPlan.of(network).forEach(plan -> signals.putIfAbsent(plan.place(), NewStudy.control(plan, period)));
+        TrialPlan.of(network, volume).forEach(plan -> signals.putIfAbsent(plan.place(), NewStudy.control(plan, period)));
         return signals.size() == study().signals().size()
                 ? this
                 : new LoadedStudy(
