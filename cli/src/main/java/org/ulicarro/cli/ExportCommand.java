@@ -153,16 +153,15 @@ final class ExportCommand implements Callable<Integer> {
         LoadedStudy study = study();
         TimingSheet sheet =
                 TimingSheet.of(study.study(), study.compile(null).model().network());
-        sheet.unsaid().forEach(what -> spec.commandLine().getErr().println("not in the sheet: " + what));
+        sheet.leftOut()
+                .forEach(o -> spec.commandLine()
+                        .getErr()
+                        .println("only a note in the sheet, '" + o.place() + "': " + o.what()));
         if (sheet.entries().isEmpty()) {
             throw new IOException(subject + ": there is no actuated controller of which a sheet could be made");
         }
         if (name.endsWith(".csv")) {
-            StringBuilder text = new StringBuilder("place,object,index,value\n");
-            sheet.entries()
-                    .forEach(e -> text.append(String.join(",", e.place(), e.object(), e.index(), e.value()))
-                            .append('\n'));
-            DrawingFile.save(form.timing, text.toString().getBytes(StandardCharsets.UTF_8));
+            DrawingFile.save(form.timing, sheet.csv().getBytes(StandardCharsets.UTF_8));
         } else if (name.endsWith(".html") || name.endsWith(".pdf")) {
             String html = ReportPage.html("timing.ftlh", TimingPage.of(study, sheet));
             DrawingFile.save(

@@ -15,6 +15,9 @@ import org.ulicarro.files.timing.TimingSheet.Entry;
 /** A timing sheet to print: for each place a column for each phase, then its patterns with splits and sequences; as the template names it. */
 final class TimingPage {
 
+    /** What names of objects begin with that are neither of a phase nor of a pattern. */
+    private static final List<String> OTHERS = List.of("overlap", "vehicleDetector", "preempt");
+
     private TimingPage() {}
 
     static Map<String, Object> of(LoadedStudy study, TimingSheet sheet) {
@@ -28,8 +31,18 @@ final class TimingPage {
             List<Entry> own = sheet.entries().stream()
                     .filter(e -> e.place().equals(place))
                     .toList();
-            all.add(place(place, (ActuatedControl) study.study().signals().get(place), own));
+            Map<String, Object> one =
+                    place(place, (ActuatedControl) study.study().signals().get(place), own);
+            one.put("byHand", words(sheet, place));
+            all.add(one);
         }
+        page.put(
+                "without",
+                sheet.leftOut().stream()
+                        .map(TimingSheet.LeftOut::place)
+                        .filter(place -> !places.contains(place))
+                        .distinct()
+                        .toList());
         page.put("places", all);
         return page;
     }
@@ -68,6 +81,13 @@ final class TimingPage {
         return one;
     }
 
+    private static List<String> words(TimingSheet sheet, String place) {
+        return sheet.leftOut().stream()
+                .filter(o -> o.place().equals(place))
+                .map(TimingSheet.LeftOut::what)
+                .toList();
+    }
+
     private static String serves(PhaseInput p) {
         List<String> words = new ArrayList<>(p.serves());
         p.crosses().forEach(road -> words.add("people over " + road));
@@ -95,31 +115,27 @@ final class TimingPage {
                     "object",
                     object,
                     "unit",
-                    unit(object),
+                    unit(entries, object),
                     "cells",
                     phases.stream().map(p -> value(entries, object, prefix + p)).toList()));
         }
         return rows;
     }
 
-    private static String unit(String object) {
-        return switch (object) {
-            case "phasePassage",
-                    "phaseYellowChange",
-                    "phaseRedClear",
-                    "phaseRedRevert",
-                    "phaseAddedInitial",
-                    "phaseMinimumGap" -> "0.1 s";
-            case "phaseOptions" -> "bits";
-            case "phaseConcurrency", "splitMode", "splitCoordPhase" -> "";
-            default -> "s";
-        };
+    private static String unit(List<Entry> entries, String object) {
+        return entries.stream()
+                .filter(e -> e.object().equals(object))
+                .map(Entry::unit)
+                .findFirst()
+                .orElse("");
     }
 
+    /** Overlaps, detectors and pre-emption. */
     private static List<Map<String, Object>> others(List<Entry> entries) {
         return entries.stream()
-                .filter(e -> e.object().startsWith("overlap") || e.object().startsWith("vehicleDetector"))
-                .map(e -> Map.<String, Object>of("object", e.object(), "index", e.index(), "value", e.value()))
+                .filter(e -> OTHERS.stream().anyMatch(e.object()::startsWith))
+                .map(e -> Map.<String, Object>of(
+                        "object", e.object(), "unit", e.unit(), "index", e.index(), "value", e.value()))
                 .toList();
     }
 }

@@ -9,7 +9,7 @@ import java.sql.ResultSet;
 import java.sql.SQLException;
 
 /** A table as comma-separated values (RFC 4180): an empty cell where there is no value. */
-final class CsvTable {
+public final class CsvTable {
 
     private CsvTable() {}
 
@@ -31,7 +31,7 @@ final class CsvTable {
     }
 
     /** A value as a cell, quoted where it must be. */
-    static String cell(String text) {
+    public static String cell(String text) {
         boolean plain = text.matches("[^\",\\n\\r]*");
         return plain ? text : '"' + text.replace("\"", "\"\"") + '"';
     }

@@ -18,7 +18,7 @@ import org.ulicarro.files.Spot;
 import org.ulicarro.files.StudyProblem;
 import org.ulicarro.files.StudyText;
 
-/** A sheet {@code place,object,index,value} as an alternative of a study: times, splits, offsets and orders of phases that are there already. */
+/** A sheet {@code place,object,index,value} as an alternative of a study: of phases, overlaps, detectors and pre-emption that are there already, their times; and patterns. */
 public final class TimingImport {
 
     /** A key of a phase, and by what the standard's number is divided. */
@@ -125,6 +125,9 @@ public final class TimingImport {
             }
             Cell place = row.get(heading.indexOf("place"));
             Cell object = row.get(heading.indexOf("object"));
+            if (object.text().equals(TimingSheet.NOTE)) {
+                continue; // for people
+            }
             SignalController controller = study.signals().get(place.text());
             if (!(controller instanceof ActuatedControl)) {
                 fail(
@@ -166,6 +169,10 @@ public final class TimingImport {
             ActuatedControl controller = (ActuatedControl) study.signals().get(place);
             Map<String, Object> own = new LinkedHashMap<>();
             own.put("phases", phases(place, controller, objects));
+            BesidePhases beside = new BesidePhases(controller, objects, this::number, (c, text) -> fail(c.spot(), text));
+            own.put("overlaps", beside.overlaps());
+            own.put("inputs", beside.inputs());
+            own.put("preemption", beside.preemption());
             own.put("plans", plans(controller, objects));
             own.values().removeIf(all -> ((Map<?, ?>) all).isEmpty());
             places.put(place, own);

@@ -1,6 +1,7 @@
 package org.ulicarro.files.timing;
 
 import java.util.ArrayList;
+import java.util.Arrays;
 import java.util.LinkedHashMap;
 import java.util.LinkedHashSet;
 import java.util.List;
@@ -19,6 +20,7 @@ import org.ulicarro.core.study.PhaseInput.Recall;
 import org.ulicarro.core.study.PreemptionInput;
 import org.ulicarro.core.study.SignalInput;
 import org.ulicarro.core.study.Study;
+import org.ulicarro.files.CsvTable;
 
 /**
  * The settings of a study's actuated controllers, one row for each object, named and scaled as in NTCIP 1202 v03: seconds, or tenths of a
@@ -33,11 +35,23 @@ public final class TimingSheet {
      * @param object name in the standard
      * @param index in its table, {@code 2} or {@code 1.2}
      * @param value as the standard counts it
+     * @param unit in which that is: {@code s}, {@code 0.1 s}, {@code bits}, or nothing
      */
-    public record Entry(String place, String object, String index, String value) {}
+    public record Entry(String place, String object, String index, String value, String unit) {}
+
+    /** In the column of objects, for rows of what the tables do not hold. */
+    static final String NOTE = "note";
+
+    /**
+     * What no object of the standard holds, or none that this sheet writes, and a cabinet needs all the same.
+     *
+     * @param place whose controller
+     * @param what with its value, in words
+     */
+    public record LeftOut(String place, String what) {}
 
     private final List<Entry> entries = new ArrayList<>();
-    private final Set<String> unsaid = new LinkedHashSet<>();
+    private final Set<LeftOut> leftOut = new LinkedHashSet<>();
 
     private final Network network;
 
@@ -56,7 +70,7 @@ public final class TimingSheet {
             if (controller instanceof ActuatedControl actuated) {
                 sheet.place(place, actuated);
             } else {
-                sheet.unsaid.add("'" + place + "' is no actuated controller; the standard's tables are of phases");
+                sheet.leaveOut(place, "all of it: no actuated controller, and the standard's tables are of phases");
             }
         });
         return sheet;
@@ -66,9 +80,26 @@ public final class TimingSheet {
         return List.copyOf(entries);
     }
 
-    /** What the sheet leaves out, and why. */
-    public List<String> unsaid() {
-        return List.copyOf(unsaid);
+    /** What the tables do not hold. */
+    public List<LeftOut> leftOut() {
+        return List.copyOf(leftOut);
+    }
+
+    /** All of it as rows {@code place,object,index,value}; what the tables do not hold are notes. */
+    public String csv() {
+        StringBuilder text = new StringBuilder("place,object,index,value\n");
+        entries.forEach(e -> row(text, e.place, e.object, e.index, e.value));
+        leftOut.forEach(o -> row(text, o.place, NOTE, "", o.what));
+        return text.toString();
+    }
+
+    private static void row(StringBuilder text, String... cells) {
+        text.append(Arrays.stream(cells).map(CsvTable::cell).collect(Collectors.joining(",")))
+                .append('\n');
+    }
+
+    private void leaveOut(String place, String what) {
+        leftOut.add(new LeftOut(place, what));
     }
 
     private void place(String place, ActuatedControl controller) {
@@ -77,9 +108,10 @@ public final class TimingSheet {
         for (Map.Entry<String, OverlapInput> one : controller.overlaps().entrySet()) {
             overlap(place, ++overlap, one.getValue());
         }
+        int[] detectors = DetectorNumbers.of(controller);
         int detector = 0;
         for (SignalInput input : controller.inputs().values()) {
-            detector(place, input.channel() == null ? ++detector : input.channel(), input);
+            detector(place, detectors[detector++], input);
         }
         int pattern = 0;
         for (String id : controller.plans().keySet()) {
@@ -90,82 +122,89 @@ public final class TimingSheet {
             preempt(place, String.valueOf(++preempt), one);
         }
         if (!controller.priority().isEmpty()) {
-            unsaid.add("priority of buses and trams at '" + place + "'");
+            leaveOut(place, "priority of buses and trams");
         }
-        leftOut(place, controller);
+        wordsFor(place, controller);
     }
 
     /** What has to be keyed in by hand, with its values: a cabinet without it would run otherwise. */
-    private void leftOut(String place, ActuatedControl controller) {
+    private void wordsFor(String place, ActuatedControl controller) {
         if (!controller.schedule().isEmpty()) {
-            unsaid.add("the schedule at '" + place + "': "
-                    + controller.schedule().entrySet().stream()
-                            .map(e -> e.getKey() + " " + e.getValue())
-                            .collect(Collectors.joining(", ")));
+            leaveOut(place, "the schedule: " + text(controller.schedule()));
         }
         controller
                 .days()
-                .forEach((days, schedule) -> unsaid.add("the schedule of " + days + " at '" + place + "': "
-                        + schedule.entrySet().stream()
-                                .map(e -> e.getKey() + " " + e.getValue())
-                                .collect(Collectors.joining(", "))));
+                .forEach((days, schedule) -> leaveOut(place, "the schedule of " + days + ": " + text(schedule)));
         controller.phases().forEach((number, phase) -> {
             if (phase.walkLead() > 0 && !phase.crosses().isEmpty()) {
-                unsaid.add("people's lead of phase " + number + " at '" + place + "': " + text(phase.walkLead()));
+                leaveOut(place, "people's lead of phase " + number + ": " + text(phase.walkLead()));
             }
             if (phase.clearIntoYellow() > 0 && !phase.crosses().isEmpty()) {
-                unsaid.add("how much of people's time to finish runs in yellow and red of phase " + number + " at '"
-                        + place + "': " + text(phase.clearIntoYellow()));
+                leaveOut(
+                        place,
+                        "how much of people's time to finish runs in yellow and red of phase " + number + ": "
+                                + text(phase.clearIntoYellow()));
             }
             if (phase.dropLateCalls()) {
-                unsaid.add("that phase " + number + " at '" + place + "' drops late calls of people");
+                leaveOut(place, "that phase " + number + " drops late calls of people");
             }
         });
         controller.overlaps().forEach((id, o) -> {
-            String who = "overlap " + id + " at '" + place + "': ";
             if (o.minGreen() > 0) {
-                unsaid.add("the shortest green of " + who + text(o.minGreen()));
+                leaveOut(place, "the shortest green of overlap " + id + ": " + text(o.minGreen()));
             }
             if (o.lateStart() > 0) {
-                unsaid.add("the late start of " + who + text(o.lateStart()));
+                leaveOut(place, "the late start of overlap " + id + ": " + text(o.lateStart()));
             }
             if (!o.notWith().isEmpty()) {
-                unsaid.add("phases whose people hold back " + who + String.join(", ", o.notWith()));
+                leaveOut(place, "phases whose people hold back overlap " + id + ": " + String.join(", ", o.notWith()));
             }
         });
         if (controller.flash() != null) {
-            unsaid.add("flash at '" + place + "': yellow "
-                    + String.join(", ", controller.flash().yellow()) + "; "
-                    + controller.flash().times());
+            leaveOut(
+                    place,
+                    "flash: yellow " + String.join(", ", controller.flash().yellow()) + "; "
+                            + controller.flash().times());
         }
         for (String id : controller.plans().keySet()) {
-            leftOut("plan '" + id + "' at '" + place + "'", controller.whole(id));
+            wordsFor(place, "plan '" + id + "'", controller.whole(id));
         }
     }
 
-    private void leftOut(String whose, Plan plan) {
+    private void wordsFor(String place, String whose, Plan plan) {
         if (!plan.maxGreen().isEmpty()
                 || !plan.recall().isEmpty()
                 || !plan.phases().isEmpty()) {
-            unsaid.add("what phases have otherwise in " + whose + ": max-green, recall, phases");
+            leaveOut(place, "what phases have otherwise in " + whose + ": max-green, recall, phases");
         }
         if (!plan.secondMax().isEmpty()) {
-            unsaid.add("the phases with their second maximum in " + whose + ": " + String.join(", ", plan.secondMax()));
+            leaveOut(
+                    place,
+                    "the phases with their second maximum in " + whose + ": " + String.join(", ", plan.secondMax()));
         }
         if (plan.adapt() != null) {
-            unsaid.add("that splits of " + whose + " follow the traffic");
+            leaveOut(place, "that splits of " + whose + " follow the traffic");
         }
         if (plan.offsetOf() != null && plan.offsetOf() != Plan.Moment.FIRST_COORDINATED_GREEN) {
-            unsaid.add("that the offset of " + whose + " is of "
-                    + plan.offsetOf().name().toLowerCase(Locale.ROOT).replace('_', '-'));
+            leaveOut(
+                    place,
+                    "that the offset of " + whose + " is of "
+                            + plan.offsetOf().name().toLowerCase(Locale.ROOT).replace('_', '-'));
         }
         if (plan.yieldEarly() != null && plan.yieldEarly() > 0) {
-            unsaid.add(
+            leaveOut(
+                    place,
                     "how much earlier a coordinated green may give way in " + whose + ": " + text(plan.yieldEarly()));
         }
         if (plan.forceOff() != null || plan.maxima() != null) {
-            unsaid.add("the kind of force-off of " + whose + ", and whether maxima count beside it");
+            leaveOut(place, "the kind of force-off of " + whose + ", and whether maxima count beside it");
         }
+    }
+
+    private static String text(Map<?, ?> schedule) {
+        return schedule.entrySet().stream()
+                .map(e -> e.getKey() + " " + e.getValue())
+                .collect(Collectors.joining(", "));
     }
 
     private static String text(double seconds) {
@@ -173,18 +212,18 @@ public final class TimingSheet {
     }
 
     private void add(String place, String object, String index, String value) {
-        entries.add(new Entry(place, object, index, value));
+        entries.add(new Entry(place, object, index, value, object.endsWith("Options") ? "bits" : ""));
     }
 
     private void seconds(String place, String object, String index, double value) {
-        add(place, object, index, String.valueOf(Math.round(value)));
+        entries.add(new Entry(place, object, index, String.valueOf(Math.round(value)), "s"));
         if (Math.abs(value - Math.round(value)) > 1e-9) {
-            unsaid.add(object + " counts whole seconds; some were rounded");
+            leaveOut(place, "tenths of " + object + " " + index + ", which counts whole seconds: " + text(value));
         }
     }
 
     private void tenths(String place, String object, String index, double value) {
-        add(place, object, index, String.valueOf(Math.round(10 * value)));
+        entries.add(new Entry(place, object, index, String.valueOf(Math.round(10 * value)), "0.1 s"));
     }
 
     private void phase(String place, String number, PhaseInput p, ActuatedControl controller) {
@@ -294,7 +333,8 @@ public final class TimingSheet {
                 index,
                 input.calls().isEmpty() ? "0" : input.calls().get(0));
         if (input.calls().size() > 1) {
-            unsaid.add("further phases that one detector calls");
+            leaveOut(place, "further phases that detector " + number + " calls: "
+                    + String.join(" ", input.calls().subList(1, input.calls().size())));
         }
         tenths(place, "vehicleDetectorDelay", index, input.delay());
         tenths(place, "vehicleDetectorExtend", index, input.stretch());
@@ -338,7 +378,7 @@ public final class TimingSheet {
             seconds(place, "preemptMaximumPresence", index, one.mostPresence());
         }
         if (one.rank() != 1) {
-            unsaid.add("the rank of pre-emption " + index + " at '" + place + "': " + one.rank());
+            leaveOut(place, "the rank of pre-emption " + index + ": " + one.rank());
         }
     }
 

@@ -65,21 +65,16 @@ class TimingSheetTest {
         assertThat(value("phaseConcurrency", "2")).isEqualTo("5 6");
         assertThat(value("sequenceData", "1.2")).isEqualTo("5 6 8");
         assertThat(value("patternCycleTime", "1")).as("free").isEqualTo("0");
-        assertThat(sheet().unsaid()).anyMatch(s -> s.contains("'gate' is no actuated controller"));
+        assertThat(sheet().leftOut()).anyMatch(o -> o.place().equals("gate") && o.what().contains("no actuated controller"));
         assertThat(value("phasePedestrianClear", "2"))
                 .as("derived: 9.8 m at 1.2 m/s")
                 .isEqualTo("9");
-        assertThat(sheet().unsaid()).contains("people's lead of phase 2 at 'market': 4.0 s");
+        assertThat(sheet().leftOut()).contains(new TimingSheet.LeftOut("market", "people's lead of phase 2: 4.0 s"));
     }
 
     private Path csv() throws IOException {
         Path file = temp.resolve("sheet.csv");
-        Files.writeString(
-                file,
-                "place,object,index,value\n"
-                        + sheet().entries().stream()
-                                .map(e -> String.join(",", e.place(), e.object(), e.index(), e.value()))
-                                .collect(Collectors.joining("\n")));
+        Files.writeString(file, sheet().csv());
         return file;
     }
 
@@ -122,6 +117,50 @@ class TimingSheetTest {
                         "pm: {free: false, cycle: 90 s, offset: 12 s, splits: {1: 15 s, 2: 40 s, 4: 35 s}, coordinated: [2]}");
     }
 
+    /** Overlaps, detectors and pre-emption by the rows that they have, each value in its scale; notes are for people. */
+    @Test
+    void whatStandsBesidePhasesComesBack() throws IOException, StudyProblem {
+        Files.writeString(folder.resolve("alternatives/beside.yaml"), """
+                signals:
+                  market:
+                    overlaps:
+                      slip: {serves: [NBR], while: [4, 5], trail: 2 s, yellow: 3.5 s, red: 1.5 s, late-start: 1 s}
+                    inputs:
+                      north: {detector: market.nb, calls: [4], extends: [4], stretch: 1.5 s, lock: red}
+                      south: {detector: market.sb, calls: [8, 4], extends: [8], queue: 12 s, channel: 1}
+                    preemption:
+                      engine: {detector: market.nb, phases: [4], delay: 2 s, least: 12 s, exit: [2, 6], rank: 2}
+                """);
+        study = StudyFolder.read(folder, List.of("actuated", "beside")).study();
+        String all = sheet().csv();
+        assertThat(all)
+                .contains("market,overlapIncludedPhases,1,4 5\n", "market,overlapTrailYellow,1,35\n")
+                .contains("market,preemptDwellPhase,1,4\n", "market,preemptExitPhase,1,2 6\n")
+                .contains("market,note,,the late start of overlap slip: 1.0 s\n")
+                .contains("market,vehicleDetectorExtend,2,15\n", "market,vehicleDetectorQueueLimit,1,12\n")
+                .contains("market,note,,further phases that detector 1 calls: 4\n")
+                .contains("market,note,,the rank of pre-emption 1: 2\n");
+        ActuatedControl back = actuated(back(all));
+        assertThat(back.overlaps()).isEqualTo(actuated(study).overlaps());
+        assertThat(back.preemption()).isEqualTo(actuated(study).preemption());
+        assertThat(back.inputs()).isEqualTo(actuated(study).inputs());
+
+        ActuatedControl changed = actuated(back(all.replace("market,overlapTrailGreen,1,2", "market,overlapTrailGreen,1,4")
+                .replace("market,preemptDwellPhase,1,4", "market,preemptCyclingPhase,1,4 8")
+                .replace("market,vehicleDetectorDelay,2,0", "market,vehicleDetectorDelay,2,25")));
+        assertThat(changed.overlaps().get("slip").trail()).isEqualTo(4);
+        assertThat(changed.preemption().get("engine").turns()).isTrue();
+        assertThat(changed.preemption().get("engine").phases()).containsExactly("4", "8");
+        assertThat(changed.inputs().values().iterator().next().delay()).isEqualTo(2.5);
+    }
+
+    private Study back(String sheet) throws IOException, StudyProblem {
+        Path file = temp.resolve("again.csv");
+        Files.writeString(file, sheet);
+        Files.writeString(folder.resolve("alternatives/again.yaml"), TimingImport.read(file, study));
+        return StudyFolder.read(folder, List.of("actuated", "beside", "again")).study();
+    }
+
     private String refused(String rows) throws IOException {
         Path file = temp.resolve("bad.csv");
         Files.writeString(file, rows);
@@ -145,6 +184,22 @@ class TimingSheetTest {
         assertThat(refused("place,object,index,value\nmarket,phaseWalk,9,7\nmarket,phasePassage,2,long\n"))
                 .contains("'market' has no phase 9; it has 1, 2, 4, 5, 6, 8")
                 .contains("bad.csv:3:23: this must be a number from 0 on, not 'long'");
+    }
+
+    @Test
+    void rowsOfNothingThatIsThereAreSaid() throws IOException {
+        assertThat(refused(
+                        """
+                        place,object,index,value
+                        market,overlapTrailGreen,3,2
+                        market,preemptDwellPhase,1,4
+                        market,vehicleDetectorCallPhase,99,2
+                        market,overlapIncludedPhases,1,7
+                        """))
+                .contains("bad.csv:2:28: there is no overlap 3 here; the study has 0")
+                .contains("bad.csv:3:28: there is no pre-emption 1 here; the study has 0")
+                .contains("bad.csv:4:36: no detector of 'vehicleDetectorCallPhase' has row 99; this place has no inputs")
+                .contains("bad.csv:5:32: there is no overlap 1 here", "bad.csv:5:32: there is no phase 7; there are 1, 2, 4");
     }
 
     private static ActuatedControl actuated(Study study) {
