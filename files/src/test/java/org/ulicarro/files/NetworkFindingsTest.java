@@ -67,7 +67,6 @@ class NetworkFindingsTest {
             roundabout | ring-east>dyke-north: 2 | ring-east>ring-west: 2 | 'ring-east>ring-west' is no arc of this roundabout; in the direction of driving it has
             roundabout | turns: [ULT, R] | turns: [ULT, TR] | the slip lane dyke-south>ring-east needs a lane of its own
             roundabout | bypass: {dyke-south>ring-east: yield} | bypass: {dyke-south>ring-west: yield} | is no turn to the kerb side
-            roundabout | via: [[14, -110]] | via: [[-100, -40]] | overlap at its ring
             fiveways | legs: {harbour: EB | movements: {EBR: {speed: 20 km/h}}, legs: {harbour: EB | 'EBR' is not one movement at 'fiveways' but several: harbour>abbey, harbour>ropewalk; write one of these
             fiveways | legs: {harbour: EB | movements: {harbour>stn: {speed: 20 km/h}}, legs: {harbour: EB | place 'fiveways' has no movement 'harbour>stn'
             fiveways | legs: {harbour: EB | corner-radius: 1 m, legs: {harbour: EB | it would run over the kerb or into the next lane

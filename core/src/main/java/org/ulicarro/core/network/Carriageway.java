@@ -38,6 +38,8 @@ final class Carriageway {
     private double setbackAtStart;
     private List<Pose> bentStart = List.of(); // where lanes begin, when not across the axis
     private List<Pose> bentEnd = List.of(); // where lanes end, when not across the axis
+    private double bendOfStart = BEND;
+    private double bendOfEnd = BEND;
     private boolean partsAtStart; // whether an island parts it there from the other direction
     private boolean partsAtEnd;
     private double[] pulledBack; // lane -> how far before the link's end it ends already
@@ -75,12 +77,15 @@ final class Carriageway {
         trimmed = axis.part(atStart, axis.length() - atEnd);
     }
 
-    void bendStart(List<Pose> starts) {
+    /** @param over length of the bend (m) */
+    void bendStart(List<Pose> starts, double over) {
         bentStart = starts;
+        bendOfStart = over;
     }
 
-    void bendEnd(List<Pose> ends) {
+    void bendEnd(List<Pose> ends, double over) {
         bentEnd = ends;
+        bendOfEnd = over;
     }
 
     /** Parts it from the other direction of its road by an island before it bends, at its end or where it begins. */
@@ -254,9 +259,9 @@ final class Carriageway {
             return new Polyline(new double[] {start.x(), end.x()}, new double[] {start.y(), end.y()});
         }
         Pose bent = bentEnd.isEmpty() ? null : bentEnd.get(lane);
-        double bendsFrom = bent == null ? to : Math.max(from, to - BEND);
+        double bendsFrom = bent == null ? to : Math.max(from, to - bendOfEnd);
         Pose bentFrom = bentStart.isEmpty() ? null : bentStart.get(lane);
-        double bendsTo = bentFrom == null ? from : Math.min(to, from + BEND);
+        double bendsTo = bentFrom == null ? from : Math.min(to, from + bendOfStart);
         List<Pose> points = new ArrayList<>();
         if (bentFrom != null) {
             points.addAll(PathShape.curve(bentFrom, middle(lane, bendsTo)));

@@ -21,6 +21,7 @@ final class Draft {
     final List<Carriageway> carriageways = new ArrayList<>(); // link index -> its cross-section; none for arcs of rings
     final Map<String, List<List<Carriageway>>> roadsAt = new LinkedHashMap<>(); // place -> its roads, each 1 or 2
     final Map<String, PlaceLayout> layouts = new LinkedHashMap<>();
+    final Map<String, List<RoundaboutLeg>> ringLegs = new LinkedHashMap<>(); // place -> how its legs meet its ring
     final Map<String, Set<String>> closed = new LinkedHashMap<>(); // place -> ids and short names of closed movements
     final Map<String, Set<Turn>> closedTurns = new LinkedHashMap<>(); // link id -> turns of its closed movements
     final List<Link> links = new ArrayList<>();

@@ -81,7 +81,7 @@ public enum NetworkFault implements Fault.Kind {
             "an outer diameter of %.0f m has no room for %d circulating lanes around an island; it must be %.0f m to 200 m"),
     LEGS_MEET_AT_RING(
             Fault.Severity.ERROR,
-            "'%s' and '%s' meet the roundabout %.0f degrees from each other; they overlap at its ring. Turn one of them by its last 'via' point"),
+            "'%s' and '%s' meet the roundabout %.0f degrees from each other; they overlap at its ring. Turn one of them by its last 'via' point, or give it a larger outer-diameter"),
     NO_SUCH_ARC(Fault.Severity.ERROR, "'%s' is no arc of this roundabout; in the direction of driving it has %s"),
     ARROWS_AROUND_RING(
             Fault.Severity.ERROR,

@@ -14,6 +14,9 @@ import java.util.List;
  * @param joins bearing at which paths join it
  * @param entries poses in which entry lanes reach the line, from the inside
  * @param exits poses in which exit lanes begin
+ * @param bend over which lanes bend towards the ring (m)
+ * @param radius tightest one between its lanes and the ring (m)
+ * @param plan what it was made from
  */
 record RoundaboutLeg(
         String road,
@@ -23,10 +26,13 @@ record RoundaboutLeg(
         double leaves,
         double joins,
         List<Pose> entries,
-        List<Pose> exits) {
+        List<Pose> exits,
+        double bend,
+        double radius,
+        Plan plan) {
 
-    /** Half of the width of the island between entry and exit at the line (m). */
-    private static final double HALF_SPLITTER = 2.5;
+    /** Half of the width of the island between entry and exit at the line, where there is room (m). */
+    static final double HALF_SPLITTER = 2.5;
 
     /** Least width of each of several lanes at the line, where long vehicles turn beside each other (m); NCHRP Report 672, 6.4.1: 7.3 to 9.1 m for two. */
     private static final double LEAST_WIDTH = 4.0;
@@ -43,37 +49,78 @@ record RoundaboutLeg(
     private static final double LEAST_ANGLE = StrictMath.toRadians(10);
     private static final double STEP = StrictMath.toRadians(1);
 
+    /** Metres of bend for each metre that lanes shift sideways. */
+    private static final double SHIFT_LENGTH = 3;
+
     /** Share of the angle between two legs that the joining, or the leaving, of one may take. */
     private static final double SHARE = 0.46;
 
+    private static final double MOST_SHARE = 0.49;
+
     /**
-     * A leg between its neighbours.
+     * What a leg is made from.
      *
+     * @param outward where its axis ends, away from the ring
+     * @param left width left of that, where it comes to the ring (m)
+     * @param right width right of it, where it leads away (m)
+     * @param in carriageway that arrives, or null
+     * @param out carriageway that leaves, or null
      * @param lineAt distance of its line from the ring's middle (m)
      * @param entering lanes that lead onto the ring, slip lanes left out
      * @param farStart whether its lanes begin beyond the bend, where a slip lane joins them
-     * @param before angle to the leg before, in the direction people drive
-     * @param after angle to the leg after
      */
-    static RoundaboutLeg of(
-            RoundaboutShape ring,
+    record Plan(
+            Pose outward,
+            double left,
+            double right,
             Carriageway in,
             Carriageway out,
             double lineAt,
             int entering,
-            boolean farStart,
-            double before,
-            double after) {
-        Pose outward = in == null ? out.departure() : back(in.arrival());
+            boolean farStart) {
+
+        double bearing() {
+            return StrictMath.atan2(outward.dy(), outward.dx());
+        }
+    }
+
+    /**
+     * How a leg meets the ring.
+     *
+     * @param turned by how much its lanes turn about the ring's middle before it (rad), to the left of who looks outward
+     * @param halfSplitter half of the width of the island between entry and exit at the line (m)
+     */
+    record Meeting(double turned, double halfSplitter) {
+
+        double share() {
+            return isUsual() ? SHARE : MOST_SHARE;
+        }
+
+        boolean isUsual() {
+            return turned == 0 && halfSplitter == HALF_SPLITTER;
+        }
+    }
+
+    /**
+     * A leg between its neighbours.
+     *
+     * @param before angle to the leg before, in the direction people drive
+     * @param after angle to the leg after
+     */
+    static RoundaboutLeg of(RoundaboutShape ring, Plan plan, Meeting meeting, double before, double after) {
+        Carriageway in = plan.in;
+        Carriageway out = plan.out;
+        Pose outward = turned(plan.outward, meeting.turned);
         double bearing = StrictMath.atan2(outward.dy(), outward.dx());
+        double bend = Carriageway.BEND + SHIFT_LENGTH * plan.lineAt * Math.abs(meeting.turned);
         Fit entry = in == null
                 ? Fit.none()
-                : fit(ring, in, outward, bearing, lineAt, entering, out != null, false, SHARE * after);
+                : fit(ring, plan, meeting, outward, bearing, bend, false, meeting.share() * after);
         Fit exit = out == null
                 ? Fit.none()
-                : farStart
-                        ? straight(ring, out, bearing, SHARE * before)
-                        : fit(ring, out, outward, bearing, lineAt, out.count(), in != null, true, SHARE * before);
+                : plan.farStart
+                        ? straight(ring, out, bearing, meeting.share() * before)
+                        : fit(ring, plan, meeting, outward, bearing, bend, true, meeting.share() * before);
         String road = in == null ? out.roadId : in.roadId;
         List<Pose> entries = new ArrayList<>(entry.poses());
         while (in != null && entries.size() < in.count()) {
@@ -84,14 +131,28 @@ record RoundaboutLeg(
                 in,
                 out,
                 bearing,
-                bearing - Math.min(exit.angle(), SHARE * before),
-                bearing + Math.min(entry.angle(), SHARE * after),
+                bearing - Math.min(exit.angle(), meeting.share() * before),
+                bearing + Math.min(entry.angle(), meeting.share() * after),
                 entries,
-                farStart ? List.of() : exit.poses());
+                plan.farStart ? List.of() : exit.poses(),
+                bend,
+                Math.min(
+                        in == null ? Double.POSITIVE_INFINITY : entry.radius(),
+                        out == null ? Double.POSITIVE_INFINITY : exit.radius()),
+                plan);
     }
 
-    private static Pose back(Pose pose) {
-        return new Pose(pose.x(), pose.y(), -pose.dx(), -pose.dy());
+    private static Pose turned(Pose outward, double angle) {
+        if (angle == 0) {
+            return outward;
+        }
+        double cos = StrictMath.cos(angle);
+        double sin = StrictMath.sin(angle);
+        return new Pose(
+                outward.x(),
+                outward.y(),
+                outward.dx() * cos - outward.dy() * sin,
+                outward.dx() * sin + outward.dy() * cos);
     }
 
     /** Poses of lanes at the line, the angle at which their paths meet the ring, and the tightest radius on the way. */
@@ -105,30 +166,36 @@ record RoundaboutLeg(
     /** The widest way between a leg's lanes and the ring, over how far lanes turn before the line and where they meet the ring. */
     private static Fit fit(
             RoundaboutShape ring,
-            Carriageway c,
+            Plan plan,
+            Meeting meeting,
             Pose outward,
             double bearing,
-            double lineAt,
-            int lanes,
-            boolean twoWay,
+            double length,
             boolean leaving,
             double most) {
+        Carriageway c = leaving ? plan.out : plan.in;
+        int lanes = leaving ? c.count() : plan.entering;
+        boolean twoWay = (leaving ? plan.in : plan.out) != null;
         Fit best = Fit.none();
         int[] here = java.util.stream.IntStream.range(0, lanes)
                 .filter(lane -> leaving ? c.start(lane) <= 0 : c.reachesPlace(lane))
                 .toArray();
-        for (double turned = LEAST_TURNED; turned <= MOST_TURNED; turned += TURNED_STEP) {
+        double from = meeting.isUsual() ? LEAST_TURNED : 0;
+        double turnedStep = meeting.isUsual() ? TURNED_STEP : 3 * TURNED_STEP; // coarser: many meetings are tried
+        double step = meeting.isUsual() ? STEP : 2 * STEP;
+        for (double turned = from; turned <= MOST_TURNED; turned += turnedStep) {
             List<Pose> poses = new ArrayList<>();
             double bend = Double.POSITIVE_INFINITY;
             for (int i : here) {
                 double station = leaving ? 0 : c.length();
-                Pose pose = onLine(ring, outward, lineAt, aside(c, station, i, here, twoWay, turned), turned, leaving);
+                double aside = aside(c, station, i, here, twoWay ? meeting.halfSplitter : Double.NaN, turned);
+                Pose pose = onLine(ring, outward, plan.lineAt, aside, turned, leaving);
                 poses.add(pose);
-                Pose before = c.middle(i, leaving ? Carriageway.BEND : c.length() - Carriageway.BEND);
+                Pose before = c.middle(i, leaving ? length : c.length() - length);
                 PathShape shape = leaving ? PathShape.between(pose, before) : PathShape.between(before, pose);
                 bend = Math.min(bend, shape.radius());
             }
-            for (double angle = Math.min(LEAST_ANGLE, most); angle <= most; angle += STEP) {
+            for (double angle = Math.min(LEAST_ANGLE, most); angle <= most; angle += step) {
                 double radius = Math.min(bend, tightest(ring, poses, bearing, angle, leaving));
                 if (radius > best.radius()) {
                     best = new Fit(poses, angle, radius);
@@ -183,12 +250,14 @@ record RoundaboutLeg(
     }
 
     /** How far beside the axis a lane meets the line, on which lanes that have turned lie further apart. */
-    private static double aside(Carriageway c, double station, int lane, int[] here, boolean twoWay, double turned) {
+    private static double aside(
+            Carriageway c, double station, int lane, int[] here, double halfSplitter, double turned) {
         double slant = StrictMath.cos(turned);
-        if (!twoWay) {
+        if (Double.isNaN(halfSplitter)) { // one way
             return c.offset(lane, station) / slant;
         }
-        double aside = Math.max(HALF_SPLITTER, c.road.median() / 2);
+        boolean usual = halfSplitter == HALF_SPLITTER;
+        double aside = usual ? Math.max(halfSplitter, c.road.median() / 2) : halfSplitter;
         for (int i : here) {
             aside += i < lane ? width(c, i, here.length) / slant : 0;
         }

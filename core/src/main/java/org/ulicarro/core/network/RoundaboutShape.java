@@ -25,6 +25,12 @@ record RoundaboutShape(double x, double y, double radius, int lanes) {
     /** A smaller island cannot be driven around (m). */
     private static final double LEAST_ISLAND = 2.0;
 
+    /** The smallest mini-roundabouts (m), whose island is flush, so that long vehicles roll over it; NCHRP Report 672, exhibit 1-9. */
+    private static final double LEAST_DIAMETER = 13;
+
+    /** Share of a small ring's radius that its only lane has: the middle is left to those who need more. */
+    private static final double LANE_SHARE = 0.5;
+
     static RoundaboutShape of(Draft draft, String id, Place place) {
         int lanes = place.lanes() == null ? 1 : place.lanes();
         for (int own : place.ring().values()) {
@@ -38,17 +44,18 @@ record RoundaboutShape(double x, double y, double radius, int lanes) {
         double diameter = place.outerDiameter() == null ? USUAL_DIAMETER[lanes] : place.outerDiameter();
         Point at = place.at();
         RoundaboutShape shape = new RoundaboutShape(at.x(), at.y(), diameter / 2, lanes);
-        if (!(shape.island() >= LEAST_ISLAND) || diameter > 200) {
-            double least = 2 * (shape.radius() - shape.island() + LEAST_ISLAND);
+        double least =
+                lanes == 1 ? LEAST_DIAMETER : 2 * (MARGIN + lanes * LANE_WIDTH + LEAST_ISLAND);
+        if (!(diameter >= least) || diameter > 200) {
             draft.report(
                     NetworkFault.RING_TOO_SMALL, pointer + "/outer-diameter", diameter, lanes, StrictMath.ceil(least));
-            return new RoundaboutShape(at.x(), at.y(), Math.max(13, least / 2), lanes);
+            return new RoundaboutShape(at.x(), at.y(), Math.max(LEAST_DIAMETER, least / 2), lanes);
         }
         return shape;
     }
 
     double laneWidth() {
-        return lanes == 1 ? SINGLE_LANE_WIDTH : LANE_WIDTH;
+        return lanes == 1 ? Math.min(SINGLE_LANE_WIDTH, LANE_SHARE * radius) : LANE_WIDTH;
     }
 
     /** Radius of the island in the middle (m). */

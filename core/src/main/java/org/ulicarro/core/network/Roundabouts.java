@@ -18,9 +18,6 @@ import org.ulicarro.core.study.Turn;
  */
 final class Roundabouts {
 
-    /** Legs nearer to each other than this have no arc between them (rad). */
-    private static final double LEAST_GAP = StrictMath.toRadians(30);
-
     private final Draft draft;
     private final String id;
     private final Place place;
@@ -39,7 +36,7 @@ final class Roundabouts {
         this.id = id;
         this.place = place;
         ring = draft.layouts.get(id).ring();
-        legs = legs(draft, id);
+        legs = draft.ringLegs.get(id);
         arcLanes = arcLanes();
         staying = new int[legs.size()];
         leaving = new int[legs.size()];
@@ -51,56 +48,54 @@ final class Roundabouts {
     static void bend(Draft draft) {
         draft.layouts.forEach((id, layout) -> {
             if (layout.ring() != null) {
-                for (RoundaboutLeg leg : legs(draft, id)) {
+                draft.ringLegs.put(id, legs(draft, id));
+                for (RoundaboutLeg leg : draft.ringLegs.get(id)) {
                     if (leg.in() != null) {
-                        leg.in().bendEnd(leg.entries());
+                        leg.in().bendEnd(leg.entries(), leg.bend());
                     }
                     if (leg.out() != null && !leg.exits().isEmpty()) {
-                        leg.out().bendStart(leg.exits());
+                        leg.out().bendStart(leg.exits(), leg.bend());
                     }
                 }
             }
         });
     }
 
+    /** The legs, counter-clockwise; where they are so near to each other that no car could turn, turned away from each other. */
     private static List<RoundaboutLeg> legs(Draft draft, String id) {
         PlaceLayout layout = draft.layouts.get(id);
         List<Setbacks.Leg> all = layout.legs();
-        List<Integer> round = Setbacks.counterClockwise(all);
-        List<RoundaboutLeg> legs = new ArrayList<>();
-        for (int i = 0; i < round.size(); i++) {
-            Setbacks.Leg leg = all.get(round.get(i));
-            double before = gap(all.get(round.get((i + round.size() - 1) % round.size())), leg, round.size());
-            double after = gap(leg, all.get(round.get((i + 1) % round.size())), round.size());
-            Carriageway in = null;
-            Carriageway out = null;
-            for (List<Carriageway> road : draft.roadsAt.get(id)) {
-                for (Carriageway c : road) {
-                    in = c.roadId.equals(leg.road()) && c.to().equals(id) ? c : in;
-                    out = c.roadId.equals(leg.road()) && c.from().equals(id) ? c : out;
-                }
-            }
-            if (in != null && out != null) {
-                in.part(true);
-                out.part(false);
-            }
-            int slips = in == null ? 0 : SlipLanes.count(draft, draft.place(id), in);
-            legs.add(RoundaboutLeg.of(
-                    layout.ring(),
-                    in,
-                    out,
-                    layout.lineOf(leg.road()),
-                    in == null ? 0 : in.count() - slips,
-                    layout.startOf(leg.road()) > layout.lineOf(leg.road()),
-                    before,
-                    after));
+        List<RoundaboutLeg.Plan> plans = new ArrayList<>();
+        for (int i : Setbacks.counterClockwise(all)) {
+            plans.add(plan(draft, id, all.get(i)));
         }
-        return legs;
+        return LegFit.of(layout.ring(), plans);
     }
 
-    private static double gap(Setbacks.Leg from, Setbacks.Leg to, int legs) {
-        double angle = to.bearing() - from.bearing();
-        return legs == 1 || angle <= 0 ? angle + 2 * StrictMath.PI : angle;
+    private static RoundaboutLeg.Plan plan(Draft draft, String id, Setbacks.Leg leg) {
+        PlaceLayout layout = draft.layouts.get(id);
+        Carriageway in = null;
+        Carriageway out = null;
+        for (List<Carriageway> road : draft.roadsAt.get(id)) {
+            for (Carriageway c : road) {
+                in = c.roadId.equals(leg.road()) && c.to().equals(id) ? c : in;
+                out = c.roadId.equals(leg.road()) && c.from().equals(id) ? c : out;
+            }
+        }
+        if (in != null && out != null) {
+            in.part(true);
+            out.part(false);
+        }
+        int slips = in == null ? 0 : SlipLanes.count(draft, draft.place(id), in);
+        return new RoundaboutLeg.Plan(
+                leg.outward(),
+                leg.left(),
+                leg.right(),
+                in,
+                out,
+                layout.lineOf(leg.road()),
+                in == null ? 0 : in.count() - slips,
+                layout.startOf(leg.road()) > layout.lineOf(leg.road()));
     }
 
     static void join(Draft draft, String id, Place place) {
@@ -140,7 +135,7 @@ final class Roundabouts {
     private void checkGaps() {
         for (int i = 0; i < legs.size() && legs.size() > 1; i++) {
             double gap = angle(leg(i).bearing(), leg(i + 1).bearing());
-            if (gap < LEAST_GAP) {
+            if (LegFit.overlap(leg(i).plan(), leg(i + 1).plan(), gap)) {
                 draft.report(
                         NetworkFault.LEGS_MEET_AT_RING,
                         Draft.placePointer(id),

@@ -1,7 +1,10 @@
 package org.ulicarro.core.network;
 
+import java.util.ArrayList;
 import java.util.Collection;
+import java.util.Comparator;
 import java.util.EnumMap;
+import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Locale;
 import java.util.Map;
@@ -31,38 +34,55 @@ public final class TurningRoom {
 
     private TurningRoom() {}
 
+    /** A movement that is too tight for a type. */
+    private record Tight(Movement movement, double radius, VehicleType type) {
+
+        double missing() {
+            return LEAST.get(type) - radius;
+        }
+    }
+
     /**
-     * Warns of turns that are too tight.
+     * Warns of turns that are too tight, once for each place: of the one that lacks most, with how many others there are.
      *
      * @param types those that drive in the study
      */
     public static void check(Network network, NetworkInput input, Collection<VehicleType> types, List<Fault> faults) {
+        Map<String, List<Tight>> byPlace = new LinkedHashMap<>();
         for (Movement m : network.movements()) {
-            if (m.isInner()) {
-                continue;
-            }
-            double tightest =
-                    m.paths().stream().mapToDouble(TurningPath::radius).min().orElse(Double.POSITIVE_INFINITY);
-            VehicleType worst = null;
-            for (VehicleType type : types) {
-                boolean may = may(input, network.links().get(m.fromLink()), type)
-                        && may(input, network.links().get(m.toLink()), type);
-                double needs = LEAST.getOrDefault(type, 0.0);
-                if (may && needs - SWING > tightest && (worst == null || needs > LEAST.get(worst))) {
-                    worst = type;
-                }
-            }
-            if (worst != null) {
-                faults.add(NetworkFault.TURN_TIGHT_FOR_TYPE.at(
-                        Fault.child("/network/places", m.place()),
-                        m.id(),
-                        m.place(),
-                        tightest,
-                        worst.name().toLowerCase(Locale.ROOT),
-                        LEAST.get(worst),
-                        remedy(network, m)));
+            Tight tight = m.isInner() ? null : tight(network, input, types, m);
+            if (tight != null) {
+                byPlace.computeIfAbsent(m.place(), none -> new ArrayList<>()).add(tight);
             }
         }
+        byPlace.forEach((place, all) -> {
+            Tight worst = all.stream()
+                    .max(Comparator.comparingDouble(Tight::missing))
+                    .orElseThrow();
+            int others = all.size() - 1;
+            faults.add(NetworkFault.TURN_TIGHT_FOR_TYPE.at(
+                    Fault.child("/network/places", place),
+                    worst.movement.id() + (others == 0 ? "" : others == 1 ? " (and one more)" : " (and " + others + " more)"),
+                    place,
+                    worst.radius,
+                    worst.type.name().toLowerCase(Locale.ROOT),
+                    LEAST.get(worst.type),
+                    remedy(network, worst.movement)));
+        });
+    }
+
+    private static Tight tight(Network network, NetworkInput input, Collection<VehicleType> types, Movement m) {
+        double tightest = m.paths().stream().mapToDouble(TurningPath::radius).min().orElse(Double.POSITIVE_INFINITY);
+        VehicleType worst = null;
+        for (VehicleType type : types) {
+            boolean may = may(input, network.links().get(m.fromLink()), type)
+                    && may(input, network.links().get(m.toLink()), type);
+            double needs = LEAST.getOrDefault(type, 0.0);
+            if (may && needs - SWING > tightest && (worst == null || needs > LEAST.get(worst))) {
+                worst = type;
+            }
+        }
+        return worst == null ? null : new Tight(m, tightest, worst);
     }
 
     private static String remedy(Network network, Movement m) {

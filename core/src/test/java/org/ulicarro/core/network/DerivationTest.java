@@ -150,7 +150,7 @@ class DerivationTest {
         assertThat(ring.radius() - ring.lane(lanes - 1)).isCloseTo(ring.laneWidth() / 2 + 0.3, within(1e-9));
         Draft draft = draft();
         RoundaboutShape.of(draft, "r", roundabout(lanes, 10.0));
-        double least = StrictMath.ceil(2 * (lanes * ring.laneWidth() + 0.3 + 2));
+        double least = lanes == 1 ? 13 : StrictMath.ceil(2 * (lanes * ring.laneWidth() + 0.3 + 2));
         assertThat(draft.faults)
                 .singleElement()
                 .satisfies(f -> assertThat(f.message()).contains("it must be " + (int) least + " m to 200 m"));
