@@ -14,7 +14,7 @@ import org.ulicarro.core.base.Quantity;
 import org.ulicarro.files.StudyFolder;
 import org.ulicarro.files.StudyProblem;
 import org.ulicarro.files.osm.Area;
-import org.ulicarro.files.osm.Guesses;
+import org.ulicarro.files.osm.Losses;
 import org.ulicarro.files.osm.MapImport;
 import picocli.CommandLine.Command;
 import picocli.CommandLine.Model.CommandSpec;
@@ -134,13 +134,13 @@ final class ImportMapCommand implements Callable<Integer> {
             out.println(
                     "Too large to be looked through junction by junction: it was not checked, and has no signal plans and no demand.");
         }
-        List<Guesses.Kind> kinds = result.guesses().kinds();
+        List<Losses.Kind> kinds = result.losses().kinds();
         if (!kinds.isEmpty()) {
             out.println();
             out.println("Guessed or left out:");
-            for (Guesses.Kind kind : kinds) {
+            for (Losses.Kind kind : kinds) {
                 String head = String.format(Locale.ROOT, "%7d  ", kind.count());
-                String text = kind.kind() + " (" + String.join(", ", kind.examples())
+                String text = kind.loss().words() + " (" + String.join(", ", kind.examples())
                         + (kind.count() > kind.examples().size() ? ", …" : "") + ")";
                 List<String> lines = Wrapped.lines(List.of(text.split(" ")), WIDTH - head.length());
                 out.println(head + lines.get(0));

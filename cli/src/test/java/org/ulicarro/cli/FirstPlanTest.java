@@ -84,7 +84,9 @@ class FirstPlanTest extends InProcess {
         Path counts = study.resolve("counts/am.csv");
         Files.writeString(
                 counts,
-                Files.readString(counts).replaceAll("(EBL,.*),\\d+", "$1," + east).replaceAll("(WBL,.*),\\d+", "$1," + west));
+                Files.readString(counts)
+                        .replaceAll("(EBL,.*),\\d+", "$1," + east)
+                        .replaceAll("(WBL,.*),\\d+", "$1," + west));
         assertThat(run("time", study, "--first", "plan:first")).as(err).isZero();
         String text = Files.readString(study.resolve("alternatives/first.yaml"));
         assertThat(text.contains("EB-left: {serves: [EBL]}")).isEqualTo(eastArrow);

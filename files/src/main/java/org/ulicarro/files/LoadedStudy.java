@@ -12,9 +12,9 @@ import java.util.regex.Matcher;
 import java.util.regex.Pattern;
 import org.ulicarro.core.base.Fault;
 import org.ulicarro.core.base.Names;
+import org.ulicarro.core.network.Movement;
 import org.ulicarro.core.network.Network;
 import org.ulicarro.core.network.NetworkCompiler;
-import org.ulicarro.core.network.Movement;
 import org.ulicarro.core.run.Change;
 import org.ulicarro.core.run.Inputs;
 import org.ulicarro.core.run.Model;
@@ -206,7 +206,8 @@ public final class LoadedStudy {
             return this;
         }
         Map<String, SignalController> signals = new LinkedHashMap<>(study().signals());
-        TrialPlan.of(network, volume).forEach(plan -> signals.putIfAbsent(plan.place(), NewStudy.control(plan, period)));
+        TrialPlan.of(network, volume)
+                .forEach(plan -> signals.putIfAbsent(plan.place(), NewStudy.control(plan, period)));
         return signals.size() == study().signals().size()
                 ? this
                 : new LoadedStudy(

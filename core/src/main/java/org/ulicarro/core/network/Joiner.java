@@ -68,7 +68,9 @@ final class Joiner {
             return;
         }
         int index = draft.movements.size();
-        boolean dropping = place.control() == Control.NONE && draft.arriving(id).size() == 1;
+        // one road becomes another one: its lanes end where that has fewer; who comes the other way is not in the way
+        boolean dropping = place.control() == Control.NONE
+                && draft.arriving(id).stream().allMatch(l -> l == in || l.road().equals(out.road()));
         List<TurningPath> drawn = new ArrayList<>();
         for (LaneMatching.Pair pair : pairs(own, in, out, exit.turn(), lanes, targets, dropping)) {
             drawn.add(path(index, draft.lanes.get(pair.from()), draft.lanes.get(pair.to()), own));

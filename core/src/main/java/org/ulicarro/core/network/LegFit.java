@@ -52,10 +52,7 @@ final class LegFit {
 
     /** The tightest radius (m); next to nothing where two legs overlap at the ring. */
     private static double worth(List<RoundaboutLeg> legs, List<RoundaboutLeg.Plan> plans, double[] turned) {
-        double radius = legs.stream()
-                .mapToDouble(RoundaboutLeg::radius)
-                .min()
-                .orElse(Double.POSITIVE_INFINITY);
+        double radius = legs.stream().mapToDouble(RoundaboutLeg::radius).min().orElse(Double.POSITIVE_INFINITY);
         for (int i = 0; i < turned.length; i++) {
             RoundaboutLeg.Plan next = plans.get((i + 1) % turned.length);
             if (turned.length > 1 && overlap(plans.get(i), next, gap(plans, turned, i))) {

@@ -23,6 +23,9 @@ final class PlaceLayout {
     /** Where lanes shift sideways, they do so over this many times as far along the road. */
     private static final double LENGTH_OF_SHIFT = 12;
 
+    /** Two roads that leave a place at less than this angle meet round a corner, and not in a bend. */
+    private static final double SHARP = StrictMath.toRadians(120);
+
     private final List<Setbacks.Leg> legs;
     private final double[] corners; // leg -> where its corners end
     private final double[] lines; // leg -> where its stop line stands
@@ -68,7 +71,7 @@ final class PlaceLayout {
             }
             return new PlaceLayout(legs, lines.clone(), lines, names, ring);
         }
-        double usual = place.control() == Control.NONE ? 0 : Setbacks.CORNER_RADIUS;
+        double usual = place.control() == Control.NONE && !isSharp(legs) ? 0 : Setbacks.CORNER_RADIUS;
         double[] corners = Setbacks.of(legs, place.cornerRadius() == null ? usual : place.cornerRadius());
         double[] lines = corners.clone();
         if (place.control() == Control.NONE && legs.size() == 2) {
@@ -93,6 +96,12 @@ final class PlaceLayout {
             }
         }
         return new PlaceLayout(legs, corners, lines, names, null);
+    }
+
+    /** Whether one road becomes another one round a corner. */
+    private static boolean isSharp(List<Setbacks.Leg> legs) {
+        return legs.size() == 2
+                && Math.abs(legs.get(0).outward().turnTo(legs.get(1).outward())) < SHARP;
     }
 
     /** How far lanes go sideways where one road becomes another one with other lanes (m). */

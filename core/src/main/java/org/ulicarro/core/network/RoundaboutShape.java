@@ -44,8 +44,7 @@ record RoundaboutShape(double x, double y, double radius, int lanes) {
         double diameter = place.outerDiameter() == null ? USUAL_DIAMETER[lanes] : place.outerDiameter();
         Point at = place.at();
         RoundaboutShape shape = new RoundaboutShape(at.x(), at.y(), diameter / 2, lanes);
-        double least =
-                lanes == 1 ? LEAST_DIAMETER : 2 * (MARGIN + lanes * LANE_WIDTH + LEAST_ISLAND);
+        double least = lanes == 1 ? LEAST_DIAMETER : 2 * (MARGIN + lanes * LANE_WIDTH + LEAST_ISLAND);
         if (!(diameter >= least) || diameter > 200) {
             draft.report(
                     NetworkFault.RING_TOO_SMALL, pointer + "/outer-diameter", diameter, lanes, StrictMath.ceil(least));

@@ -56,13 +56,13 @@ public final class TurningRoom {
             }
         }
         byPlace.forEach((place, all) -> {
-            Tight worst = all.stream()
-                    .max(Comparator.comparingDouble(Tight::missing))
-                    .orElseThrow();
+            Tight worst =
+                    all.stream().max(Comparator.comparingDouble(Tight::missing)).orElseThrow();
             int others = all.size() - 1;
             faults.add(NetworkFault.TURN_TIGHT_FOR_TYPE.at(
                     Fault.child("/network/places", place),
-                    worst.movement.id() + (others == 0 ? "" : others == 1 ? " (and one more)" : " (and " + others + " more)"),
+                    worst.movement.id()
+                            + (others == 0 ? "" : others == 1 ? " (and one more)" : " (and " + others + " more)"),
                     place,
                     worst.radius,
                     worst.type.name().toLowerCase(Locale.ROOT),
@@ -72,7 +72,8 @@ public final class TurningRoom {
     }
 
     private static Tight tight(Network network, NetworkInput input, Collection<VehicleType> types, Movement m) {
-        double tightest = m.paths().stream().mapToDouble(TurningPath::radius).min().orElse(Double.POSITIVE_INFINITY);
+        double tightest =
+                m.paths().stream().mapToDouble(TurningPath::radius).min().orElse(Double.POSITIVE_INFINITY);
         VehicleType worst = null;
         for (VehicleType type : types) {
             boolean may = may(input, network.links().get(m.fromLink()), type)

@@ -235,8 +235,8 @@ final class TrialStages {
     private boolean mayGoTogether(int a, int b) {
         return (leadsTo(a, b) || leadsTo(b, a))
                 && approaches.get(a).stream()
-                        .allMatch(m -> approaches.get(b).stream()
-                                .allMatch(n -> !meet(m, n) || isAcross(m) || isAcross(n)));
+                        .allMatch(m ->
+                                approaches.get(b).stream().allMatch(n -> !meet(m, n) || isAcross(m) || isAcross(n)));
     }
 
     private boolean leadsTo(int a, int b) {

@@ -91,7 +91,8 @@ class RingGeometryTest {
         }
         for (Pose a : ends) {
             for (Pose b : ends) {
-                assertThat(a == b || Math.hypot(a.x() - b.x(), a.y() - b.y()) > 2.2).isTrue();
+                assertThat(a == b || Math.hypot(a.x() - b.x(), a.y() - b.y()) > 2.2)
+                        .isTrue();
             }
         }
     }
@@ -108,6 +109,8 @@ class RingGeometryTest {
         List<Fault> faults = new ArrayList<>();
         assertThat(NetworkCompiler.compile(star.network(), DriveOn.RIGHT, faults))
                 .isNull();
-        assertThat(faults).anySatisfy(f -> assertThat(f.message()).contains("meet the roundabout", "give it a larger outer-diameter"));
+        assertThat(faults)
+                .anySatisfy(f ->
+                        assertThat(f.message()).contains("meet the roundabout", "give it a larger outer-diameter"));
     }
 }

@@ -7,6 +7,7 @@ import java.util.ArrayList;
 import java.util.List;
 import org.locationtech.jts.algorithm.locate.IndexedPointInAreaLocator;
 import org.locationtech.jts.geom.Coordinate;
+import org.locationtech.jts.geom.Envelope;
 import org.locationtech.jts.geom.GeometryFactory;
 import org.locationtech.jts.geom.Location;
 import org.locationtech.jts.geom.Polygon;
@@ -21,6 +22,30 @@ public interface Area {
 
     boolean has(double lat, double lon);
 
+    /** South, west, north and east of it, or of more. */
+    default double[] bounds() {
+        return new double[] {-90, -180, 90, 180};
+    }
+
+    /** An area with its bounds. */
+    private static Area within(double[] bounds, Area exact) {
+        return new Area() {
+            @Override
+            public boolean has(double lat, double lon) {
+                return lat >= bounds[0]
+                        && lon >= bounds[1]
+                        && lat <= bounds[2]
+                        && lon <= bounds[3]
+                        && exact.has(lat, lon);
+            }
+
+            @Override
+            public double[] bounds() {
+                return bounds.clone();
+            }
+        };
+    }
+
     /** All of it. */
     static Area everything() {
         return (lat, lon) -> true;
@@ -28,19 +53,18 @@ public interface Area {
 
     /** Between two parallels and two meridians. */
     static Area box(double south, double west, double north, double east) {
-        return (lat, lon) -> lat >= south && lat <= north && lon >= west && lon <= east;
+        return within(new double[] {south, west, north, east}, everything());
     }
 
     /** Within so many metres of a point. */
     static Area around(double lat, double lon, double metres) {
         GeoReference plan = GeoReference.at(lat, lon);
-        return (atLat, atLon) -> {
-            if (Math.abs(atLat - lat) > metres / 110_000 + 0.001) {
-                return false;
-            }
+        double high = metres / 110_000 + 0.001; // degrees, more than needed
+        double wide = high / Math.max(0.01, StrictMath.cos(StrictMath.toRadians(Math.min(89, Math.abs(lat) + high))));
+        return within(new double[] {lat - high, lon - wide, lat + high, lon + wide}, (atLat, atLon) -> {
             double[] p = plan.plan(atLat, atLon);
             return Math.hypot(p[0], p[1]) <= metres;
-        };
+        });
     }
 
     /** Inside the polygons of a GeoJSON file (RFC 7946). */
@@ -57,8 +81,9 @@ public interface Area {
                     "this is no JSON");
         }
         List<IndexedPointInAreaLocator> parts = new ArrayList<>();
+        Envelope box = new Envelope();
         try {
-            collect(root, parts);
+            collect(root, parts, box);
         } catch (IllegalArgumentException e) {
             throw OsmFile.problem(
                     file, 1, 1, "a polygon of it is no closed ring of four or more points [longitude, latitude]");
@@ -66,19 +91,26 @@ public interface Area {
         if (parts.isEmpty()) {
             throw OsmFile.problem(file, 1, 1, "there is no polygon in it");
         }
-        return (lat, lon) -> parts.stream().anyMatch(p -> p.locate(new Coordinate(lon, lat)) != Location.EXTERIOR);
+        return within(
+                new double[] {box.getMinY(), box.getMinX(), box.getMaxY(), box.getMaxX()},
+                (lat, lon) -> parts.stream().anyMatch(p -> p.locate(new Coordinate(lon, lat)) != Location.EXTERIOR));
     }
 
-    private static void collect(JsonNode node, List<IndexedPointInAreaLocator> into) {
+    private static void collect(JsonNode node, List<IndexedPointInAreaLocator> into, Envelope box) {
         switch (node.path("type").asString("")) {
-            case "FeatureCollection" -> node.path("features").forEach(f -> collect(f, into));
-            case "Feature" -> collect(node.path("geometry"), into);
-            case "GeometryCollection" -> node.path("geometries").forEach(g -> collect(g, into));
-            case "Polygon" -> into.add(new IndexedPointInAreaLocator(polygon(node.path("coordinates"))));
-            case "MultiPolygon" ->
-                node.path("coordinates").forEach(p -> into.add(new IndexedPointInAreaLocator(polygon(p))));
+            case "FeatureCollection" -> node.path("features").forEach(f -> collect(f, into, box));
+            case "Feature" -> collect(node.path("geometry"), into, box);
+            case "GeometryCollection" -> node.path("geometries").forEach(g -> collect(g, into, box));
+            case "Polygon" -> add(node.path("coordinates"), into, box);
+            case "MultiPolygon" -> node.path("coordinates").forEach(p -> add(p, into, box));
             default -> {} // points and lines bound nothing
         }
+    }
+
+    private static void add(JsonNode rings, List<IndexedPointInAreaLocator> into, Envelope box) {
+        Polygon polygon = polygon(rings);
+        box.expandToInclude(polygon.getEnvelopeInternal());
+        into.add(new IndexedPointInAreaLocator(polygon));
     }
 
     private static Polygon polygon(JsonNode rings) {

@@ -17,13 +17,13 @@ final class ClusterStage {
     private static final double MOST = 100; // m: a junction is no wider
 
     private final RoadGraph graph;
-    private final Guesses guesses;
+    private final Losses losses;
     private final Map<Node, Node> parent = new HashMap<>();
     private final Map<Node, double[]> box = new HashMap<>(); // of each cluster
 
-    ClusterStage(RoadGraph graph, Guesses guesses) {
+    ClusterStage(RoadGraph graph, Losses losses) {
         this.graph = graph;
-        this.guesses = guesses;
+        this.losses = losses;
     }
 
     int run() {
@@ -107,8 +107,8 @@ final class ClusterStage {
                 RoadGraph.reach(edge);
             }
         }
-        guesses.add(
-                "junctions drawn as several nodes, made one",
+        losses.add(
+                Loss.CLUSTER,
                 one.edges.isEmpty()
                         ? "at " + Math.round(x) + ", " + Math.round(y)
                         : "way " + one.edges.get(0).main().way());

@@ -31,16 +31,16 @@ final class Controls {
 
     private final DraftNetwork draft;
     private final Marks marks;
-    private final Guesses guesses;
+    private final Losses losses;
     private final boolean driveRight;
     private final STRtree roads = new STRtree();
     private final STRtree places = new STRtree();
 
-    Controls(DraftNetwork draft, Marks marks, boolean driveRight, Guesses guesses) {
+    Controls(DraftNetwork draft, Marks marks, boolean driveRight, Losses losses) {
         this.draft = draft;
         this.marks = marks;
         this.driveRight = driveRight;
-        this.guesses = guesses;
+        this.losses = losses;
         for (Edge edge : draft.roads.keySet()) {
             Envelope box = new Envelope();
             edge.shape.forEach(p -> box.expandToInclude(p[0], p[1]));
@@ -132,7 +132,7 @@ final class Controls {
         } else {
             place.control = Control.YIELD;
             place.guessed.add("who goes first");
-            guesses.add("who goes first, by class and direction of the roads", place.id);
+            losses.add(Loss.FIRST, place.id);
         }
     }
 
@@ -202,11 +202,9 @@ final class Controls {
             Edge to = place == null ? null : leg(place, slip.to());
             if (from != null && to != null && from != to) {
                 place.bypass.put(movement(from, to), "yield");
-                guesses.add("slip lanes past junctions, given a bay and a yield sign", place.id);
+                losses.add(Loss.SLIP, place.id);
             } else {
-                guesses.add(
-                        "slip lanes whose junction is not clear, left out",
-                        "at " + Math.round(slip.from()[0]) + ", " + Math.round(slip.from()[1]));
+                losses.add(Loss.SLIP_ASTRAY, "at " + Math.round(slip.from()[0]) + ", " + Math.round(slip.from()[1]));
             }
         }
     }
@@ -234,7 +232,7 @@ final class Controls {
             Edge from = place == null ? null : leg(place, rule.from());
             Edge to = place == null ? null : leg(place, rule.to());
             if (from == null || to == null) {
-                guesses.add("turn restrictions away from junctions, left out", rule.source());
+                losses.add(Loss.RULE_ASTRAY, rule.source());
                 continue;
             }
             if (from == to || !from.leadsTo(place.node) || !to.leadsFrom(place.node)) {
@@ -286,8 +284,7 @@ final class Controls {
                     && draft.crossings.stream().noneMatch(c -> c.road() == road && Math.abs(c.at() - along) < 15)) {
                 draft.crossings.add(new MidCrossing(road, along));
                 if (mark.kind() == Marks.Kind.CROSSING_SIGNAL) {
-                    guesses.add(
-                            "signals for people away from junctions, taken as zebra crossings", "node " + mark.node());
+                    losses.add(Loss.PEOPLES_SIGNAL, "node " + mark.node());
                 }
             }
         }
@@ -301,7 +298,7 @@ final class Controls {
             }
             Edge road = nearestRoad(mark.at(), BUS_REACH);
             if (road == null) {
-                guesses.add("bus stops beside no road, left out", "node " + mark.node());
+                losses.add(Loss.STOP_ASTRAY, "node " + mark.node());
                 continue;
             }
             Lines.Nearest near = Lines.nearest(road.shape, mark.at());
@@ -310,9 +307,7 @@ final class Controls {
             boolean ahead = near.distance() < 0.5 ? road.isAhead() : side < 0 == driveRight;
             ahead = road.isOneWay() ? road.isAhead() : ahead;
             if (near.distance() < 0.5 && !road.isOneWay()) {
-                guesses.add(
-                        "bus stops drawn on the axis, taken as on the side of the road's direction",
-                        "node " + mark.node());
+                losses.add(Loss.STOP_ON_AXIS, "node " + mark.node());
             }
             double length = road.length();
             double from = ahead ? near.along() : length - near.along();
@@ -321,7 +316,7 @@ final class Controls {
             boolean again = draft.stops.stream()
                     .anyMatch(s -> s.road() == road && s.ahead() == isAhead && Math.abs(s.at() - from) < 40);
             if (!fits) {
-                guesses.add("bus stops too near to a junction, left out", "node " + mark.node());
+                losses.add(Loss.STOP_NEAR, "node " + mark.node());
             } else if (!again) {
                 String slug = Slug.of(mark.name());
                 n++;

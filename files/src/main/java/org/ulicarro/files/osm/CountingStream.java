@@ -4,6 +4,7 @@ import java.io.FilterInputStream;
 import java.io.IOException;
 import java.io.InputStream;
 import java.util.function.LongConsumer;
+import java.util.function.LongSupplier;
 
 /** Counts what is read, and stops when it is too much. */
 final class CountingStream extends FilterInputStream {
@@ -13,14 +14,31 @@ final class CountingStream extends FilterInputStream {
         private static final long serialVersionUID = 1;
     }
 
+    /** No file of words packs so tightly; what does is made to fill a disk or a day. */
+    private static final long MOST_RATIO = 250;
+
+    /** So much may come out before that is asked. */
+    private static final long FREE = 32L << 20;
+
     private final long most;
     private final LongConsumer told;
+    private final LongSupplier packed; // bytes that this came from, or null
     private long count;
 
     CountingStream(InputStream in, long most, LongConsumer told) {
+        this(in, most, told, null);
+    }
+
+    private CountingStream(InputStream in, long most, LongConsumer told, LongSupplier packed) {
         super(in);
         this.most = most;
         this.told = told;
+        this.packed = packed;
+    }
+
+    /** What is unpacked of another stream: so much at most, and no more than so many times what it was packed in. */
+    static CountingStream unpacked(InputStream in, long most, CountingStream from) {
+        return new CountingStream(in, most, read -> {}, () -> from.count);
     }
 
     private void add(long read) throws TooMuch {
@@ -28,7 +46,7 @@ final class CountingStream extends FilterInputStream {
             count += read;
             told.accept(count);
         }
-        if (count > most) {
+        if (count > most || packed != null && count > FREE && count > MOST_RATIO * packed.getAsLong()) {
             throw new TooMuch();
         }
     }

@@ -15,6 +15,7 @@ import org.ulicarro.files.osm.RoadGraph.Section;
 /** The lanes of one direction of a road as a study has them: those of most of its length, bays where it has more before its end, arrows. */
 final class DirectionLanes {
 
+    private static final int MOST_ON_RING = 3; // lanes
     private static final double TAPER = 15; // m
     private static final double LEAST_BAY = 12; // m of full width
     private static final double MOST_OF_IT = 0.5; // a bay longer than this share of the road is a lane of the road
@@ -34,10 +35,10 @@ final class DirectionLanes {
 
     /**
      *
-     * @param dropped {@code arrows}, {@code bays}
+     * @param dropped {@code arrows}, {@code bays}; {@code lanes 1} for no more than that
      * @param slip whether a slip lane needs a bay on the kerb side
      */
-    DirectionLanes(Edge edge, boolean ahead, boolean driveRight, Set<String> dropped, boolean slip, Guesses guesses) {
+    DirectionLanes(Edge edge, boolean ahead, boolean driveRight, Set<String> dropped, boolean slip, Losses losses) {
         this.driveRight = driveRight;
         this.dropped = dropped;
         List<Section> all = new ArrayList<>(edge.sections);
@@ -58,13 +59,21 @@ final class DirectionLanes {
         buses = sections.get(longest).busAhead();
         arrows.addAll(last.turnsAhead());
         if (last.ahead() > lanes) {
-            widen(last, guesses);
+            widen(last, losses);
         } else if (last.ahead() < lanes) {
             arrows.clear();
-            guesses.add("lanes that end before a junction, taken as going on to it", "way " + last.way());
+            losses.add(Loss.LANE_GOES_ON, "way " + last.way());
         }
         if (slip) {
             slipBay();
+        }
+        for (int most = 1; most <= MOST_ON_RING; most++) {
+            if (dropped.contains("lanes " + most) && lanes + left + right > most) {
+                lanes = Math.min(lanes, most);
+                left = 0;
+                right = 0;
+                arrows.clear();
+            }
         }
         if (dropped.contains("arrows") || arrows.size() != lanes + left + right) {
             arrows.clear();
@@ -72,7 +81,7 @@ final class DirectionLanes {
         fill();
     }
 
-    private void widen(WayRoad last, Guesses guesses) {
+    private void widen(WayRoad last, Losses losses) {
         double tail = 0;
         for (int i = sections.size() - 1; i >= 0 && sections.get(i).ahead() > lanes; i--) {
             tail += lengths.get(i);
@@ -89,7 +98,7 @@ final class DirectionLanes {
             left = leftBays(extra);
             right = extra - left;
             if (arrows.isEmpty()) {
-                guesses.add("bays whose side the map does not say, put to the middle of the road", "way " + last.way());
+                losses.add(Loss.BAY_SIDE, "way " + last.way());
             }
         }
     }

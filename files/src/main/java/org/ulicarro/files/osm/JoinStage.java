@@ -20,7 +20,7 @@ final class JoinStage {
 
     void run() {
         for (Node node : graph.nodes) {
-            if (node.edges.size() == 2 && !node.gone && node.ring == null) {
+            if (node.edges.size() == 2 && !node.gone && !node.ends && node.ring == null) {
                 join(node, node.edges.get(0), node.edges.get(1));
             }
         }

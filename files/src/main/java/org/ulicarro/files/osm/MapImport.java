@@ -4,6 +4,7 @@ import java.io.IOException;
 import java.nio.file.Files;
 import java.nio.file.Path;
 import java.util.ArrayList;
+import java.util.Arrays;
 import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Locale;
@@ -56,7 +57,7 @@ public final class MapImport {
      * @param signals of those
      * @param roads of the network
      * @param kilometres of them
-     * @param guesses what the map does not say, and what of it was left out
+     * @param losses what the map does not say, and what of it was left out
      * @param checked whether the result was checked
      * @param files what was written
      */
@@ -65,13 +66,13 @@ public final class MapImport {
             int signals,
             int roads,
             double kilometres,
-            Guesses guesses,
+            Losses losses,
             boolean checked,
             List<String> files) {}
 
     private final Wish wish;
     private final Consumer<String> progress;
-    private final Guesses guesses = new Guesses();
+    private final Losses losses = new Losses();
     private GeoReference plan;
     private double lat;
     private double lon;
@@ -94,7 +95,7 @@ public final class MapImport {
      */
     public Result run(Path file, Path folder) throws IOException, StudyProblem {
         long[] told = {-1};
-        OsmMap map = OsmMap.read(file, guesses, permille -> {
+        OsmMap map = OsmMap.read(file, losses, permille -> {
             if (permille / 100 > told[0]) {
                 told[0] = permille / 100;
                 progress.accept("reading " + file.getFileName() + ": " + 10 * told[0] + " %");
@@ -104,15 +105,18 @@ public final class MapImport {
         RoadGraph graph = graph(file, map, marks);
         progress.accept(
                 String.format(Locale.ROOT, "%d nodes, %d ways; making junctions", map.nodeCount(), map.wayCount()));
+        LossPlaces places = new LossPlaces(plan);
+        places.keep(map);
         map = null; // no longer needed, and large
-        MapStages.run(graph, marks, wish.driveRight(), guesses);
+        Detours detours = new Detours(graph);
+        MapStages.run(graph, marks, wish.driveRight(), losses);
         Path parent = folder.toAbsolutePath().getParent();
         Files.createDirectories(parent);
         Path work = parent.resolve("." + folder.getFileName() + ".unfinished");
         delete(work);
         Files.createDirectory(work);
         try {
-            Result result = write(graph, marks, work);
+            Result result = write(graph, marks, detours, places, work);
             Files.deleteIfExists(folder); // an empty one
             Files.move(work, folder);
             return result;
@@ -134,36 +138,52 @@ public final class MapImport {
 
     private RoadGraph graph(Path file, OsmMap map, Marks marks) throws StudyProblem {
         WayRoad.Kind least = WayRoad.Kind.of(wish.from());
+        Clip clip = new Clip(map, wish.area());
         List<OsmMap.Way> ways = new ArrayList<>();
         List<WayRoad> roads = new ArrayList<>();
-        boolean[] inside = new boolean[map.nodeCount()];
-        for (int i = 0; i < inside.length; i++) {
-            inside[i] = wish.area().has(map.lat(i), map.lon(i));
-        }
-        double[] box = {90, 180, -90, -180};
+        List<int[]> lines = new ArrayList<>();
         for (OsmMap.Way way : map.ways) {
             WayRoad.Kind kind = WayRoad.Kind.of(way.tags().get("highway"));
-            if (kind == null || kind.compareTo(least) < 0) {
-                continue;
-            }
-            boolean any = false;
-            for (long node : way.nodes()) {
-                int at = map.find(node);
-                if (at >= 0 && inside[at]) {
-                    any = true;
-                    box[0] = Math.min(box[0], map.lat(at));
-                    box[1] = Math.min(box[1], map.lon(at));
-                    box[2] = Math.max(box[2], map.lat(at));
-                    box[3] = Math.max(box[3], map.lon(at));
+            if (kind != null && kind.compareTo(least) >= 0) {
+                Losses own = new Losses();
+                int[] line = WayLine.of(map, way, own);
+                WayRoad road = line.length < 2 ? null : WayTags.read(way, wish.driveRight(), own);
+                if (line.length < 2) {
+                    own.add(Loss.SHORT_WAY, "way " + way.id());
+                }
+                if (Arrays.stream(line).anyMatch(clip::has) || !clip.runs(line).isEmpty()) {
+                    losses.addAll(own); // what lies elsewhere is nobody's loss
+                }
+                if (road != null) {
+                    ways.add(way);
+                    roads.add(road);
+                    lines.add(line);
                 }
             }
-            WayRoad road = any ? WayTags.read(way, wish.driveRight(), guesses) : null;
-            if (road != null) {
-                ways.add(way);
-                roads.add(road);
+        }
+        MapParts parts = new MapParts(map, lines);
+        List<Integer> kept = new ArrayList<>();
+        double[] box = {90, 180, -90, -180};
+        for (int w = 0; w < ways.size(); w++) {
+            List<int[]> runs = clip.runs(lines.get(w));
+            if (runs.isEmpty()) {
+                continue;
+            }
+            if (!parts.isOfTheLargest(lines.get(w))) {
+                losses.add(Loss.PART_REMOVED, "way " + ways.get(w).id(), parts.metres(lines.get(w)));
+                continue;
+            }
+            kept.add(w);
+            for (int[] run : runs) {
+                for (int at : run) {
+                    box[0] = Math.min(box[0], clip.lat(at));
+                    box[1] = Math.min(box[1], clip.lon(at));
+                    box[2] = Math.max(box[2], clip.lat(at));
+                    box[3] = Math.max(box[3], clip.lon(at));
+                }
             }
         }
-        if (ways.isEmpty()) {
+        if (kept.isEmpty()) {
             throw OsmFile.problem(
                     file,
                     1,
@@ -174,19 +194,25 @@ public final class MapImport {
         lat = Math.rint((box[0] + box[2]) / 2 * 1e5) / 1e5;
         lon = Math.rint((box[1] + box[3]) / 2 * 1e5) / 1e5;
         plan = GeoReference.at(lat, lon);
-        return new WaySplitter(map, plan, i -> inside[i], marks, guesses).split(ways, roads);
+        return new WaySplitter(map, plan, clip, marks, losses)
+                .split(
+                        kept.stream().map(ways::get).toList(),
+                        kept.stream().map(roads::get).toList(),
+                        kept.stream().map(lines::get).toList());
     }
 
-    private Result write(RoadGraph graph, Marks marks, Path work) throws IOException, StudyProblem {
+    private Result write(RoadGraph graph, Marks marks, Detours detours, LossPlaces places, Path work)
+            throws IOException, StudyProblem {
         DraftNetwork.Names names = new DraftNetwork.Names();
-        Mender mender = new Mender(graph, guesses);
+        Mender mender = new Mender(graph, losses);
         boolean checked = graph.edges.size() <= MOST_CHECKED;
         for (int round = 1; ; round++) {
-            Guesses own = new Guesses();
+            Losses own = new Losses();
             DraftNetwork draft = new DraftNetwork(graph, names);
             new Controls(draft, marks, wish.driveRight(), own).apply();
             draft.stops.removeIf(s -> mender.badStops.contains(s.id()));
-            if (mender.noMidCrossings) {
+            if (mender.noMidCrossings && !draft.crossings.isEmpty()) {
+                losses.addOnce(Loss.CROSSING_REMOVED, "all of them away from junctions");
                 draft.crossings.clear();
             }
             mender.apply(draft);
@@ -202,30 +228,36 @@ public final class MapImport {
                 if (checked) {
                     progress.accept("writing signals" + (wish.demand() > 0 ? " and demand" : ""));
                     signalsAndDemand(network, study);
+                    detours.tell(network, draft, losses);
                 }
                 study.write(work);
-                return result(draft, own, checked, List.copyOf(study.files().keySet()));
+                losses.addAll(own);
+                places.keep(draft);
+                LossFiles.write(losses, places, work);
+                List<String> files = new ArrayList<>(study.files().keySet());
+                files.addAll(List.of(LossFiles.ROWS, LossFiles.MAP));
+                return result(draft, checked, files);
             }
             progress.accept("mending: " + errors.size() + " places and roads do not fit yet");
             if (round == MOST_ROUNDS || !mender.mend(draft, errors)) {
                 throw new IOException("the map gives a network that cannot be mended: "
                         + errors.get(0).message());
             }
-            new PruneStage(graph, guesses).deadParts();
+            new PruneStage(graph, losses).deadParts();
+            new PairStage(graph, wish.driveRight()).run();
             new JoinStage(graph).run();
             graph.edges.forEach(RoadGraph::reach);
         }
     }
 
-    private Result result(DraftNetwork draft, Guesses own, boolean checked, List<String> files) {
-        own.kinds().forEach(k -> guesses.addAll(k));
+    private Result result(DraftNetwork draft, boolean checked, List<String> files) {
         double metres = draft.roads.keySet().stream()
                 .mapToDouble(RoadGraph.Edge::length)
                 .sum();
         int signals = (int) draft.places.values().stream()
                 .filter(p -> p.control == DraftNetwork.Control.SIGNAL)
                 .count();
-        return new Result(draft.places.size(), signals, draft.roads.size(), metres / 1000, guesses, checked, files);
+        return new Result(draft.places.size(), signals, draft.roads.size(), metres / 1000, losses, checked, files);
     }
 
     /** What the rules want to be there before signals can be made. */

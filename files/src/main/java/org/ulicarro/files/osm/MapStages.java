@@ -11,22 +11,23 @@ final class MapStages {
 
     private MapStages() {}
 
-    static void run(RoadGraph graph, Marks marks, boolean driveRight, Guesses guesses) {
-        PruneStage prune = new PruneStage(graph, guesses);
+    static void run(RoadGraph graph, Marks marks, boolean driveRight, Losses losses) {
+        PruneStage prune = new PruneStage(graph, losses);
         prune.deadParts();
         join(graph);
         prune.doubles();
-        new RoundaboutStage(graph, guesses).run();
+        new OpenEndStage(graph).run();
+        new RoundaboutStage(graph, losses).run();
         join(graph);
         new PairStage(graph, driveRight).run(); // entries and exits of roundabouts, and whole divided roads
         join(graph);
-        signals(graph, marks, guesses);
+        signals(graph, marks, losses);
         new SlipStage(graph, marks).run();
         join(graph);
         int rounds = 0;
         int changes;
         do {
-            changes = new ClusterStage(graph, guesses).run();
+            changes = new ClusterStage(graph, losses).run();
             changes += new PairStage(graph, driveRight).run();
             join(graph);
             changes += new MedianStage(graph, marks).run();
@@ -36,7 +37,8 @@ final class MapStages {
         } while (changes > 0 && ++rounds < MOST_ROUNDS);
         prune.stubs();
         join(graph);
-        miniRoundabouts(graph, marks, guesses);
+        new OpenEndStage(graph).part();
+        miniRoundabouts(graph, marks, losses);
         graph.edges.forEach(RoadGraph::reach);
     }
 
@@ -45,13 +47,13 @@ final class MapStages {
     }
 
     /** A signal belongs to the junction that it stands before. */
-    private static void signals(RoadGraph graph, Marks marks, Guesses guesses) {
+    private static void signals(RoadGraph graph, Marks marks, Losses losses) {
         Nearby nearby = new Nearby(graph);
         for (Mark mark : marks.marks) {
             if (mark.kind() == Marks.Kind.SIGNAL) {
                 Node node = nearby.junction(mark.at(), SIGNAL_REACH);
                 if (node == null) {
-                    guesses.add("signals away from junctions, left out", "node " + mark.node());
+                    losses.add(Loss.SIGNAL_ASTRAY, "node " + mark.node());
                 } else {
                     node.signal = true;
                 }
@@ -59,13 +61,13 @@ final class MapStages {
         }
     }
 
-    private static void miniRoundabouts(RoadGraph graph, Marks marks, Guesses guesses) {
+    private static void miniRoundabouts(RoadGraph graph, Marks marks, Losses losses) {
         Nearby nearby = new Nearby(graph);
         for (Mark mark : marks.marks) {
             Node node = mark.kind() == Marks.Kind.MINI_ROUNDABOUT ? nearby.junction(mark.at(), 15) : null;
             if (node != null && node.ring == null) {
                 node.ring = new RoadGraph.Roundabout(26, 1);
-                guesses.add("mini-roundabouts, given an outer diameter of 26 m", "node " + mark.node());
+                losses.add(Loss.MINI, "node " + mark.node());
             }
         }
     }

@@ -9,7 +9,10 @@ import org.ulicarro.files.osm.Marks.TurnRule;
 import org.ulicarro.files.osm.RoadGraph.Edge;
 import org.ulicarro.files.osm.RoadGraph.Node;
 
-/** A side street that meets only the near carriageway of a divided road: the far one is cut beside it too, so that both can be one road, and what would cross the median is forbidden. */
+/**
+ * A side street that meets only the near carriageway of a divided road: the far one is cut beside it too, so that both can be one road, and
+ * what would cross the median is forbidden. Two such streets that meet their carriageways opposite each other share one place.
+ */
 final class MedianStage {
 
     private static final double APART = 35; // m, at most
@@ -43,25 +46,40 @@ final class MedianStage {
         return cuts;
     }
 
-    private boolean cut(Node node, STRtree index) {
-        Edge in = null;
-        Edge out = null;
-        for (Edge edge : node.edges) {
-            if (edge.isOneWay()) {
-                in = in == null && edge.leadsTo(node) ? edge : in;
-                out = out == null && edge.leadsFrom(node) ? edge : out;
+    /**
+     * One carriageway at a node.
+     *
+     * @param dx its direction
+     * @param dy likewise
+     */
+    private record Through(Edge in, Edge out, double dx, double dy) {
+
+        /** Null where no carriageway goes on. */
+        static Through at(Node node) {
+            Edge in = null;
+            Edge out = null;
+            for (Edge edge : node.edges) {
+                if (edge.isOneWay()) {
+                    in = in == null && edge.leadsTo(node) ? edge : in;
+                    out = out == null && edge.leadsFrom(node) ? edge : out;
+                }
             }
+            if (in == null || out == null || in.main().kind() != out.main().kind()) {
+                return null;
+            }
+            double[] a = in.near(node, NEAR);
+            double[] b = out.near(node, NEAR);
+            double length = Math.hypot(b[0] - a[0], b[1] - a[1]);
+            return length < NEAR // a sharp turn is no carriageway that goes on
+                    ? null
+                    : new Through(in, out, (b[0] - a[0]) / length, (b[1] - a[1]) / length);
         }
-        if (in == null || out == null || in.main().kind() != out.main().kind()) {
+    }
+
+    private boolean cut(Node node, STRtree index) {
+        Through here = node.gone ? null : Through.at(node);
+        if (here == null) {
             return false;
-        }
-        double[] a = in.near(node, NEAR);
-        double[] b = out.near(node, NEAR);
-        double dx = b[0] - a[0];
-        double dy = b[1] - a[1];
-        double length = Math.hypot(dx, dy);
-        if (length < NEAR) {
-            return false; // a sharp turn is no carriageway that goes on
         }
         Envelope around = new Envelope(node.x - APART, node.x + APART, node.y - APART, node.y + APART);
         Edge far = null;
@@ -73,9 +91,8 @@ final class MedianStage {
             }
             Nearest n = Lines.nearest(edge.shape, node.at());
             double sign = edge.isAhead() ? 1 : -1;
-            boolean against = sign * (n.dx() * dx + n.dy() * dy) / length < -0.9;
-            boolean inside = n.along() > OFF_ENDS && n.along() < edge.length() - OFF_ENDS;
-            if (against && inside && n.distance() < APART && (best == null || n.distance() < best.distance())) {
+            boolean against = sign * (n.dx() * here.dx + n.dy() * here.dy) < -0.9;
+            if (against && n.distance() < APART && (best == null || n.distance() < best.distance())) {
                 far = edge;
                 best = n;
             }
@@ -83,20 +100,49 @@ final class MedianStage {
         if (far == null) {
             return false;
         }
-        for (Edge side : node.edges) {
-            if (side != in && side != out) {
-                marks.rules.add(
-                        new TurnRule(Rule.ONLY, side.near(node, NEAR), node.at(), out.near(node, NEAR), "a median"));
-                marks.rules.add(new TurnRule(
-                        Rule.ONLY_INTO, in.near(node, NEAR), node.at(), side.near(node, NEAR), "a median"));
-            }
+        boolean atStart = best.along() < OFF_ENDS;
+        if (atStart || best.along() > far.length() - OFF_ENDS) {
+            return share(node, here, atStart ? far.from : far.to);
         }
+        forbid(node, here);
         double[] beside = Lines.at(far.shape, best.along());
         split(far, best.along(), node);
         node.x = (node.x + beside[0]) / 2;
         node.y = (node.y + beside[1]) / 2;
         node.edges.forEach(RoadGraph::reach);
         return true;
+    }
+
+    /** One place for two nodes opposite each other, one on each carriageway. */
+    private boolean share(Node node, Through here, Node opposite) {
+        Through there = Through.at(opposite);
+        boolean joined = node.neighbours().contains(opposite);
+        boolean motorway = here.in.main().kind() == WayRoad.Kind.MOTORWAY;
+        if (there == null
+                || joined
+                || motorway
+                || opposite.ring != null
+                || here.dx * there.dx + here.dy * there.dy > -0.9) {
+            return false;
+        }
+        forbid(node, here);
+        forbid(opposite, there);
+        node.x = (node.x + opposite.x) / 2;
+        node.y = (node.y + opposite.y) / 2;
+        graph.merge(opposite, node);
+        node.edges.forEach(RoadGraph::reach);
+        return true;
+    }
+
+    /** Who comes from a side street turns only into its own carriageway, and nobody else gets there. */
+    private void forbid(Node node, Through here) {
+        for (Edge side : node.edges) {
+            if (side != here.in && side != here.out) {
+                double[] near = side.near(node, NEAR);
+                marks.rules.add(new TurnRule(Rule.ONLY, near, node.at(), here.out.near(node, NEAR), "a median"));
+                marks.rules.add(new TurnRule(Rule.ONLY_INTO, here.in.near(node, NEAR), node.at(), near, "a median"));
+            }
+        }
     }
 
     private void split(Edge far, double at, Node node) {

@@ -37,17 +37,16 @@ final class NetworkRecords {
     private final Map<Edge, Set<String>> dropped;
     private final Ramps ramps;
     private final boolean driveRight;
-    private final Guesses guesses;
+    private final Losses losses;
     private final Map<String, String> comments = new LinkedHashMap<>(); // by JSON pointer
 
     /** @param dropped what mending took off roads: {@code ahead arrows}, {@code back bays}, {@code via} … */
-    NetworkRecords(
-            DraftNetwork draft, Map<Edge, Set<String>> dropped, Ramps ramps, boolean driveRight, Guesses guesses) {
+    NetworkRecords(DraftNetwork draft, Map<Edge, Set<String>> dropped, Ramps ramps, boolean driveRight, Losses losses) {
         this.draft = draft;
         this.dropped = dropped;
         this.ramps = ramps;
         this.driveRight = driveRight;
-        this.guesses = guesses;
+        this.losses = losses;
     }
 
     /** What was guessed of each place and road, by JSON pointer. */
@@ -149,7 +148,7 @@ final class NetworkRecords {
         boolean slip = draft.places.get(ahead ? edge.to : edge.from).bypass.keySet().stream()
                 .anyMatch(m -> m.startsWith(id + ">"));
         boolean ramp = !gone.contains("ramp");
-        return new DirectionLanes(edge, ahead, driveRight, own, slip, guesses)
+        return new DirectionLanes(edge, ahead, driveRight, own, slip, losses)
                 .direction(ramp ? ramps.joins(id, ahead) : null, ramp ? ramps.leaves(id, ahead) : null);
     }
 

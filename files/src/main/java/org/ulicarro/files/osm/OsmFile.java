@@ -41,7 +41,7 @@ final class OsmFile {
             if (name.endsWith(".pbf")) {
                 OsmPbf.read(new BufferedInputStream(raw, 1 << 16), file, sink);
             } else if (name.endsWith(".gz")) {
-                OsmXml.read(bounded(new GZIPInputStream(new BufferedInputStream(raw), 1 << 16)), file, sink);
+                OsmXml.read(bounded(new GZIPInputStream(new BufferedInputStream(raw), 1 << 16), raw), file, sink);
             } else if (name.endsWith(".bz2")) {
                 bzip2(raw, file, sink);
             } else if (name.endsWith(".osm") || name.endsWith(".xml")) {
@@ -60,13 +60,14 @@ final class OsmFile {
                     file,
                     1,
                     1,
-                    "the archive unpacks to more than " + LARGEST / (1 << 30) + " GB; that is no map of a town");
+                    "the archive unpacks to more than " + LARGEST / (1 << 30)
+                            + " GB, or to hundreds of times its size; that is no map of a town");
         }
     }
 
-    private static void bzip2(InputStream raw, Path file, OsmSink sink) throws IOException, StudyProblem {
+    private static void bzip2(CountingStream raw, Path file, OsmSink sink) throws IOException, StudyProblem {
         try {
-            OsmXml.read(bounded(new BZip2CompressorInputStream(new BufferedInputStream(raw), true)), file, sink);
+            OsmXml.read(bounded(new BZip2CompressorInputStream(new BufferedInputStream(raw), true), raw), file, sink);
         } catch (EOFException | CountingStream.TooMuch e) {
             throw e;
         } catch (IOException e) { // the library has no kind of its own for what is broken
@@ -74,8 +75,8 @@ final class OsmFile {
         }
     }
 
-    private static InputStream bounded(InputStream unpacked) {
-        return new CountingStream(unpacked, LARGEST, read -> {});
+    private static InputStream bounded(InputStream unpacked, CountingStream raw) {
+        return CountingStream.unpacked(unpacked, LARGEST, raw);
     }
 
     static StudyProblem problem(Path file, int line, int column, String text) {

@@ -54,15 +54,15 @@ final class OsmMap implements OsmSink {
     final List<Restriction> restrictions = new ArrayList<>();
     final Map<Long, Map<String, String>> told = new HashMap<>(); // node -> what it says
     private final Map<String, String> words = new HashMap<>(); // the same text only once
-    private final Guesses guesses;
+    private final Losses losses;
     private long allWays;
 
-    private OsmMap(Guesses guesses) {
-        this.guesses = guesses;
+    private OsmMap(Losses losses) {
+        this.losses = losses;
     }
 
-    static OsmMap read(Path file, Guesses guesses, LongConsumer progress) throws IOException, StudyProblem {
-        OsmMap map = new OsmMap(guesses);
+    static OsmMap read(Path file, Losses losses, LongConsumer progress) throws IOException, StudyProblem {
+        OsmMap map = new OsmMap(losses);
         OsmFile.read(file, map, progress);
         map.sort();
         return map;
@@ -109,7 +109,7 @@ final class OsmMap implements OsmSink {
             return;
         }
         if (nodes.length < 2) {
-            guesses.add("ways of fewer than two nodes, left out", "way " + id);
+            losses.add(Loss.SHORT_WAY, "way " + id);
             return;
         }
         Map<String, String> kept = new HashMap<>();
@@ -143,7 +143,7 @@ final class OsmMap implements OsmSink {
             }
         }
         if (from == 0 || to == 0 || vias == 0) {
-            guesses.add("turn restrictions that name no from, via or to, left out", "relation " + id);
+            losses.add(Loss.RULE_INCOMPLETE, "relation " + id);
         } else {
             restrictions.add(new Restriction(id, kind, from, to, vias == 1 ? via : 0));
         }
@@ -173,6 +173,10 @@ final class OsmMap implements OsmSink {
     /** Place of a node in the arrays; negative where the file does not have it. */
     int find(long node) {
         return Arrays.binarySearch(ids, 0, count, node);
+    }
+
+    long id(int node) {
+        return ids[node];
     }
 
     double lat(int node) {

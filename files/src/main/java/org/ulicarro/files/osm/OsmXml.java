@@ -15,6 +15,7 @@ import javax.xml.stream.XMLInputFactory;
 import javax.xml.stream.XMLStreamConstants;
 import javax.xml.stream.XMLStreamException;
 import javax.xml.stream.XMLStreamReader;
+import org.ulicarro.files.Message;
 import org.ulicarro.files.StudyProblem;
 
 /** The XML form of a map, read as a stream. Document types and entities are refused: a map needs none, and they can do harm. */
@@ -25,6 +26,8 @@ final class OsmXml {
 
     private static final int MOST_MEMBERS = 1_000_000;
 
+    private static final int MOST_FAULTS = 50;
+
     private final XMLStreamReader xml;
     private final Path file;
     private final OsmSink sink;
@@ -33,6 +36,8 @@ final class OsmXml {
     private int used;
     private final List<String> roles = new ArrayList<>();
     private final StringBuilder kinds = new StringBuilder();
+    private final List<Message> faults = new ArrayList<>();
+    private boolean isWhole; // the element that is read
 
     private OsmXml(XMLStreamReader xml, Path file, OsmSink sink) {
         this.xml = xml;
@@ -68,6 +73,15 @@ final class OsmXml {
                 file, xml.getLocation().getLineNumber(), xml.getLocation().getColumnNumber(), text);
     }
 
+    /** A value that cannot be taken: what else is wrong is looked for, too, before the file is refused. */
+    private void wrong(String text) throws StudyProblem {
+        faults.addAll(problem(text).messages());
+        isWhole = false;
+        if (faults.size() >= MOST_FAULTS) {
+            throw new StudyProblem(faults);
+        }
+    }
+
     private void all() throws XMLStreamException, StudyProblem {
         boolean found = false;
         while (xml.hasNext()) {
@@ -92,25 +106,39 @@ final class OsmXml {
         if (!found) {
             throw problem("this file is empty");
         }
+        if (!faults.isEmpty()) {
+            throw new StudyProblem(faults);
+        }
     }
 
     private void node() throws XMLStreamException, StudyProblem {
+        isWhole = true;
         long id = id("id");
         double lat = degrees("lat", 90);
         double lon = degrees("lon", 180);
         inside("node");
-        sink.node(id, lat, lon, tags);
+        if (isWhole) {
+            sink.node(id, lat, lon, tags);
+        }
     }
 
     private void way() throws XMLStreamException, StudyProblem {
+        isWhole = true;
         long id = id("id");
         inside("way");
+        if (!isWhole) {
+            return;
+        }
         sink.way(id, Arrays.copyOf(refs, used), tags);
     }
 
     private void relation() throws XMLStreamException, StudyProblem {
+        isWhole = true;
         long id = id("id");
         inside("relation");
+        if (!isWhole) {
+            return;
+        }
         sink.relation(
                 id, kinds.toString().toCharArray(), Arrays.copyOf(refs, used), roles.toArray(String[]::new), tags);
     }
@@ -174,7 +202,8 @@ final class OsmXml {
         try {
             return Long.parseLong(text);
         } catch (NumberFormatException e) {
-            throw problem("'" + attribute + "' must be a whole number, not '" + text + "'");
+            wrong("'" + attribute + "' must be a whole number, not '" + text + "'");
+            return 0;
         }
     }
 
@@ -188,7 +217,7 @@ final class OsmXml {
         } catch (NumberFormatException e) {
             // told below
         }
-        throw problem("'" + attribute + "' must be degrees from -" + (int) most + " to " + (int) most + ", not '" + text
-                + "'");
+        wrong("'" + attribute + "' must be degrees from -" + (int) most + " to " + (int) most + ", not '" + text + "'");
+        return 0;
     }
 }

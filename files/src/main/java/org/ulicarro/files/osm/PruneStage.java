@@ -11,31 +11,35 @@ import org.ulicarro.files.osm.RoadGraph.Node;
 final class PruneStage {
 
     private static final double STUB = 60; // m
+    private static final double LEAST_PART = 150; // m of road, of a part that stays
     private static final double ONE_LINE = 4; // m apart
 
     private final RoadGraph graph;
-    private final Guesses guesses;
+    private final Losses losses;
 
-    PruneStage(RoadGraph graph, Guesses guesses) {
+    PruneStage(RoadGraph graph, Losses losses) {
         this.graph = graph;
-        this.guesses = guesses;
+        this.losses = losses;
     }
 
-    /** Keeps the part with most length of road. */
+    /**
+     * Takes away small parts that hang together with nothing. A larger one that the rest of the map joined outside of the area stays: people
+     * drive there, too.
+     */
     void deadParts() {
         Set<Node> seen = new HashSet<>();
         List<List<Node>> parts = new ArrayList<>();
-        List<Node> largest = List.of();
-        double most = -1;
+        List<Double> lengths = new ArrayList<>();
+        double most = 0;
         for (Node start : graph.nodes) {
             if (!seen.add(start)) {
                 continue;
             }
             List<Node> part = new ArrayList<>(List.of(start));
-            double length = 0;
+            double twice = 0; // each road is seen from both ends
             for (int i = 0; i < part.size(); i++) {
                 for (Edge edge : part.get(i).edges) {
-                    length += edge.length();
+                    twice += edge.length();
                     Node other = edge.other(part.get(i));
                     if (seen.add(other)) {
                         part.add(other);
@@ -43,19 +47,18 @@ final class PruneStage {
                 }
             }
             parts.add(part);
-            if (length > most) {
-                most = length;
-                largest = part;
-            }
+            lengths.add(twice / 2);
+            most = Math.max(most, twice / 2);
         }
-        for (List<Node> part : parts) {
-            if (part != largest) {
+        for (int i = 0; i < parts.size(); i++) {
+            double length = lengths.get(i);
+            List<Node> part = parts.get(i);
+            if (length < most && length < LEAST_PART) {
                 part.stream()
                         .flatMap(n -> n.edges.stream())
                         .findFirst()
-                        .ifPresent(e -> guesses.add(
-                                "parts that no road joins with the rest, left out",
-                                "way " + e.main().way()));
+                        .ifPresent(e ->
+                                losses.add(Loss.PART_REMOVED, "way " + e.main().way(), length));
                 part.forEach(n -> List.copyOf(n.edges).forEach(graph::remove));
             }
         }
@@ -71,9 +74,7 @@ final class PruneStage {
                             a != b && !a.gone && !b.gone && a.other(node) == b.other(node) && areOneLine(a, b, node);
                     boolean lesser = b.main().kind().compareTo(a.main().kind()) <= 0;
                     if (again && lesser && (a.isOneWay() == b.isOneWay() || !a.isOneWay())) {
-                        guesses.add(
-                                "roads drawn twice, left out once",
-                                "way " + b.main().way());
+                        losses.add(Loss.DOUBLE, "way " + b.main().way(), b.length());
                         graph.remove(b);
                     }
                 }
@@ -98,9 +99,7 @@ final class PruneStage {
                 boolean small = edge.main().kind().compareTo(WayRoad.Kind.UNCLASSIFIED) <= 0 || edge.length() < 15;
                 boolean dead = edge.from.edges.size() == 1 ^ edge.to.edges.size() == 1;
                 if (!edge.gone && small && dead && edge.length() < STUB) {
-                    guesses.add(
-                            "short dead ends of small streets, left out",
-                            "way " + edge.main().way());
+                    losses.add(Loss.DEAD_END, "way " + edge.main().way(), edge.length());
                     graph.remove(edge);
                     any = true;
                 }

@@ -18,10 +18,10 @@ final class Ramps {
 
     private final Map<String, Direction.Ramp> joins = new LinkedHashMap<>(); // by road and direction
     private final Map<String, Direction.Ramp> leaves = new LinkedHashMap<>();
-    private final Guesses guesses;
+    private final Losses losses;
 
-    Ramps(DraftNetwork draft, Guesses guesses) {
-        this.guesses = guesses;
+    Ramps(DraftNetwork draft, Losses losses) {
+        this.losses = losses;
         for (Place place : draft.places.values()) {
             if (place.control == Control.NONE && place.node.edges.size() == 3) {
                 look(place.node, draft);
@@ -67,7 +67,7 @@ final class Ramps {
                                 right ? Direction.Side.RIGHT : Direction.Side.LEFT,
                                 Math.rint(parallel),
                                 Math.rint(taper)));
-        guesses.add("lanes beside the main road that ramps are given", draft.roads.get(ramp));
+        losses.add(Loss.RAMP_LANE, draft.roads.get(ramp));
     }
 
     private static int lanes(Edge edge, Node node) {

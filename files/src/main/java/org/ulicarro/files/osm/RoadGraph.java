@@ -13,7 +13,9 @@ final class RoadGraph {
         double y;
         Roundabout ring; // of a roundabout, or null
         boolean signal;
+        boolean ends; // an end of the network where two carriageways end beside each other
         boolean gone;
+        Node into; // what it became part of, or null
         final List<Edge> edges = new ArrayList<>();
 
         Node(int id, double x, double y) {
@@ -155,6 +157,14 @@ final class RoadGraph {
         edge.to.edges.remove(edge);
     }
 
+    /** Lets a road end at another node than before. */
+    void detach(Edge edge, Node from, Node into) {
+        from.edges.remove(edge);
+        into.edges.add(edge);
+        edge.from = edge.from == from ? into : edge.from;
+        edge.to = edge.to == from ? into : edge.to;
+    }
+
     /** Moves all roads of one node to another one. */
     void merge(Node gone, Node into) {
         for (Edge edge : List.copyOf(gone.edges)) {
@@ -171,6 +181,7 @@ final class RoadGraph {
         }
         into.signal |= gone.signal;
         into.ring = into.ring == null ? gone.ring : into.ring;
+        gone.into = into;
         gone.gone = true;
     }
 

@@ -15,15 +15,15 @@ import org.ulicarro.files.osm.RoadGraph.Roundabout;
 final class RoundaboutStage {
 
     private static final double LANE = 4.5; // m, around a ring
-    private static final double LEAST = 22; // m, outer diameter
+    private static final double LEAST = 13; // m, outer diameter
     private static final double MOST = 120;
 
     private final RoadGraph graph;
-    private final Guesses guesses;
+    private final Losses losses;
 
-    RoundaboutStage(RoadGraph graph, Guesses guesses) {
+    RoundaboutStage(RoadGraph graph, Losses losses) {
         this.graph = graph;
-        this.guesses = guesses;
+        this.losses = losses;
     }
 
     void run() {
@@ -77,7 +77,7 @@ final class RoundaboutStage {
         boolean whole = ends.values().stream().allMatch(n -> n == 2);
         double diameter = perimeter / Math.PI;
         if (!whole || diameter > MOST) {
-            guesses.add("rings that are not closed or very wide, kept as single roads", way);
+            losses.add(Loss.RING_OPEN, way);
             return;
         }
         Node centre = graph.node(x, y);
@@ -85,7 +85,7 @@ final class RoundaboutStage {
         double least = around == 1 ? LEAST : around == 2 ? 40 : 56;
         double outer = Math.max(least, diameter + around * LANE);
         if (outer > diameter + around * LANE) {
-            guesses.add("roundabouts drawn wider, to have room for their lanes", way);
+            losses.add(Loss.RING_WIDER, way);
         }
         centre.ring = new Roundabout(Math.rint(outer), around);
         ring.forEach(graph::remove);
@@ -94,7 +94,8 @@ final class RoundaboutStage {
         }
         List.copyOf(centre.edges).forEach(e -> {
             if (e.from == e.to) {
-                graph.remove(e); // a way across the island
+                losses.add(Loss.ISLAND_CROSSING, "way " + e.main().way(), e.length());
+                graph.remove(e);
             } else {
                 RoadGraph.reach(e);
             }

@@ -75,6 +75,26 @@ record WayRoad(
         return ahead == 0 || back == 0;
     }
 
+    /** The same road for one direction only. */
+    WayRoad oneWay(boolean isAhead) {
+        return new WayRoad(
+                way,
+                name,
+                kind,
+                link,
+                ring,
+                isAhead ? ahead : 0,
+                isAhead ? 0 : back,
+                speed,
+                isAhead ? turnsAhead : List.of(),
+                isAhead ? List.of() : turnsBack,
+                isAhead ? busAhead : List.of(),
+                isAhead ? List.of() : busBack,
+                only,
+                closedTo,
+                guessed);
+    }
+
     /** The same road as somebody sees it who comes the other way. */
     WayRoad turned() {
         return new WayRoad(

@@ -1,11 +1,9 @@
 package org.ulicarro.files.osm;
 
 import java.util.ArrayList;
-import java.util.Arrays;
 import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
-import java.util.function.IntPredicate;
 import org.ulicarro.files.GeoReference;
 import org.ulicarro.files.osm.Marks.Kind;
 import org.ulicarro.files.osm.Marks.Mark;
@@ -21,39 +19,42 @@ final class WaySplitter {
 
     private final OsmMap map;
     private final GeoReference plan;
-    private final IntPredicate inside;
-    private final Guesses guesses;
+    private final Clip clip;
+    private final Losses losses;
     private final RoadGraph graph = new RoadGraph();
     private final Marks marks;
     private final List<OsmMap.Way> ways = new ArrayList<>();
     private final List<WayRoad> roads = new ArrayList<>();
+    private final List<int[]> lines = new ArrayList<>();
     private byte[] uses; // node of the map -> by how many kept ways, up to 2
     private final Map<Integer, Node> nodes = new HashMap<>();
 
-    /** @param inside whether a node of the map lies in the area */
-    WaySplitter(OsmMap map, GeoReference plan, IntPredicate inside, Marks marks, Guesses guesses) {
+    /** @param clip what of the map lies in the area */
+    WaySplitter(OsmMap map, GeoReference plan, Clip clip, Marks marks, Losses losses) {
         this.map = map;
         this.plan = plan;
-        this.inside = inside;
+        this.clip = clip;
         this.marks = marks;
-        this.guesses = guesses;
+        this.losses = losses;
     }
 
-    RoadGraph split(List<OsmMap.Way> kept, List<WayRoad> keptRoads) {
+    /** @param keptLines nodes of each way, as {@link WayLine} has them */
+    RoadGraph split(List<OsmMap.Way> kept, List<WayRoad> keptRoads, List<int[]> keptLines) {
         ways.addAll(kept);
         roads.addAll(keptRoads);
+        lines.addAll(keptLines);
         uses = new byte[map.nodeCount()];
-        List<int[]> found = new ArrayList<>();
-        for (OsmMap.Way way : ways) {
-            int[] at = places(way);
-            found.add(at);
-            count(at);
+        List<List<int[]>> runs = new ArrayList<>();
+        for (int[] line : lines) {
+            List<int[]> own = clip.runs(line);
+            own.forEach(this::count);
+            runs.add(own);
         }
         for (int w = 0; w < ways.size(); w++) {
-            for (int[] run : runs(found.get(w))) {
+            for (int[] run : runs.get(w)) {
                 cut(run, roads.get(w));
             }
-            readMarks(ways.get(w), found.get(w));
+            readMarks(lines.get(w));
         }
         stopsBesideRoads();
         turnRules();
@@ -65,56 +66,27 @@ final class WaySplitter {
         map.told.keySet().stream().sorted().forEach(node -> {
             Map<String, String> says = map.told.get(node);
             int at = map.find(node);
-            if (kind(says) == Kind.BUS_STOP && at >= 0 && inside.test(at) && uses[at] == 0) {
+            if (kind(says) == Kind.BUS_STOP && at >= 0 && clip.has(at) && uses[at] == 0) {
                 double[] p = at(at);
                 marks.marks.add(new Mark(Kind.BUS_STOP, node, p[0], p[1], 0, 0, says.get("name")));
             }
         });
     }
 
-    private int[] places(OsmMap.Way way) {
-        int[] at = new int[way.nodes().length];
-        boolean missing = false;
-        for (int i = 0; i < at.length; i++) {
-            at[i] = map.find(way.nodes()[i]);
-            missing |= at[i] < 0;
-            at[i] = at[i] >= 0 && inside.test(at[i]) ? at[i] : -1;
-        }
-        if (missing) {
-            guesses.add("ways with nodes that the file does not have, cut there", "way " + way.id());
-        }
-        return at;
-    }
-
     /** A node inside a way counts once, one at its end and one that it passes again twice: there it is cut. */
-    private void count(int[] at) {
-        for (int i = 0; i < at.length; i++) {
-            if (at[i] >= 0) {
-                boolean end = i == 0 || i == at.length - 1 || at[i - 1] < 0 || at[i + 1] < 0;
-                uses[at[i]] = (byte) Math.min(2, uses[at[i]] + (end ? 2 : 1));
+    private void count(int[] run) {
+        for (int i = 0; i < run.length; i++) {
+            if (!clip.isBorder(run[i])) {
+                boolean end = i == 0 || i == run.length - 1;
+                uses[run[i]] = (byte) Math.min(2, uses[run[i]] + (end ? 2 : 1));
             }
         }
-    }
-
-    /** The stretches of a way that lie in the area and in the file. */
-    private static List<int[]> runs(int[] at) {
-        List<int[]> runs = new ArrayList<>();
-        int from = 0;
-        for (int i = 0; i <= at.length; i++) {
-            if (i == at.length || at[i] < 0) {
-                if (i - from >= 2) {
-                    runs.add(Arrays.copyOfRange(at, from, i));
-                }
-                from = i + 1;
-            }
-        }
-        return runs;
     }
 
     private void cut(int[] run, WayRoad road) {
         int from = 0;
         for (int i = 1; i < run.length; i++) {
-            if (uses[run[i]] >= 2 || i == run.length - 1) {
+            if (i == run.length - 1 || uses[run[i]] >= 2) {
                 List<double[]> shape = new ArrayList<>();
                 for (int k = from; k <= i; k++) {
                     double[] p = at(run[k]);
@@ -140,7 +112,7 @@ final class WaySplitter {
     }
 
     private double[] at(int node) {
-        return plan.plan(map.lat(node), map.lon(node));
+        return plan.plan(clip.lat(node), clip.lon(node));
     }
 
     private Node node(int at) {
@@ -150,9 +122,9 @@ final class WaySplitter {
         });
     }
 
-    private void readMarks(OsmMap.Way way, int[] at) {
+    private void readMarks(int[] at) {
         for (int i = 0; i < at.length; i++) {
-            Map<String, String> says = at[i] < 0 ? null : map.told.get(way.nodes()[i]);
+            Map<String, String> says = clip.has(at[i]) ? map.told.get(map.id(at[i])) : null;
             Kind kind = says == null ? null : kind(says);
             if (kind == null) {
                 continue;
@@ -160,14 +132,14 @@ final class WaySplitter {
             double[] p = at(at[i]);
             int before = Math.max(0, i - 1);
             int after = Math.min(at.length - 1, i + 1);
-            double[] a = at[before] < 0 ? p : at(at[before]);
-            double[] b = at[after] < 0 ? p : at(at[after]);
+            double[] a = at(at[before]);
+            double[] b = at(at[after]);
             double length = Lines.distance(a, b);
             String direction = says.getOrDefault("direction", says.getOrDefault("traffic_signals:direction", ""));
             double sign = direction.equals("forward") ? 1 : direction.equals("backward") ? -1 : 0;
             double dx = length == 0 ? 0 : sign * (b[0] - a[0]) / length;
             double dy = length == 0 ? 0 : sign * (b[1] - a[1]) / length;
-            marks.marks.add(new Mark(kind, way.nodes()[i], p[0], p[1], dx, dy, says.get("name")));
+            marks.marks.add(new Mark(kind, map.id(at[i]), p[0], p[1], dx, dy, says.get("name")));
         }
     }
 
@@ -202,14 +174,14 @@ final class WaySplitter {
             String name = "relation " + r.id();
             boolean only = r.kind().startsWith("only_");
             if (r.via() == 0 || !only && !r.kind().startsWith("no_")) {
-                guesses.add("turn restrictions over ways or of unknown kind, left out", name);
+                losses.add(Loss.RULE_UNKNOWN, name);
                 continue;
             }
             double[] a = beside(from, r.via());
             double[] b = beside(to, r.via());
             int via = map.find(r.via());
             if (a == null || b == null || via < 0) {
-                guesses.add("turn restrictions whose roads do not meet, left out", name);
+                losses.add(Loss.RULE_APART, name);
             } else {
                 marks.rules.add(new TurnRule(only ? Rule.ONLY : Rule.NO, a, at(via), b, name));
             }

@@ -44,31 +44,31 @@ final class WayTags {
 
     private final Map<String, String> tags;
     private final long way;
-    private final Guesses guesses;
+    private final Losses losses;
     private final boolean driveRight;
     private final List<String> guessed = new ArrayList<>();
 
-    private WayTags(long way, Map<String, String> tags, boolean driveRight, Guesses guesses) {
+    private WayTags(long way, Map<String, String> tags, boolean driveRight, Losses losses) {
         this.way = way;
         this.tags = tags;
         this.driveRight = driveRight;
-        this.guesses = guesses;
+        this.losses = losses;
     }
 
     /** The road, or null where the way is none for motor vehicles. */
-    static WayRoad read(OsmMap.Way way, boolean driveRight, Guesses guesses) {
+    static WayRoad read(OsmMap.Way way, boolean driveRight, Losses losses) {
         Kind kind = Kind.of(way.tags().get("highway"));
         if (kind == null || "yes".equals(way.tags().get("area"))) {
             return null;
         }
-        return new WayTags(way.id(), way.tags(), driveRight, guesses).road(kind);
+        return new WayTags(way.id(), way.tags(), driveRight, losses).road(kind);
     }
 
     private WayRoad road(Kind kind) {
         String only = null;
         if (!isOpen()) {
             if (!isOneOf("bus", "yes", "designated") && !isOneOf("psv", "yes", "designated")) {
-                guesses.add("roads that nobody or only some may use, left out", "way " + way);
+                losses.add(Loss.PRIVATE_ROAD, "way " + way);
                 return null;
             }
             only = "bus";
@@ -128,7 +128,7 @@ final class WayTags {
             case "yes", "true", "1" -> 1;
             case "-1", "reverse" -> -1;
             case "reversible", "alternating" -> {
-                guesses.add("roads whose direction changes by time, taken as open both ways", "way " + way);
+                losses.add(Loss.TIDAL, "way " + way);
                 yield 0;
             }
             default -> 0;
@@ -148,7 +148,7 @@ final class WayTags {
         } catch (NumberFormatException e) {
             // told below
         }
-        guesses.add("numbers of lanes that are none, left out", "way " + way + " " + key + "=" + text);
+        losses.add(Loss.LANES_NONE, "way " + way + " " + key + "=" + text);
         return -1;
     }
 
@@ -161,7 +161,7 @@ final class WayTags {
             int own = all > 0 ? all : direction > 0 && ahead > 0 ? ahead : counted("turn:lanes");
             if (own <= 0) {
                 own = usual;
-                guess("lanes", kind);
+                guess("lanes", Loss.LANES);
             }
             own = Math.min(own, MOST_LANES);
             return direction > 0 ? new int[] {own, 0} : new int[] {0, own};
@@ -170,14 +170,14 @@ final class WayTags {
         back = back > 0 ? back : counted("turn:lanes:backward");
         int middle = Math.max(0, number("lanes:both_ways"));
         if (middle > 0) {
-            guesses.add("middle lanes for turns from both sides, left out", "way " + way);
+            losses.add(Loss.MIDDLE_LANE, "way " + way);
         }
         if (all > 0 && ahead <= 0 && back <= 0) {
             int each = all - middle;
             ahead = Math.max(1, (each + 1) / 2);
             back = Math.max(1, each / 2);
             if (each % 2 == 1 && each > 1) {
-                guesses.add("odd numbers of lanes, the odd one taken as ahead", "way " + way);
+                losses.add(Loss.ODD_LANES, "way " + way);
                 guessed.add("lanes");
             }
         } else if (all > 0) {
@@ -185,7 +185,7 @@ final class WayTags {
             back = back > 0 ? back : Math.max(1, all - middle - ahead);
         } else {
             if (ahead <= 0 || back <= 0) {
-                guess("lanes", kind);
+                guess("lanes", Loss.LANES);
             }
             ahead = ahead > 0 ? ahead : usual;
             back = back > 0 ? back : usual;
@@ -193,9 +193,9 @@ final class WayTags {
         return new int[] {Math.min(ahead, MOST_LANES), Math.min(back, MOST_LANES)};
     }
 
-    private void guess(String what, Kind kind) {
+    private void guess(String what, Loss loss) {
         guessed.add(what);
-        guesses.add(what + " by class: " + kind.word, "way " + way);
+        losses.add(loss, "way " + way);
     }
 
     private int counted(String key) {
@@ -214,11 +214,10 @@ final class WayTags {
             return told;
         }
         if (tags.containsKey("maxspeed")) {
-            guesses.add(
-                    "limits that cannot be read, taken by class", "way " + way + " maxspeed=" + tags.get("maxspeed"));
+            losses.add(Loss.SPEED_UNREAD, "way " + way + " maxspeed=" + tags.get("maxspeed"));
             guessed.add("speed");
         } else {
-            guess("speed", kind);
+            guess("speed", Loss.SPEED);
         }
         boolean ramp = link && kind.compareTo(Kind.TRUNK) >= 0;
         return (ramp ? 60 : kind.kmh) * KMH;
@@ -260,7 +259,7 @@ final class WayTags {
         }
         String[] marks = text.split("\\|", -1);
         if (marks.length != lanes) {
-            guesses.add("arrows for another number of lanes than there are, left out", "way " + way);
+            losses.add(Loss.ARROWS_OTHER_COUNT, "way " + way);
             return List.of();
         }
         List<String> arrows = new ArrayList<>();

@@ -45,7 +45,8 @@ final class BesidePhases {
         objects.getOrDefault("overlapType", Map.of()).forEach((index, cell) -> {
             if (!cell.text().equals("2")) {
                 fail.accept(
-                        cell, "only overlaps of type 2 (normal) can be taken; write 'yields' and 'not-with' for others");
+                        cell,
+                        "only overlaps of type 2 (normal) can be taken; write 'yields' and 'not-with' for others");
             }
         });
         return all;
@@ -61,8 +62,10 @@ final class BesidePhases {
         time(all, "preemptEnterPedClear", "enter-clear", 1, ids, what);
         phases(all, "preemptTrackPhase", "first", ids, what);
         time(all, "preemptTrackGreen", "first-for", 1, ids, what);
-        phases(all, "preemptDwellPhase", "phases", ids, what).forEach(id -> all.get(id).put("turns", false));
-        phases(all, "preemptCyclingPhase", "phases", ids, what).forEach(id -> all.get(id).put("turns", true));
+        phases(all, "preemptDwellPhase", "phases", ids, what)
+                .forEach(id -> all.get(id).put("turns", false));
+        phases(all, "preemptCyclingPhase", "phases", ids, what)
+                .forEach(id -> all.get(id).put("turns", true));
         time(all, "preemptDwellGreen", "least", 1, ids, what);
         phases(all, "preemptExitPhase", "exit", ids, what);
         time(all, "preemptMaximumPresence", "most-presence", 1, ids, what);
@@ -90,7 +93,8 @@ final class BesidePhases {
         List<String> calls = controller.inputs().get(id).calls();
         if (cell.text().equals("0")) {
             put(all, id, "calls", List.of());
-        } else if (!isPhase(cell.text(), cell) || !calls.isEmpty() && calls.get(0).equals(cell.text())) {
+        } else if (!isPhase(cell.text(), cell)
+                || !calls.isEmpty() && calls.get(0).equals(cell.text())) {
             return;
         } else {
             put(all, id, "calls", List.of(cell.text()));

@@ -169,7 +169,8 @@ public final class TimingImport {
             ActuatedControl controller = (ActuatedControl) study.signals().get(place);
             Map<String, Object> own = new LinkedHashMap<>();
             own.put("phases", phases(place, controller, objects));
-            BesidePhases beside = new BesidePhases(controller, objects, this::number, (c, text) -> fail(c.spot(), text));
+            BesidePhases beside =
+                    new BesidePhases(controller, objects, this::number, (c, text) -> fail(c.spot(), text));
             own.put("overlaps", beside.overlaps());
             own.put("inputs", beside.inputs());
             own.put("preemption", beside.preemption());

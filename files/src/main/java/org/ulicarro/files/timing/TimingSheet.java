@@ -333,8 +333,11 @@ public final class TimingSheet {
                 index,
                 input.calls().isEmpty() ? "0" : input.calls().get(0));
         if (input.calls().size() > 1) {
-            leaveOut(place, "further phases that detector " + number + " calls: "
-                    + String.join(" ", input.calls().subList(1, input.calls().size())));
+            leaveOut(
+                    place,
+                    "further phases that detector " + number + " calls: "
+                            + String.join(
+                                    " ", input.calls().subList(1, input.calls().size())));
         }
         tenths(place, "vehicleDetectorDelay", index, input.delay());
         tenths(place, "vehicleDetectorExtend", index, input.stretch());

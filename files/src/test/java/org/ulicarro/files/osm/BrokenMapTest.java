@@ -73,6 +73,28 @@ class BrokenMapTest {
         assertThat(refusedXml("<osm></osm>")).contains("no road for vehicles in it");
     }
 
+    /** All values that cannot be taken come at once, each with its place. */
+    @Test
+    void allBadValuesAreSaidAtOnce() throws IOException {
+        Path map = file("a.osm", """
+                <osm>
+                <node id="1" lat="44" lon="x"/>
+                <node id="two" lat="44" lon="14"/>
+                <node id="3" lat="44" lon="14"/>
+                <way id="4"><nd ref="1"/><nd ref="three"/><tag k="highway" v="residential"/></way>
+                <node id="5" lat="144" lon="14"/>
+                </osm>""".getBytes());
+        StudyProblem problem =
+                catchThrowableOfType(StudyProblem.class, () -> OsmFile.read(map, new PbfWriter(), share -> {}));
+        assertThat(problem.messages())
+                .extracting(m -> m.spot().line() + " " + m.text())
+                .containsExactly(
+                        "2 'lon' must be degrees from -180 to 180, not 'x'",
+                        "3 'id' must be a whole number, not 'two'",
+                        "5 'ref' must be a whole number, not 'three'",
+                        "6 'lat' must be degrees from -90 to 90, not '144'");
+    }
+
     @Test
     void anElementHasNotThousandsOfTags() throws IOException {
         StringBuilder text = new StringBuilder("<osm><way id=\"1\">");
@@ -143,11 +165,11 @@ class BrokenMapTest {
         MapImport.Wish wish = new MapImport.Wish(Area.everything(), "residential", true, "x", 0, null);
         MapImport.Result result =
                 new MapImport(wish, line -> {}).run(file("a.osm", text.getBytes()), temp.resolve("study"));
-        assertThat(result.guesses().kinds())
-                .extracting(Guesses.Kind::kind)
+        assertThat(result.losses().kinds())
+                .extracting(k -> k.loss().words())
                 .contains(
                         "ways of fewer than two nodes, left out",
-                        "ways with nodes that the file does not have, cut there",
+                        "nodes that the file does not have or that lie far off their way, passed by",
                         "numbers of lanes that are none, left out",
                         "limits that cannot be read, taken by class");
         assertThat(result.roads()).isGreaterThanOrEqualTo(4);

@@ -167,8 +167,8 @@ class MapImportTest {
         assertThat(model.study().network().stops().get("stop-1-old-mill").road())
                 .hasToString("high-street-2 ahead");
         assertThat(model.study().network().crossings().get("crossing-1").at()).isCloseTo(120, within(1.0));
-        assertThat(result.guesses().kinds())
-                .extracting(Guesses.Kind::kind)
+        assertThat(result.losses().kinds())
+                .extracting(k -> k.loss().words())
                 .contains(
                         "parts that no road joins with the rest, left out",
                         "short dead ends of small streets, left out");

@@ -65,7 +65,8 @@ class TimingSheetTest {
         assertThat(value("phaseConcurrency", "2")).isEqualTo("5 6");
         assertThat(value("sequenceData", "1.2")).isEqualTo("5 6 8");
         assertThat(value("patternCycleTime", "1")).as("free").isEqualTo("0");
-        assertThat(sheet().leftOut()).anyMatch(o -> o.place().equals("gate") && o.what().contains("no actuated controller"));
+        assertThat(sheet().leftOut())
+                .anyMatch(o -> o.place().equals("gate") && o.what().contains("no actuated controller"));
         assertThat(value("phasePedestrianClear", "2"))
                 .as("derived: 9.8 m at 1.2 m/s")
                 .isEqualTo("9");
@@ -145,9 +146,10 @@ class TimingSheetTest {
         assertThat(back.preemption()).isEqualTo(actuated(study).preemption());
         assertThat(back.inputs()).isEqualTo(actuated(study).inputs());
 
-        ActuatedControl changed = actuated(back(all.replace("market,overlapTrailGreen,1,2", "market,overlapTrailGreen,1,4")
-                .replace("market,preemptDwellPhase,1,4", "market,preemptCyclingPhase,1,4 8")
-                .replace("market,vehicleDetectorDelay,2,0", "market,vehicleDetectorDelay,2,25")));
+        ActuatedControl changed =
+                actuated(back(all.replace("market,overlapTrailGreen,1,2", "market,overlapTrailGreen,1,4")
+                        .replace("market,preemptDwellPhase,1,4", "market,preemptCyclingPhase,1,4 8")
+                        .replace("market,vehicleDetectorDelay,2,0", "market,vehicleDetectorDelay,2,25")));
         assertThat(changed.overlaps().get("slip").trail()).isEqualTo(4);
         assertThat(changed.preemption().get("engine").turns()).isTrue();
         assertThat(changed.preemption().get("engine").phases()).containsExactly("4", "8");
@@ -188,8 +190,7 @@ class TimingSheetTest {
 
     @Test
     void rowsOfNothingThatIsThereAreSaid() throws IOException {
-        assertThat(refused(
-                        """
+        assertThat(refused("""
                         place,object,index,value
                         market,overlapTrailGreen,3,2
                         market,preemptDwellPhase,1,4
@@ -198,8 +199,11 @@ class TimingSheetTest {
                         """))
                 .contains("bad.csv:2:28: there is no overlap 3 here; the study has 0")
                 .contains("bad.csv:3:28: there is no pre-emption 1 here; the study has 0")
-                .contains("bad.csv:4:36: no detector of 'vehicleDetectorCallPhase' has row 99; this place has no inputs")
-                .contains("bad.csv:5:32: there is no overlap 1 here", "bad.csv:5:32: there is no phase 7; there are 1, 2, 4");
+                .contains(
+                        "bad.csv:4:36: no detector of 'vehicleDetectorCallPhase' has row 99; this place has no inputs")
+                .contains(
+                        "bad.csv:5:32: there is no overlap 1 here",
+                        "bad.csv:5:32: there is no phase 7; there are 1, 2, 4");
     }
 
     private static ActuatedControl actuated(Study study) {
