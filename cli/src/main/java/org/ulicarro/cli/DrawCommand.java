@@ -64,6 +64,12 @@ final class DrawCommand implements Callable<Integer> {
     @Option(names = "--volumes", description = "bands as wide as the traffic that wants to travel, with its veh/h")
     private boolean volumes;
 
+    @Option(
+            names = "--over",
+            paramLabel = "FILE",
+            description = "lines and points of a GeoJSON file in red over the plan, such as losses.geojson of an import")
+    private Path over;
+
     @Spec
     private CommandSpec spec;
 
@@ -93,7 +99,13 @@ final class DrawCommand implements Callable<Integer> {
         Volumes wanted = volumes
                 ? Volumes.of(model.network(), model.demand(), model.study().seed(), DRAWS)
                 : null;
-        PlanDrawing drawing = new PlanDrawing(model, place, reach == null ? 0 : reach, backdrop(loaded), wanted);
+        PlanDrawing drawing = new PlanDrawing(
+                model,
+                place,
+                reach == null ? 0 : reach,
+                backdrop(loaded),
+                wanted,
+                over == null ? null : LaidOver.of(loaded, over));
         DrawingFile.write(output, WIDTH, HEIGHT, g -> drawing.draw(g, WIDTH, HEIGHT));
         spec.commandLine().getOut().println("wrote " + output);
         return Exit.DONE;

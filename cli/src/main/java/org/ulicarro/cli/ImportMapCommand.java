@@ -14,6 +14,7 @@ import org.ulicarro.core.base.Quantity;
 import org.ulicarro.files.StudyFolder;
 import org.ulicarro.files.StudyProblem;
 import org.ulicarro.files.osm.Area;
+import org.ulicarro.files.osm.Loss;
 import org.ulicarro.files.osm.Losses;
 import org.ulicarro.files.osm.MapImport;
 import picocli.CommandLine.Command;
@@ -38,6 +39,7 @@ import picocli.CommandLine.Spec;
 final class ImportMapCommand implements Callable<Integer> {
 
     private static final int WIDTH = 100;
+    private static final String LOSSES = "losses.geojson";
 
     @Parameters(
             index = "0",
@@ -116,14 +118,14 @@ final class ImportMapCommand implements Callable<Integer> {
         if (result.checked()) {
             StudyFolder.read(folder, List.of()).compile(null).warnings().forEach(err::println);
         }
-        return Exit.DONE;
+        return tellDetours(result) ? Exit.DOES_NOT_HOLD : Exit.DONE;
     }
 
     private void tell(MapImport.Result result) {
         PrintWriter out = spec.commandLine().getOut();
         out.printf(
                 Locale.ROOT,
-                "wrote %s: %s%n%d places, %d of them with signals; %d roads, %.1f km%n",
+                "wrote %s%n      %s%n%d places, %d of them with signals; %d roads, %.1f km%n",
                 folder,
                 String.join(", ", result.files()),
                 result.places(),
@@ -134,23 +136,55 @@ final class ImportMapCommand implements Callable<Integer> {
             out.println(
                     "Too large to be looked through junction by junction: it was not checked, and has no signal plans and no demand.");
         }
-        List<Losses.Kind> kinds = result.losses().kinds();
-        if (!kinds.isEmpty()) {
-            out.println();
-            out.println("Guessed or left out:");
-            for (Losses.Kind kind : kinds) {
-                String head = String.format(Locale.ROOT, "%7d  ", kind.count());
-                String text = kind.loss().words() + " (" + String.join(", ", kind.examples())
-                        + (kind.count() > kind.examples().size() ? ", …" : "") + ")";
-                List<String> lines = Wrapped.lines(List.of(text.split(" ")), WIDTH - head.length());
-                out.println(head + lines.get(0));
-                lines.stream().skip(1).forEach(l -> out.println(" ".repeat(head.length()) + l));
-            }
+        for (Loss.Grade grade : Loss.Grade.values()) {
+            tell(result.losses().kinds().stream()
+                    .filter(k -> k.loss().grade() == grade)
+                    .toList());
         }
         out.println();
         String me = Main.me();
-        out.println("next: " + me + " draw " + folder + " -o plan.svg");
+        out.println("next: " + me + " draw " + folder + " --over " + LOSSES + " -o losses.png");
         out.println("      " + me + " run " + folder);
+    }
+
+    /** The kinds of one grade, each with what it does. */
+    private void tell(List<Losses.Kind> kinds) {
+        PrintWriter out = spec.commandLine().getOut();
+        if (kinds.isEmpty()) {
+            return;
+        }
+        out.println();
+        out.println(
+                switch (kinds.get(0).loss().grade()) {
+                    case LEFT_OUT -> "Left out:";
+                    case CHANGED -> "Changed:";
+                    case GUESSED -> "Guessed:";
+                });
+        for (Losses.Kind kind : kinds) {
+            String head = String.format(Locale.ROOT, "%7d  ", kind.count());
+            String length = kind.metres() < 50 ? "" : String.format(Locale.ROOT, ", %.1f km", kind.metres() / 1000);
+            String more = kind.count() > kind.examples().size() ? ", …" : "";
+            String text = kind.loss().words().replaceAll(", left out$", "") + length + " (" + String.join(", ", kind.examples()) + more + ")";
+            List<String> lines = Wrapped.lines(List.of(text.split(" ")), WIDTH - head.length());
+            out.println(head + lines.get(0));
+            lines.stream().skip(1).forEach(l -> out.println(" ".repeat(head.length()) + l));
+        }
+    }
+
+    /** Whether neighbours of the map have come apart: then the import has not kept what it was for. */
+    private boolean tellDetours(MapImport.Result result) {
+        long detours = result.losses().entries().stream()
+                .filter(e -> e.loss() == Loss.DETOUR)
+                .count();
+        if (detours > 0) {
+            spec.commandLine()
+                    .getErr()
+                    .println("error: " + detours
+                            + (detours == 1 ? " junction is" : " junctions are")
+                            + " much further from a neighbour of the map than they were; see the first rows of "
+                            + folder.resolve("losses.csv"));
+        }
+        return detours > 0;
     }
 
     private Area area() throws IOException, StudyProblem {

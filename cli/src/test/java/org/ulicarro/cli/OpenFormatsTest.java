@@ -43,7 +43,7 @@ class OpenFormatsTest extends InProcess {
                 .isZero();
         assertThat(out)
                 .contains("7 places, 1 of them with signals; 6 roads, 2.4 km")
-                .contains("Guessed or left out:")
+                .contains("Guessed:")
                 .contains("who goes first, by class and direction of the roads (harbour-avenue-net-lane)");
         assertThat(out.lines()).allSatisfy(line -> assertThat(line.length()).isLessThanOrEqualTo(110));
         assertThat(run("check", study)).as(err).isZero();
@@ -178,7 +178,7 @@ class OpenFormatsTest extends InProcess {
                         "market,preemptCyclingPhase,1,2 6",
                         "market,preemptTrackPhase,1,4",
                         "market,preemptExitPhase,1,8");
-        assertThat(out + err).contains("finish runs in yellow and red of phase 8 at 'market': 2.0 s");
+        assertThat(out + err).contains("'market': how much of people's time to finish runs in yellow and red of phase 8: 2.0 s");
         assertThat(run("import", "timing", demo, rules, "-a", "actuated")).isZero();
         assertThat(out).contains("max-green-2: 55 s", "limit: 60 s", "simultaneous-gap: false");
         assertThat(run("export", demo, "--timing", temp.resolve("x.csv")))

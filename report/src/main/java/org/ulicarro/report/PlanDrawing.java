@@ -29,6 +29,7 @@ public final class PlanDrawing {
     private final String place;
     private final Backdrop backdrop;
     private final Volumes volumes; // null for a plan without them
+    private final Overlay overlay; // null for none
 
     /**
      * A plan.
@@ -43,7 +44,14 @@ public final class PlanDrawing {
 
     /** The same with traffic volumes instead of turning paths and names; null for none. */
     public PlanDrawing(Model model, String place, double reach, Backdrop backdrop, Volumes volumes) {
+        this(model, place, reach, backdrop, volumes, null);
+    }
+
+    /** The same with something laid over it; null for nothing. */
+    public PlanDrawing(
+            Model model, String place, double reach, Backdrop backdrop, Volumes volumes, Overlay overlay) {
         this.volumes = volumes;
+        this.overlay = overlay;
         this.reach = reach;
         this.model = model;
         network = model.network();
@@ -78,6 +86,9 @@ public final class PlanDrawing {
             new Labels(model, place, camera, sheet).draw(g);
         } else {
             new VolumeLayer(network, volumes, place, camera, sheet).draw(g);
+        }
+        if (overlay != null) {
+            overlay.draw(g, camera);
         }
         g.setClip(clip);
         drawFooter(g, camera, width, height);
@@ -122,6 +133,7 @@ public final class PlanDrawing {
                 ? ""
                 : "   solid: turning paths that go first   dashed: those that give way   dots: where paths cross";
         String demand = "   veh/h that want to travel in the period, width to scale";
-        PlanFooter.draw(g, camera, width, height, model.study().title(), subject + (volumes == null ? key : demand));
+        String says = overlay != null ? "   " + overlay.key() : volumes == null ? key : demand;
+        PlanFooter.draw(g, camera, width, height, model.study().title(), subject + says);
     }
 }

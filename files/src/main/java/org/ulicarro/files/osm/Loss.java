@@ -22,7 +22,6 @@ public enum Loss {
     DEAD_END(Grade.LEFT_OUT, "short dead ends of small streets, left out", "their few vehicles begin elsewhere"),
     PRIVATE_ROAD(Grade.LEFT_OUT, "roads that nobody or only some may use, left out", "nobody drives there"),
     ISLAND_CROSSING(Grade.LEFT_OUT, "ways across a roundabout's island, left out", "who drove across drives round"),
-    DOUBLE(Grade.LEFT_OUT, "roads drawn twice, left out once", "nothing: the other one is there"),
     SIGNAL_ASTRAY(Grade.LEFT_OUT, "signals away from junctions, left out", "nobody stops there"),
     RULE_UNKNOWN(
             Grade.LEFT_OUT,
@@ -79,6 +78,7 @@ public enum Loss {
             "roads with more lanes than their small roundabout takes, given as many as that",
             "less room than there is"),
     TURN_CLOSED(Grade.CHANGED, "turns so sharp that no car makes them in one go, closed", "who turned there drives on"),
+    DOUBLE(Grade.CHANGED, "roads drawn twice, taken once", "nothing: the other one is there"),
     NODE_BRIDGED(
             Grade.CHANGED,
             "nodes that the file does not have or that lie far off their way, passed by",

@@ -161,7 +161,7 @@ public final class MapImport {
                 }
             }
         }
-        MapParts parts = new MapParts(map, lines);
+        MapParts parts = new MapParts(map, lines, roads.stream().map(WayRoad::kind).toList());
         List<Integer> kept = new ArrayList<>();
         double[] box = {90, 180, -90, -180};
         for (int w = 0; w < ways.size(); w++) {
@@ -169,7 +169,7 @@ public final class MapImport {
             if (runs.isEmpty()) {
                 continue;
             }
-            if (!parts.isOfTheLargest(lines.get(w))) {
+            if (!parts.stays(lines.get(w))) {
                 losses.add(Loss.PART_REMOVED, "way " + ways.get(w).id(), parts.metres(lines.get(w)));
                 continue;
             }

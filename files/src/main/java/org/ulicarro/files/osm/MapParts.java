@@ -1,18 +1,30 @@
 package org.ulicarro.files.osm;
 
 import java.util.HashMap;
+import java.util.HashSet;
 import java.util.List;
 import java.util.Map;
+import java.util.Set;
 
-/** Which roads hang together on the whole map, whatever part of it is taken. */
+/**
+ * Which roads hang together on the whole map, whatever part of it is taken. A carriageway that nothing joins, of a motorway whose ramps lie
+ * outside of the map, is a road all the same.
+ */
 final class MapParts {
+
+    /** From this class on a road carries more than those who live there. */
+    private static final WayRoad.Kind THROUGH = WayRoad.Kind.SECONDARY;
+
+    private static final double LONG = 300; // m
 
     private final OsmMap map;
     private final int[] up; // node -> another one of its part
     private final Map<Integer, Double> length = new HashMap<>(); // root -> degrees of road
+    private final Set<Integer> ofTheirOwn = new HashSet<>(); // roots of parts that stay
     private int largest = -1;
 
-    MapParts(OsmMap map, List<int[]> lines) {
+    /** @param kinds class of each line */
+    MapParts(OsmMap map, List<int[]> lines, List<WayRoad.Kind> kinds) {
         this.map = map;
         up = new int[map.nodeCount()];
         for (int i = 0; i < up.length; i++) {
@@ -31,7 +43,11 @@ final class MapParts {
             }
         }
         double most = -1;
-        for (int[] line : lines) { // in the order of the map
+        for (int i = 0; i < lines.size(); i++) { // in the order of the map
+            int[] line = lines.get(i);
+            if (line.length > 0 && kinds.get(i).compareTo(THROUGH) >= 0 && metres(line) > LONG) {
+                ofTheirOwn.add(root(line[0]));
+            }
             int root = line.length == 0 ? -1 : root(line[0]);
             if (root >= 0 && length.getOrDefault(root, 0.0) > most) {
                 most = length.getOrDefault(root, 0.0);
@@ -40,9 +56,9 @@ final class MapParts {
         }
     }
 
-    /** Whether a road hangs together with most of the map. */
-    boolean isOfTheLargest(int[] line) {
-        return line.length > 0 && root(line[0]) == largest;
+    /** Whether a road hangs together with most of the map, or is one that people drive along all the same. */
+    boolean stays(int[] line) {
+        return line.length > 0 && (root(line[0]) == largest || ofTheirOwn.contains(root(line[0])));
     }
 
     /** Length of a line (m). */

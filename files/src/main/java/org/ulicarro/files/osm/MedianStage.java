@@ -78,7 +78,7 @@ final class MedianStage {
 
     private boolean cut(Node node, STRtree index) {
         Through here = node.gone ? null : Through.at(node);
-        if (here == null) {
+        if (here == null || hasRampsOnly(node, here)) {
             return false;
         }
         Envelope around = new Envelope(node.x - APART, node.x + APART, node.y - APART, node.y + APART);
@@ -111,6 +111,14 @@ final class MedianStage {
         node.y = (node.y + beside[1]) / 2;
         node.edges.forEach(RoadGraph::reach);
         return true;
+    }
+
+    /** Ramps meet one carriageway without touching the other. */
+    private static boolean hasRampsOnly(Node node, Through here) {
+        return here.in.main().kind() == WayRoad.Kind.MOTORWAY
+                || node.edges.stream()
+                        .filter(e -> e != here.in && e != here.out)
+                        .allMatch(e -> e.isOneWay() && e.main().link());
     }
 
     /** One place for two nodes opposite each other, one on each carriageway. */

@@ -18,21 +18,25 @@ final class BesidePhases {
     private final Map<String, Map<String, Cell>> objects;
     private final ToDoubleFunction<Cell> number;
     private final BiConsumer<Cell, String> fail;
+    private final BiConsumer<Cell, String> leave;
 
     /**
      * @param objects object to index to value, of one place
      * @param number reads a value, and says what is wrong with it
      * @param fail says what is wrong with a cell
+     * @param leave says why one is not taken
      */
     BesidePhases(
             ActuatedControl controller,
             Map<String, Map<String, Cell>> objects,
             ToDoubleFunction<Cell> number,
-            BiConsumer<Cell, String> fail) {
+            BiConsumer<Cell, String> fail,
+            BiConsumer<Cell, String> leave) {
         this.controller = controller;
         this.objects = objects;
         this.number = number;
         this.fail = fail;
+        this.leave = leave;
     }
 
     Map<String, Map<String, Object>> overlaps() {
@@ -123,9 +127,9 @@ final class BesidePhases {
             if (byRow.containsKey(index)) {
                 take.accept(byRow.get(index), cell);
             } else {
-                fail.accept(
+                leave.accept(
                         cell,
-                        "no detector of '" + object + "' has row " + index
+                        "not taken: no detector of '" + object + "' has row " + index
                                 + (byRow.isEmpty()
                                         ? "; this place has no inputs"
                                         : "; there are " + String.join(", ", byRow.keySet())));
@@ -155,8 +159,7 @@ final class BesidePhases {
                 .map(e -> {
                     String id = named(ids, e.getKey(), e.getValue(), what);
                     List<String> phases = List.of(e.getValue().text().trim().split("\\s+"));
-                    boolean known = phases.stream().allMatch(p -> isPhase(p, e.getValue()));
-                    if (id != null && known) {
+                    if (id != null && phases.stream().allMatch(p -> isPhase(p, e.getValue()))) {
                         put(all, id, key, phases);
                     }
                     return id;
@@ -168,7 +171,7 @@ final class BesidePhases {
     private String named(List<String> ids, String index, Cell cell, String what) {
         int n = index.matches("\\d{1,4}") ? Integer.parseInt(index) : 0;
         if (n < 1 || n > ids.size()) {
-            fail.accept(cell, "there is no " + what + " " + index + " here; the study has " + ids.size());
+            leave.accept(cell, "not taken: there is no " + what + " " + index + " here; the study has " + ids.size());
             return null;
         }
         return ids.get(n - 1);

@@ -6,6 +6,7 @@ import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.TreeMap;
+import java.util.function.Consumer;
 import org.ulicarro.core.base.Fault;
 import org.ulicarro.core.base.Names;
 import org.ulicarro.core.study.ActuatedControl;
@@ -80,6 +81,7 @@ public final class TimingImport {
 
     private final Study study;
     private final List<Message> faults = new ArrayList<>();
+    private final List<Message> warnings = new ArrayList<>();
     private final Map<String, Map<String, Map<String, Cell>>> values = new LinkedHashMap<>(); // place, object, index
 
     private TimingImport(Study study) {
@@ -88,12 +90,22 @@ public final class TimingImport {
 
     /** The alternative's text. */
     public static String read(Path file, Study study) throws StudyProblem {
+        return read(file, study, message -> {});
+    }
+
+    /**
+     * The same.
+     *
+     * @param notTaken told of rows of overlaps, detectors and pre-emption that the study does not have
+     */
+    public static String read(Path file, Study study, Consumer<Message> notTaken) throws StudyProblem {
         TimingImport sheet = new TimingImport(study);
         sheet.rows(CsvFile.read(file, file.getFileName().toString(), sheet.faults));
         String text = sheet.faults.isEmpty() ? sheet.text() : "";
         if (!sheet.faults.isEmpty()) {
             throw new StudyProblem(sheet.faults);
         }
+        sheet.warnings.forEach(notTaken);
         return text;
     }
 
@@ -170,7 +182,12 @@ public final class TimingImport {
             Map<String, Object> own = new LinkedHashMap<>();
             own.put("phases", phases(place, controller, objects));
             BesidePhases beside =
-                    new BesidePhases(controller, objects, this::number, (c, text) -> fail(c.spot(), text));
+                    new BesidePhases(
+                    controller,
+                    objects,
+                    this::number,
+                    (cell, text) -> fail(cell.spot(), text),
+                    (cell, text) -> warnings.add(new Message(Fault.Severity.WARNING, cell.spot(), text)));
             own.put("overlaps", beside.overlaps());
             own.put("inputs", beside.inputs());
             own.put("preemption", beside.preemption());

@@ -6,6 +6,7 @@ import static org.assertj.core.api.Assertions.catchThrowableOfType;
 import java.io.IOException;
 import java.nio.file.Files;
 import java.nio.file.Path;
+import java.util.ArrayList;
 import java.util.List;
 import java.util.stream.Collectors;
 import org.junit.jupiter.api.BeforeEach;
@@ -189,21 +190,23 @@ class TimingSheetTest {
     }
 
     @Test
-    void rowsOfNothingThatIsThereAreSaid() throws IOException {
-        assertThat(refused("""
-                        place,object,index,value
-                        market,overlapTrailGreen,3,2
-                        market,preemptDwellPhase,1,4
-                        market,vehicleDetectorCallPhase,99,2
-                        market,overlapIncludedPhases,1,7
-                        """))
-                .contains("bad.csv:2:28: there is no overlap 3 here; the study has 0")
-                .contains("bad.csv:3:28: there is no pre-emption 1 here; the study has 0")
-                .contains(
-                        "bad.csv:4:36: no detector of 'vehicleDetectorCallPhase' has row 99; this place has no inputs")
-                .contains(
-                        "bad.csv:5:32: there is no overlap 1 here",
-                        "bad.csv:5:32: there is no phase 7; there are 1, 2, 4");
+    void rowsOfNothingThatIsThereAreSaid() throws IOException, StudyProblem {
+        Path file = temp.resolve("other.csv");
+        Files.writeString(file, """
+                place,object,index,value
+                market,overlapTrailGreen,3,2
+                market,preemptDwellPhase,1,4
+                market,vehicleDetectorCallPhase,99,2
+                market,phaseMinimumGreen,2,12
+                """);
+        List<String> said = new ArrayList<>();
+        assertThat(TimingImport.read(file, study, m -> said.add(m.toString()))).contains("min-green: 12 s");
+        assertThat(said)
+                .containsExactlyInAnyOrder(
+                        "other.csv:2:28: warning: not taken: there is no overlap 3 here; the study has 0",
+                        "other.csv:3:28: warning: not taken: there is no pre-emption 1 here; the study has 0",
+                        "other.csv:4:36: warning: not taken: no detector of 'vehicleDetectorCallPhase' has row 99; this"
+                                + " place has no inputs");
     }
 
     private static ActuatedControl actuated(Study study) {
