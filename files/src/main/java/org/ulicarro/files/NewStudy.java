@@ -24,6 +24,7 @@ public final class NewStudy {
     private static final int MOST_OF_A_FILE = 20_000;
 
     private static final double HOUR = 3600; // s
+    private static final double LEAST_WARM_UP = 900; // s
 
     private final String about;
     private final String title;
@@ -34,6 +35,7 @@ public final class NewStudy {
     private Map<String, String> comments = Map.of();
     private String demandAbout = "";
     private DemandInput demand;
+    private double warmUp = LEAST_WARM_UP;
     private String signalsAbout = "";
     private Map<String, SignalController> signals = new LinkedHashMap<>();
 
@@ -62,6 +64,12 @@ public final class NewStudy {
         demand = input;
     }
 
+    /** Traffic before the period, for as long as a network with such trips and cycles needs to fill. */
+    public void fills(double longestTrip, double longestCycle) {
+        double needed = Math.max(2 * longestTrip, 3 * longestCycle);
+        warmUp = Math.max(LEAST_WARM_UP, StrictMath.ceil(needed / 300) * 300);
+    }
+
     public void signals(String heading, Map<String, SignalController> input) {
         signalsAbout = heading;
         signals = new LinkedHashMap<>(input);
@@ -74,7 +82,14 @@ public final class NewStudy {
                 title,
                 Study.Units.METRIC,
                 driveRight ? Study.DriveOn.RIGHT : Study.DriveOn.LEFT,
-                Map.of(period, new Period(8 * HOUR, 9 * HOUR, null, HOUR / 4, null)),
+                Map.of(
+                        period,
+                        new Period(
+                                8 * HOUR,
+                                9 * HOUR,
+                                new Period.WarmUp(warmUp, Period.WarmUp.Source.FIRST_SLICE),
+                                HOUR / 4,
+                                null)),
                 0.2,
                 5,
                 1,

@@ -37,7 +37,10 @@ public final class TrialDemandText {
         Map<String, EntryInput> all = new LinkedHashMap<>();
         for (TrialDemand entry : entries) {
             Map<String, RouteInput> routes = new LinkedHashMap<>();
-            entry.ends().forEach(end -> routes.put("to-" + end, new RouteInput(List.of(end), null)));
+            boolean alike = entry.ends().values().stream().distinct().count() == 1;
+            entry.ends()
+                    .forEach((end, share) -> routes.put(
+                            "to-" + end, new RouteInput(List.of(end), alike ? null : StrictMath.rint(share * 10) / 10)));
             double hourly = StrictMath.rint(entry.vehicles() * 36_000) / 10;
             all.put(entry.place(), new EntryInput(hourly / 3600, null, null, null, routes));
         }
@@ -46,7 +49,7 @@ public final class TrialDemandText {
 
     /** What it is, for the top of its file. */
     public static String about(List<TrialDemand> entries, String asked) {
-        return "A trial: " + asked + " from all ends to all ends alike, shared among them by their lanes."
+        return "A trial: " + asked + " from all ends to all ends, shared among them by lanes and, where the map tells it, class."
                 + (entries.isEmpty() ? " No road ends where somebody could come in." : "");
     }
 

@@ -5,6 +5,7 @@ import java.nio.file.Files;
 import java.nio.file.Path;
 import java.util.ArrayList;
 import java.util.Arrays;
+import java.util.HashMap;
 import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Locale;
@@ -13,6 +14,7 @@ import java.util.function.Consumer;
 import java.util.stream.Stream;
 import org.ulicarro.core.base.Fault;
 import org.ulicarro.core.demand.TrialDemand;
+import org.ulicarro.core.network.FreeTrips;
 import org.ulicarro.core.network.Network;
 import org.ulicarro.core.network.NetworkCompiler;
 import org.ulicarro.core.signal.TrialPlan;
@@ -227,7 +229,7 @@ public final class MapImport {
             if (errors.isEmpty()) {
                 if (checked) {
                     progress.accept("writing signals" + (wish.demand() > 0 ? " and demand" : ""));
-                    signalsAndDemand(network, study);
+                    signalsAndDemand(network, study, draft);
                     detours.tell(network, draft, losses);
                 }
                 study.write(work);
@@ -283,15 +285,25 @@ public final class MapImport {
         return network;
     }
 
-    private void signalsAndDemand(Network network, NewStudy study) {
+    private void signalsAndDemand(Network network, NewStudy study, DraftNetwork draft) {
         Map<String, SignalController> signals = new LinkedHashMap<>();
         TrialPlan.of(network).forEach(plan -> signals.put(plan.place(), NewStudy.control(plan)));
         study.signals(
                 "Guessed: a map has no signal plans. These are safe, and no more than a start: 'ulicarro time' finds better"
                         + " ones.",
                 signals);
+        study.fills(
+                FreeTrips.longest(network),
+                signals.values().stream()
+                        .flatMap(c -> c.plans().values().stream())
+                        .mapToDouble(p -> p.cycle() == null ? 0 : p.cycle())
+                        .max()
+                        .orElse(0));
         if (wish.demand() > 0) {
-            List<TrialDemand> entries = TrialDemand.of(network, wish.demand());
+            Map<String, WayRoad.Kind> kinds = new HashMap<>();
+            draft.roads.forEach((edge, id) -> kinds.put(id, edge.main().kind()));
+            List<TrialDemand> entries =
+                    TrialDemand.of(network, wish.demand(), link -> kinds.get(link.road()).carries);
             study.demand(
                     TrialDemandText.about(entries, wish.demandText()),
                     TrialDemandText.of(entries, TrialDemandText.LIGHT));

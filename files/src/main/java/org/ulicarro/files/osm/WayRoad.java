@@ -40,24 +40,26 @@ record WayRoad(
 
     /** Classes of roads from the least important. */
     enum Kind {
-        SERVICE("service", 1, 30),
-        LIVING("living_street", 1, 10),
-        RESIDENTIAL("residential", 1, 50),
-        UNCLASSIFIED("unclassified", 1, 50),
-        TERTIARY("tertiary", 1, 50),
-        SECONDARY("secondary", 1, 50),
-        PRIMARY("primary", 1, 50),
-        TRUNK("trunk", 1, 80),
-        MOTORWAY("motorway", 2, 120);
+        SERVICE("service", 1, 30, 0.1),
+        LIVING("living_street", 1, 10, 0.1),
+        RESIDENTIAL("residential", 1, 50, 0.3),
+        UNCLASSIFIED("unclassified", 1, 50, 1),
+        TERTIARY("tertiary", 1, 50, 2),
+        SECONDARY("secondary", 1, 50, 4),
+        PRIMARY("primary", 1, 50, 6),
+        TRUNK("trunk", 1, 80, 8),
+        MOTORWAY("motorway", 2, 120, 10);
 
         final String word;
         final int lanes; // usual ones of a direction
         final double kmh; // usual limit
+        final double carries; // what a lane carries beside that of an unclassified road: for trials
 
-        Kind(String word, int lanes, double kmh) {
+        Kind(String word, int lanes, double kmh, double carries) {
             this.word = word;
             this.lanes = lanes;
             this.kmh = kmh;
+            this.carries = carries;
         }
 
         static Kind of(String highway) {
