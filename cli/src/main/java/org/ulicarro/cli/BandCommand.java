@@ -100,8 +100,15 @@ final class BandCommand implements Callable<Integer> {
     @Option(
             names = "--cycles",
             paramLabel = "FROM-TO",
-            description = "best bands of these cycle lengths, every 5 s, greens keeping their shares: 60-110")
+            description =
+                    "best bands of these cycle lengths, every 5 s, greens in their proportions: 60-110; --write takes the best row")
     private String cycles;
+
+    @Option(
+            names = "--take",
+            paramLabel = "SECONDS",
+            description = "with --cycles and --write: this row; the best one unless given")
+    private Integer take;
 
     @Option(names = "--shift", paramLabel = "SHIFTS", description = "offsets by hand: market=+8s,gate=-3s")
     private String shift;
@@ -109,7 +116,8 @@ final class BandCommand implements Callable<Integer> {
     @Option(
             names = "--write",
             paramLabel = "ALT",
-            description = "write the offsets to STUDY/alternatives/ALT.yaml, which must not exist")
+            description =
+                    "write the offsets, and with --cycles the plans, to STUDY/alternatives/ALT.yaml, which must not exist")
     private String write;
 
     @Option(
@@ -167,7 +175,7 @@ final class BandCommand implements Callable<Integer> {
             throw new IOException(study.folder + ": " + e.getMessage());
         }
         before = reader.corridor();
-        after = changed(planned(before));
+        after = changed();
         BandText text = new BandText(spec.commandLine().getOut(), reader, model);
         reader.notes().forEach(note -> spec.commandLine().getErr().println("note: " + note));
         text.corridor(after, before);
@@ -178,8 +186,8 @@ final class BandCommand implements Callable<Integer> {
         if (cycles != null) {
             cycles(text);
         }
-        if (write != null) {
-            write();
+        if (write != null && cycles == null) {
+            write(OffsetWords.alternative(after, reader, rings));
         }
         if (output != null) {
             draw();
@@ -203,8 +211,14 @@ final class BandCommand implements Callable<Integer> {
         if (ways > 1) {
             throw usage("give one of --best, --one-way and --shift");
         }
-        if (write != null && ways == 0) {
-            throw usage("--write writes offsets of --best, --one-way or --shift");
+        if (write != null && ways == 0 && cycles == null) {
+            throw usage("--write writes offsets of --best, --one-way or --shift, or a row of --cycles");
+        }
+        if (cycles != null && (oneWay != null || shift != null || sequences)) {
+            throw usage("--cycles looks for the best bands of each cycle; of --one-way, --shift and --sequences it takes none");
+        }
+        if (take != null && (cycles == null || write == null)) {
+            throw usage("--take goes with --cycles and --write");
         }
         if (arrivals != null && run == null) {
             throw usage("--arrivals goes with --run: arrivals are those of a run");
@@ -265,59 +279,21 @@ final class BandCommand implements Callable<Integer> {
     }
 
     /** The corridor with what was asked for; null where nothing was. */
-    private Corridor changed(Corridor planned) {
+    private Corridor changed() {
+        BandOffsets offsets = new BandOffsets(model, reader, queueSeconds(), this::usage);
         Corridor found = null;
         if (best != null) {
-            return best();
+            found = offsets.best(best, sequences);
         } else if (oneWay != null) {
-            if (!oneWay.equals("out") && !oneWay.equals("in")) {
-                throw usage("--one-way takes out or in, not '" + oneWay + "'");
-            }
-            found = OffsetSearch.oneWay(planned, oneWay.equals("out"));
+            found = offsets.oneWay(oneWay);
         } else if (shift != null) {
             found = before.withOffsets(OffsetWords.shifted(before, shift, this::usage));
         }
-        return found == null
-                ? null
-                : before.withOffsets(found.stops().stream()
-                        .mapToDouble(Corridor.Stop::offset)
-                        .toArray());
+        rings.putAll(offsets.rings());
+        return found;
     }
 
-    /** Best offsets, and best sequences where they may be chosen. */
-    private Corridor best() {
-        Objective objective = OffsetWords.objective(best, this::usage);
-        double share = objective == Objective.WEIGHTED ? OffsetWords.outboundShare(model, before, reader) : 0.5;
-        List<List<Corridor.Stop>> variants = new ArrayList<>();
-        List<List<CorridorReader.Sequence>> orders = new ArrayList<>();
-        for (Corridor.Stop stop : before.stops()) {
-            List<CorridorReader.Sequence> own = sequences ? reader.sequences(stop) : List.of();
-            List<Corridor.Stop> all = new ArrayList<>(List.of(stop));
-            own.forEach(sequence -> all.add(sequence.stop()));
-            orders.add(own);
-            variants.add(all);
-        }
-        double late = queueSeconds();
-        OffsetSearch.Found found = OffsetSearch.bothWays(
-                planned(before),
-                variants.stream()
-                        .map(all ->
-                                all.stream().map(s -> s.withQueue(late, late)).toList())
-                        .toList(),
-                objective,
-                share);
-        List<Corridor.Stop> stops = new ArrayList<>();
-        for (int k = 0; k < variants.size(); k++) {
-            int v = found.variant()[k];
-            stops.add(variants.get(k).get(v).at(found.corridor().stops().get(k).offset()));
-            if (v > 0) {
-                rings.put(stops.get(k).place(), orders.get(k).get(v - 1).rings());
-            }
-        }
-        return before.withStops(stops);
-    }
-
-    private void cycles(BandText text) {
+    private void cycles(BandText text) throws IOException, StudyProblem {
         String[] parts = cycles.split("-");
         if (parts.length != 2 || !parts[0].matches("[0-9]+") || !parts[1].matches("[0-9]+")) {
             throw usage("--cycles takes two lengths in seconds: 60-110");
@@ -328,17 +304,28 @@ final class BandCommand implements Callable<Integer> {
             throw usage("--cycles: lengths are 30 to 240 s, the shorter one first");
         }
         Objective objective = best == null ? Objective.LARGER_SMALLER : OffsetWords.objective(best, this::usage);
-        List<Corridor> found = new ArrayList<>();
-        for (int c = first; c <= last; c += 5) {
-            found.add(OffsetSearch.bothWays(
-                    planned(before).withCycle(c), objective, OffsetWords.outboundShare(model, before, reader)));
+        BandCycles all = new BandCycles(
+                model, reader, objective, OffsetWords.outboundShare(model, before, reader), this::planned);
+        List<BandCycles.Row> rows = all.rows(first, last);
+        BandCycles.Row chosen = all.best(rows);
+        text.cycles(rows, chosen, objective);
+        if (write != null) {
+            if (take != null) {
+                chosen = rows.stream()
+                        .filter(row -> row.cycle() == take)
+                        .findFirst()
+                        .orElseThrow(() -> usage("--take: there is no row of " + take + " s"));
+            }
+            if (chosen == null || chosen.corridor() == null) {
+                throw new IOException(study.folder + ": no cycle of these holds; nothing was written");
+            }
+            write(all.alternative(chosen));
         }
-        text.cycles(found, objective);
     }
 
-    private void write() throws IOException, StudyProblem {
+    private void write(String text) throws IOException, StudyProblem {
         NewAlternative target = new NewAlternative(study.folder, alternative, write);
-        target.write(OffsetWords.alternative(after, reader, rings));
+        target.write(text);
         PrintWriter out = spec.commandLine().getOut();
         out.println("wrote " + target.file());
         out.println(

@@ -130,17 +130,32 @@ final class BandText {
                         shortest);
     }
 
-    void cycles(List<Corridor> found, Objective objective) {
+    /** @param best the row that is marked; null for none */
+    void cycles(List<BandCycles.Row> rows, BandCycles.Row best, Objective objective) {
         out.println();
         TextTable table = new TextTable(2);
-        table.add("cycle", "out", "in", "out", "in");
-        table.add("s", "s", "s", "% of cycle", "% of cycle");
-        for (Corridor c : found) {
+        table.alignLeft(false, false, false, false, false, true);
+        table.add("cycle", "out", "in", "out", "in", "");
+        table.add("s", "s", "s", "% of cycle", "% of cycle", "");
+        for (BandCycles.Row row : rows) {
+            Corridor c = row.corridor();
+            if (c == null) {
+                table.add(s(row.cycle(), 0), "-", "-", "-", "-", "does not hold");
+                continue;
+            }
             double a = Band.of(c, true).width();
             double b = Band.of(c, false).width();
-            table.add(s(c.cycle(), 0), s(a, 1), s(b, 1), s(100 * a / c.cycle(), 0), s(100 * b / c.cycle(), 0));
+            String mark = row == best ? "best" : "";
+            table.add(s(c.cycle(), 0), s(a, 1), s(b, 1), s(100 * a / c.cycle(), 0), s(100 * b / c.cycle(), 0), mark);
         }
         table.print(out);
-        out.println("Best offsets of each cycle (" + objective.word + "); greens keep their shares of the cycle.");
+        out.println("Best offsets of each cycle (" + objective.word
+                + "); greens in their proportions, clearances as they are.");
+        rows.stream()
+                .filter(row -> !row.why().isEmpty())
+                .findFirst()
+                .ifPresent(row -> Wrapped.lines(
+                                List.of(("Why " + s(row.cycle(), 0) + " s does not hold: " + row.why()).split(" ")), 100)
+                        .forEach(out::println));
     }
 }

@@ -103,27 +103,6 @@ public record Corridor(
         return new Corridor(id, moved, outbound, inbound, outboundMetres, inboundMetres, outboundLimit, inboundLimit);
     }
 
-    /** The same with all cycles of another length, of which greens keep their shares. */
-    public Corridor withCycle(double seconds) {
-        double by = seconds / cycle();
-        List<Stop> scaled = stops.stream()
-                .map(s -> new Stop(
-                        s.place,
-                        s.at,
-                        s.cycle * by,
-                        s.offset * by,
-                        scaled(s.outbound, by),
-                        scaled(s.inbound, by),
-                        s.yellow,
-                        s.actuated))
-                .toList();
-        return new Corridor(id, scaled, outbound, inbound, outboundMetres, inboundMetres, outboundLimit, inboundLimit);
-    }
-
-    private static List<Span> scaled(List<Span> spans, double by) {
-        return spans.stream().map(s -> new Span(s.from() * by, s.to() * by)).toList();
-    }
-
     /** The same with greens that begin later, by what a standing queue takes to clear (s). */
     public Corridor withQueues(double out, double in) {
         return withStops(stops.stream().map(s -> s.withQueue(out, in)).toList());

@@ -84,6 +84,15 @@ public final class CorridorReader {
         read(id);
     }
 
+    /**
+     * The same corridor under other signals.
+     *
+     * @throws NoCorridor with the reason
+     */
+    public CorridorReader under(Study other, SignalSystem otherSignals) throws NoCorridor {
+        return new CorridorReader(other, network, otherSignals, period, corridor.id(), speed, wantedPlan);
+    }
+
     public Corridor corridor() {
         return corridor;
     }

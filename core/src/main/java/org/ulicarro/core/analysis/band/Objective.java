@@ -20,7 +20,7 @@ public enum Objective {
      *
      * @param share of the outbound volume in that of both directions
      */
-    double of(double out, double in, double share) {
+    public double of(double out, double in, double share) {
         return switch (this) {
             case LARGER_SMALLER -> Math.min(out, in) + 1e-4 * (out + in);
             case WEIGHTED -> share * out + (1 - share) * in;
