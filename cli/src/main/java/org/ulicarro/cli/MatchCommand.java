@@ -98,7 +98,7 @@ final class MatchCommand implements Callable<Integer> {
         StringBuilder text = new StringBuilder("place,movement,from,to,vehicles" + (types ? ",type" : "") + "\n");
         int rows = 0;
         for (Match m : matches) {
-            if (m.place() != null && (m.sure() || !sure)) {
+            if (m.place() != null && m.twin() == 0 && (m.sure() || !sure)) {
                 rows++;
                 text.append(String.join(",", m.place(), m.movement(), m.from(), m.to(), m.vehicles()))
                         .append(types ? "," + (m.type() == null ? "" : m.type()) : "")

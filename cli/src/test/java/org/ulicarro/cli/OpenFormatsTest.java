@@ -186,6 +186,22 @@ class OpenFormatsTest extends InProcess {
                 .isEqualTo(Exit.INPUT);
     }
 
+    /** Two rows for one movement and time: the nearer one is written, the other is said; what comes out checks. */
+    @Test
+    void ofTwoRowsForOneMovementOneIsTaken() throws IOException {
+        Path survey = temp.resolve("twice.csv");
+        Files.writeString(survey, """
+                lat,lon,from_street,turn,from,to,vehicles
+                44.0502,14.9803,Pier Rd,L,16:30,17:30,90
+                44.0500,14.9801,Pier Rd,L,16:30,17:30,180
+                """);
+        Path counts = temp.resolve("once.csv");
+        assertThat(run("match", demo, "--counts", survey, "-o", counts)).isEqualTo(Exit.DOES_NOT_HOLD);
+        assertThat(out).contains("line 3 is of the same movement and time");
+        assertThat(Files.readAllLines(counts))
+                .containsExactly("place,movement,from,to,vehicles", "market,pier-road>quay-4,16:30,17:30,180");
+    }
+
     /** Counts from the market with streets as a surveyor writes them; what is doubtful is said to be. */
     @Test
     void countsFindTheirMovements() throws IOException {

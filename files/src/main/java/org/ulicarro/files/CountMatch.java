@@ -38,6 +38,7 @@ public final class CountMatch {
      * @param to as given
      * @param vehicles as given
      * @param type as given, or null
+     * @param twin line of the row that was taken for the same movement and time before this one; 0 where none was
      */
     public record Match(
             int line,
@@ -50,7 +51,25 @@ public final class CountMatch {
             String from,
             String to,
             String vehicles,
-            String type) {}
+            String type,
+            int twin) {
+
+        private Match asTwinOf(Match first) {
+            return new Match(
+                    line,
+                    place,
+                    movement,
+                    name,
+                    metres,
+                    false,
+                    "line " + first.line + " is of the same movement and time, and nearer: this one is not written",
+                    from,
+                    to,
+                    vehicles,
+                    type,
+                    first.line);
+        }
+    }
 
     private final Model model;
     private final Network network;
@@ -96,7 +115,24 @@ public final class CountMatch {
         if (!faults.isEmpty()) {
             throw new StudyProblem(faults);
         }
-        return matches;
+        return once(matches);
+    }
+
+    /** Of several rows for one movement and time the surest, then the nearest, counts: a study takes one. */
+    private static List<Match> once(List<Match> matches) {
+        Map<String, Match> best = new LinkedHashMap<>();
+        for (Match m : matches) {
+            if (m.place != null) {
+                best.merge(key(m), m, (a, b) -> a.sure != b.sure ? a.sure ? a : b : a.metres <= b.metres ? a : b);
+            }
+        }
+        return matches.stream()
+                .map(m -> m.place == null || best.get(key(m)) == m ? m : m.asTwinOf(best.get(key(m))))
+                .toList();
+    }
+
+    private static String key(Match m) {
+        return String.join("|", m.place, m.movement, m.from, m.to, String.valueOf(m.type));
     }
 
     private void fail(Cell cell, String text) {
@@ -166,7 +202,8 @@ public final class CountMatch {
                     text(row, "from"),
                     text(row, "to"),
                     vehicles,
-                    text(row, "type"));
+                    text(row, "type"),
+                    0);
         }
         double named = names(best, row, from);
         boolean sure = distance < SURE && most > 1.15 * next && named > SAME_NAME;
@@ -188,7 +225,8 @@ public final class CountMatch {
                 text(row, "from"),
                 text(row, "to"),
                 vehicles,
-                text(row, "type"));
+                text(row, "type"),
+                0);
     }
 
     private String street(int link) {

@@ -33,6 +33,9 @@ public record Feed(String type, List<Trip> trips) {
     /** Kinds of route in a feed that run on rails in the street. */
     private static final Set<String> TRAMS = Set.of("0", "5", "900");
 
+    /** More departures of a line in a day are no schedule. */
+    private static final int MOST_TRIPS = 10_000;
+
     /** Time of a call that the schedule leaves open (s). */
     static final double OPEN = Double.NaN;
 
@@ -54,7 +57,17 @@ public record Feed(String type, List<Trip> trips) {
     public record Call(FeedStop stop, double arrives, double departs, boolean exact) {}
 
     /** One run of a vehicle. */
-    public record Trip(String id, List<Call> calls) {}
+    public record Trip(String id, List<Call> calls) {
+
+        /** The same so many seconds later, with a name of its own. */
+        private Trip at(double later, int number) {
+            return new Trip(
+                    id + "-" + (number + 1),
+                    calls.stream()
+                            .map(c -> new Call(c.stop, c.arrives + later, c.departs + later, c.exact))
+                            .toList());
+        }
+    }
 
     private record Numbered(double order, Call call) {}
 
@@ -127,12 +140,13 @@ public record Feed(String type, List<Trip> trips) {
                                 + dayName(date)
                                 + "); try --date with another day");
             }
-            List<Trip> sorted = new ArrayList<>();
+            List<Trip> written = new ArrayList<>();
             trips.forEach((id, calls) -> {
                 calls.sort(Comparator.comparingDouble(Numbered::order));
-                sorted.add(new Trip(id, calls.stream().map(Numbered::call).toList()));
+                written.add(new Trip(id, calls.stream().map(Numbered::call).toList()));
             });
-            sorted.removeIf(trip -> trip.calls().size() < 2);
+            written.removeIf(trip -> trip.calls().size() < 2);
+            List<Trip> sorted = repeated(written);
             sorted.sort(Comparator.comparingDouble((Trip t) -> t.calls().get(0).departs())
                     .thenComparing(Trip::id));
             return new Feed(TRAMS.contains(routes.values().iterator().next()) ? "tram" : "bus", sorted);
@@ -210,6 +224,37 @@ public record Feed(String type, List<Trip> trips) {
                         row.number("stop_sequence"),
                         new Call(stop, time(row, "arrival_time"), time(row, "departure_time"), exact)));
             });
+        }
+
+        /** Trips that the schedule gives by headway, once for each departure; the others as they are. */
+        private List<Trip> repeated(List<Trip> written) {
+            if (!Files.exists(folder.resolve("frequencies.txt"))) {
+                return new ArrayList<>(written);
+            }
+            Map<String, List<double[]>> headways = new LinkedHashMap<>(); // trip -> from, until, seconds between
+            each("frequencies.txt", List.of("trip_id", "start_time", "end_time", "headway_secs"), row -> {
+                double every = row.number("headway_secs");
+                if (every < 1) {
+                    row.fail("headway_secs", "a headway is 1 second or more, not '" + row.text("headway_secs") + "'");
+                    return;
+                }
+                headways.computeIfAbsent(row.text("trip_id"), none -> new ArrayList<>())
+                        .add(new double[] {time(row, "start_time"), time(row, "end_time"), every});
+            });
+            List<Trip> all = new ArrayList<>();
+            for (Trip trip : written) {
+                if (!headways.containsKey(trip.id())) {
+                    all.add(trip);
+                    continue;
+                }
+                double first = trip.calls().get(0).departs();
+                for (double[] span : headways.get(trip.id())) {
+                    for (double at = span[0]; at < span[1] && all.size() < MOST_TRIPS; at += span[2]) {
+                        all.add(trip.at(at - first, all.size()));
+                    }
+                }
+            }
+            return all;
         }
 
         /** Hours go on past 24 for trips after midnight. */

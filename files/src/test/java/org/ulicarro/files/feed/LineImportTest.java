@@ -171,6 +171,29 @@ class LineImportTest {
         assertThat(faults.toString()).contains("trips.txt", "does not run on 2026-11-29 (Sunday)");
     }
 
+    /** By headway: every ten minutes from 16:20 until before 16:50, and every 15 from then until 17:20; the others as they are. */
+    @Test
+    void tripsByHeadwayRunAsOftenAsItSays() throws IOException {
+        tables.put("frequencies.txt", """
+                trip_id,start_time,end_time,headway_secs
+                a1,16:20:00,16:50:00,600
+                a1,16:50:00,17:20:00,900
+                """);
+        List<Message> faults = new ArrayList<>();
+        Feed feed = Feed.read(zip(), "7", TUESDAY, faults);
+        assertThat(faults).isEmpty();
+        List<Double> atFish = feed.trips().stream()
+                .filter(t -> t.id().startsWith("a1"))
+                .map(t -> t.calls().get(2).departs() / 60)
+                .toList();
+        double first = 16 * 60 + 20 + 21; // two stops of ten minutes, a minute's stay
+        assertThat(atFish).containsExactly(first, first + 10, first + 20, first + 30, first + 45);
+        assertThat(feed.trips()).extracting(Feed.Trip::id).contains("a2", "night", "b1").doesNotContain("a1");
+        tables.put("frequencies.txt", "trip_id,start_time,end_time,headway_secs\na1,16:20:00,16:50:00,0\n");
+        Feed.read(zip(), "7", TUESDAY, faults);
+        assertThat(faults.toString()).contains("frequencies.txt:2:", "a headway is 1 second or more, not '0'");
+    }
+
     @Test
     void aLineThatPassesElsewhereIsSaid() throws IOException {
         LineImport found = read("9", TUESDAY);
