@@ -4,7 +4,6 @@ import java.io.IOException;
 import java.io.PrintWriter;
 import java.nio.charset.StandardCharsets;
 import java.nio.file.Path;
-import java.util.ArrayList;
 import java.util.List;
 import java.util.Locale;
 import java.util.Map;
@@ -14,7 +13,6 @@ import org.ulicarro.core.analysis.band.Corridor;
 import org.ulicarro.core.analysis.band.CorridorReader;
 import org.ulicarro.core.analysis.band.NoCorridor;
 import org.ulicarro.core.analysis.band.Objective;
-import org.ulicarro.core.analysis.band.OffsetSearch;
 import org.ulicarro.core.base.Clock;
 import org.ulicarro.core.base.Dimension;
 import org.ulicarro.core.base.Quantity;
@@ -215,7 +213,8 @@ final class BandCommand implements Callable<Integer> {
             throw usage("--write writes offsets of --best, --one-way or --shift, or a row of --cycles");
         }
         if (cycles != null && (oneWay != null || shift != null || sequences)) {
-            throw usage("--cycles looks for the best bands of each cycle; of --one-way, --shift and --sequences it takes none");
+            throw usage(
+                    "--cycles looks for the best bands of each cycle; of --one-way, --shift and --sequences it takes none");
         }
         if (take != null && (cycles == null || write == null)) {
             throw usage("--take goes with --cycles and --write");

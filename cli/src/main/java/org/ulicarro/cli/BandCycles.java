@@ -69,10 +69,11 @@ final class BandCycles {
         for (Corridor.Stop stop : reader.corridor().stops()) {
             SignalController own = all.get(stop.place());
             String plan = reader.plan(stop.place());
-            SignalController other = OtherCycle.of(
-                    model.network(), model.network().junctions().get(stop.place()), own, plan, cycle);
+            SignalController other =
+                    OtherCycle.of(model.network(), model.network().junctions().get(stop.place()), own, plan, cycle);
             if (other == null) {
-                return new Row(cycle, null, Map.of(), "'" + stop.place() + "' has no plan with a cycle that could be so");
+                return new Row(
+                        cycle, null, Map.of(), "'" + stop.place() + "' has no plan with a cycle that could be so");
             }
             changed.put(stop.place(), other);
         }
@@ -119,7 +120,8 @@ final class BandCycles {
         Map<String, Object> places = new LinkedHashMap<>();
         for (Corridor.Stop stop : row.corridor().stops()) {
             String id = reader.plan(stop.place());
-            Map<String, Object> keys = new LinkedHashMap<>(StudyText.keys(times(row.signals().get(stop.place()), id)));
+            Map<String, Object> keys =
+                    new LinkedHashMap<>(StudyText.keys(times(row.signals().get(stop.place()), id)));
             keys.put("offset", StudyText.seconds(StrictMath.rint(stop.offset()) % row.cycle()));
             places.put(stop.place(), Map.of("plans", Map.of(id, keys)));
         }

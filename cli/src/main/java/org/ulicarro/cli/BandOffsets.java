@@ -25,8 +25,7 @@ final class BandOffsets {
      * @param queue what a standing queue takes to clear ahead of the platoon, at each signal (s)
      * @param wrong makes what is thrown where words cannot be taken
      */
-    BandOffsets(
-            Model model, CorridorReader reader, double queue, Function<String, ? extends RuntimeException> wrong) {
+    BandOffsets(Model model, CorridorReader reader, double queue, Function<String, ? extends RuntimeException> wrong) {
         this.model = model;
         this.reader = reader;
         this.queue = queue;
@@ -65,7 +64,8 @@ final class BandOffsets {
         OffsetSearch.Found found = OffsetSearch.bothWays(
                 before.withQueues(queue, queue),
                 variants.stream()
-                        .map(all -> all.stream().map(s -> s.withQueue(queue, queue)).toList())
+                        .map(all ->
+                                all.stream().map(s -> s.withQueue(queue, queue)).toList())
                         .toList(),
                 objective,
                 share);

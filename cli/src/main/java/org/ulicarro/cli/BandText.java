@@ -155,7 +155,8 @@ final class BandText {
                 .filter(row -> !row.why().isEmpty())
                 .findFirst()
                 .ifPresent(row -> Wrapped.lines(
-                                List.of(("Why " + s(row.cycle(), 0) + " s does not hold: " + row.why()).split(" ")), 100)
+                                List.of(("Why " + s(row.cycle(), 0) + " s does not hold: " + row.why()).split(" ")),
+                                100)
                         .forEach(out::println));
     }
 }

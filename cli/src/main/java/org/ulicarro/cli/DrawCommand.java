@@ -67,7 +67,8 @@ final class DrawCommand implements Callable<Integer> {
     @Option(
             names = "--over",
             paramLabel = "FILE",
-            description = "lines and points of a GeoJSON file in red over the plan, such as losses.geojson of an import")
+            description =
+                    "lines and points of a GeoJSON file in red over the plan, such as losses.geojson of an import")
     private Path over;
 
     @Spec

@@ -164,7 +164,8 @@ final class ImportMapCommand implements Callable<Integer> {
             String head = String.format(Locale.ROOT, "%7d  ", kind.count());
             String length = kind.metres() < 50 ? "" : String.format(Locale.ROOT, ", %.1f km", kind.metres() / 1000);
             String more = kind.count() > kind.examples().size() ? ", …" : "";
-            String text = kind.loss().words().replaceAll(", left out$", "") + length + " (" + String.join(", ", kind.examples()) + more + ")";
+            String text = kind.loss().words().replaceAll(", left out$", "") + length + " ("
+                    + String.join(", ", kind.examples()) + more + ")";
             List<String> lines = Wrapped.lines(List.of(text.split(" ")), WIDTH - head.length());
             out.println(head + lines.get(0));
             lines.stream().skip(1).forEach(l -> out.println(" ".repeat(head.length()) + l));

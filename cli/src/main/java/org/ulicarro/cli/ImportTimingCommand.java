@@ -48,8 +48,10 @@ final class ImportTimingCommand implements Callable<Integer> {
         NewAlternative.check(write, spec);
         NewAlternative target = write == null ? null : new NewAlternative(folder, alternative, write);
         List<String> under = alternative == null ? List.of() : List.of(alternative.split("\\+", -1));
-        String text = TimingImport.read(sheet, StudyFolder.read(folder, under).study(), spec.commandLine()
-                .getErr()::println);
+        String text = TimingImport.read(
+                sheet,
+                StudyFolder.read(folder, under).study(),
+                spec.commandLine().getErr()::println);
         if (target == null) {
             spec.commandLine().getOut().print(text);
             return Exit.DONE;

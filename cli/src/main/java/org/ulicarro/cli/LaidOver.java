@@ -22,8 +22,9 @@ final class LaidOver {
             throw new IOException(name + ": there is no such file, neither here nor in " + study.folder());
         }
         if (study.georeference() == null) {
-            throw new IOException(file + " has longitudes and latitudes, and this study does not say where it lies; write"
-                    + " network: {origin: {lat: …, lon: …}}");
+            throw new IOException(
+                    file + " has longitudes and latitudes, and this study does not say where it lies; write"
+                            + " network: {origin: {lat: …, lon: …}}");
         }
         List<GeoMarks.Mark> marks = GeoMarks.read(file, study.georeference());
         boolean graded = marks.stream().anyMatch(m -> !m.grade().isEmpty());
@@ -31,7 +32,8 @@ final class LaidOver {
                 marks.stream()
                         .map(m -> new Overlay.Mark(m.points(), weight(m.grade())))
                         .toList(),
-                "red: " + file.getFileName() + (graded ? "   solid: left out   dashed: changed   dotted: guessed" : ""));
+                "red: " + file.getFileName()
+                        + (graded ? "   solid: left out   dashed: changed   dotted: guessed" : ""));
     }
 
     private static Weight weight(String grade) {

@@ -134,7 +134,10 @@ class BandCommandTest extends InProcess {
     @Test
     void cyclesAreTabled() {
         assertThat(run("band", demo, "--cycles", "70-80")).as(err).isZero();
-        assertThat(out).containsPattern("70 +14.3 +15.2").containsPattern("75 .*best").contains("clearances as they are");
+        assertThat(out)
+                .containsPattern("70 +14.3 +15.2")
+                .containsPattern("75 .*best")
+                .contains("clearances as they are");
         assertThat(run("band", demo, "--cycles", "80-70")).isEqualTo(Exit.USAGE);
         assertThat(run("band", demo, "--cycles", "45-45")).as(err).isZero();
         assertThat(out).containsPattern("45 .*does not hold").contains("its shortest walk is 7 s");
@@ -144,15 +147,20 @@ class BandCommandTest extends InProcess {
     @Test
     void aRowOfTheTableIsWritten() throws IOException {
         Path study = copy("cycled");
-        assertThat(run("band", study, "--cycles", "90-100", "--write", "hundred")).as(err).isZero();
+        assertThat(run("band", study, "--cycles", "90-100", "--write", "hundred"))
+                .as(err)
+                .isZero();
         assertThat(out).containsPattern("100 +33.5 +34.0.*best");
         assertThat(run("band", study, "-a", "hundred")).as(err).isZero();
         assertThat(out).contains("cycle 100 s", "outbound  33.5 s wide", "inbound   34.0 s wide");
-        assertThat(run("band", study, "--cycles", "80-100", "--write", "eighty", "--take", "80")).as(err).isZero();
+        assertThat(run("band", study, "--cycles", "80-100", "--write", "eighty", "--take", "80"))
+                .as(err)
+                .isZero();
         assertThat(run("band", study, "-a", "eighty")).as(err).isZero();
         assertThat(out).contains("cycle 80 s", "outbound  16.9 s wide");
         assertThat(run("check", study, "-a", "eighty")).as(err).isZero();
-        assertThat(run("band", study, "--cycles", "80-100", "--write", "x", "--take", "83")).isEqualTo(Exit.USAGE);
+        assertThat(run("band", study, "--cycles", "80-100", "--write", "x", "--take", "83"))
+                .isEqualTo(Exit.USAGE);
         assertThat(run("band", study, "--cycles", "40-50", "--write", "y")).isEqualTo(Exit.INPUT);
         assertThat(err).contains("no cycle of these holds");
         assertThat(study.resolve("alternatives/y.yaml")).doesNotExist();
@@ -163,7 +171,9 @@ class BandCommandTest extends InProcess {
     void splitsOfRingsFollowTheCycle() throws IOException {
         Path study = copy("rings");
         coordinate(study);
-        assertThat(run("band", study, "-a", "actuated+coord", "--cycles", "90-90", "--write", "ninety")).as(err).isZero();
+        assertThat(run("band", study, "-a", "actuated+coord", "--cycles", "90-90", "--write", "ninety"))
+                .as(err)
+                .isZero();
         assertThat(Files.readString(study.resolve("alternatives/ninety.yaml"))).contains("cycle: 90 s", "splits: {");
         assertThat(run("check", study, "-a", "actuated+coord+ninety")).as(err).isZero();
         assertThat(run("band", study, "-a", "actuated+coord+ninety")).as(err).isZero();

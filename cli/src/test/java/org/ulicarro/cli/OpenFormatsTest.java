@@ -178,7 +178,8 @@ class OpenFormatsTest extends InProcess {
                         "market,preemptCyclingPhase,1,2 6",
                         "market,preemptTrackPhase,1,4",
                         "market,preemptExitPhase,1,8");
-        assertThat(out + err).contains("'market': how much of people's time to finish runs in yellow and red of phase 8: 2.0 s");
+        assertThat(out + err)
+                .contains("'market': how much of people's time to finish runs in yellow and red of phase 8: 2.0 s");
         assertThat(run("import", "timing", demo, rules, "-a", "actuated")).isZero();
         assertThat(out).contains("max-green-2: 55 s", "limit: 60 s", "simultaneous-gap: false");
         assertThat(run("export", demo, "--timing", temp.resolve("x.csv")))

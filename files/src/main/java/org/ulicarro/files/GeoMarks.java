@@ -66,7 +66,8 @@ public final class GeoMarks {
         JsonNode at = node.path("coordinates");
         switch (node.path("type").asString("")) {
             case "FeatureCollection" -> node.path("features").forEach(f -> add(f, grade));
-            case "Feature" -> add(node.path("geometry"), node.path("properties").path("grade").asString(""));
+            case "Feature" ->
+                add(node.path("geometry"), node.path("properties").path("grade").asString(""));
             case "GeometryCollection" -> node.path("geometries").forEach(g -> add(g, grade));
             case "Point" -> line(List.of(at), grade);
             case "MultiPoint" -> at.forEach(p -> line(List.of(p), grade));

@@ -40,7 +40,8 @@ public final class TrialDemandText {
             boolean alike = entry.ends().values().stream().distinct().count() == 1;
             entry.ends()
                     .forEach((end, share) -> routes.put(
-                            "to-" + end, new RouteInput(List.of(end), alike ? null : StrictMath.rint(share * 10) / 10)));
+                            "to-" + end,
+                            new RouteInput(List.of(end), alike ? null : StrictMath.rint(share * 10) / 10)));
             double hourly = StrictMath.rint(entry.vehicles() * 36_000) / 10;
             all.put(entry.place(), new EntryInput(hourly / 3600, null, null, null, routes));
         }
@@ -49,7 +50,8 @@ public final class TrialDemandText {
 
     /** What it is, for the top of its file. */
     public static String about(List<TrialDemand> entries, String asked) {
-        return "A trial: " + asked + " from all ends to all ends, shared among them by lanes and, where the map tells it, class."
+        return "A trial: " + asked
+                + " from all ends to all ends, shared among them by lanes and, where the map tells it, class."
                 + (entries.isEmpty() ? " No road ends where somebody could come in." : "");
     }
 

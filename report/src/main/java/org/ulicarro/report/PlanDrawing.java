@@ -48,8 +48,7 @@ public final class PlanDrawing {
     }
 
     /** The same with something laid over it; null for nothing. */
-    public PlanDrawing(
-            Model model, String place, double reach, Backdrop backdrop, Volumes volumes, Overlay overlay) {
+    public PlanDrawing(Model model, String place, double reach, Backdrop backdrop, Volumes volumes, Overlay overlay) {
         this.volumes = volumes;
         this.overlay = overlay;
         this.reach = reach;

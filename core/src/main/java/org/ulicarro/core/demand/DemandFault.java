@@ -54,6 +54,9 @@ public enum DemandFault implements Fault.Kind {
             "no count lies in the period from %s to %s: they are of %s to %s. 'ulicarro copy-counts' makes counts of this period from those of another"),
     APPROACH_UNCOUNTED(
             Fault.Severity.ERROR, "no counts for approach %s of '%s' (%s), where drivers choose between %s%s"),
+    APPROACH_ESTIMATED(
+            Fault.Severity.WARNING,
+            "no counts for approach %s of '%s' (%s): taken to be the %.0f vehicles that are counted the other way (%s). Count them, or write zeros if nobody comes"),
     NO_CROSSING(Fault.Severity.ERROR, "there is no crossing '%s'.%s%s"),
     SHARE_OF_PEOPLE(Fault.Severity.ERROR, "a share of people must be 0 %% to 100 %%"),
     PRESSES_BEFORE(Fault.Severity.ERROR, "nobody presses a button before coming to it: write 0 s or more"),

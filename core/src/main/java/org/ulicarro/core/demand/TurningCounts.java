@@ -84,6 +84,7 @@ final class TurningCounts {
                         faults);
             }
         }
+        new MissingCounts(network, result.byMovement).estimate(faults);
         result.shape(demand.peak(), 1 + demand.growth());
         return result;
     }

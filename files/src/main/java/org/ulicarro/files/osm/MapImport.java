@@ -163,7 +163,8 @@ public final class MapImport {
                 }
             }
         }
-        MapParts parts = new MapParts(map, lines, roads.stream().map(WayRoad::kind).toList());
+        MapParts parts =
+                new MapParts(map, lines, roads.stream().map(WayRoad::kind).toList());
         List<Integer> kept = new ArrayList<>();
         double[] box = {90, 180, -90, -180};
         for (int w = 0; w < ways.size(); w++) {
@@ -302,8 +303,7 @@ public final class MapImport {
         if (wish.demand() > 0) {
             Map<String, WayRoad.Kind> kinds = new HashMap<>();
             draft.roads.forEach((edge, id) -> kinds.put(id, edge.main().kind()));
-            List<TrialDemand> entries =
-                    TrialDemand.of(network, wish.demand(), link -> kinds.get(link.road()).carries);
+            List<TrialDemand> entries = TrialDemand.of(network, wish.demand(), link -> kinds.get(link.road()).carries);
             study.demand(
                     TrialDemandText.about(entries, wish.demandText()),
                     TrialDemandText.of(entries, TrialDemandText.LIGHT));

@@ -181,8 +181,7 @@ public final class TimingImport {
             ActuatedControl controller = (ActuatedControl) study.signals().get(place);
             Map<String, Object> own = new LinkedHashMap<>();
             own.put("phases", phases(place, controller, objects));
-            BesidePhases beside =
-                    new BesidePhases(
+            BesidePhases beside = new BesidePhases(
                     controller,
                     objects,
                     this::number,

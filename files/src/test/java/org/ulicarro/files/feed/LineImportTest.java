@@ -188,7 +188,10 @@ class LineImportTest {
                 .toList();
         double first = 16 * 60 + 20 + 21; // two stops of ten minutes, a minute's stay
         assertThat(atFish).containsExactly(first, first + 10, first + 20, first + 30, first + 45);
-        assertThat(feed.trips()).extracting(Feed.Trip::id).contains("a2", "night", "b1").doesNotContain("a1");
+        assertThat(feed.trips())
+                .extracting(Feed.Trip::id)
+                .contains("a2", "night", "b1")
+                .doesNotContain("a1");
         tables.put("frequencies.txt", "trip_id,start_time,end_time,headway_secs\na1,16:20:00,16:50:00,0\n");
         Feed.read(zip(), "7", TUESDAY, faults);
         assertThat(faults.toString()).contains("frequencies.txt:2:", "a headway is 1 second or more, not '0'");

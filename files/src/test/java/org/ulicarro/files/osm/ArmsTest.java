@@ -42,17 +42,19 @@ class ArmsTest {
     @ParameterizedTest
     @ValueSource(strings = {"0 90 180 270 305", "0 30 180 270", "10 60 95 180 275", "0 35 90 125 180 270", "0 40 140"})
     void theStudyRuns(String bearings) throws IOException, StudyProblem {
-        int[] arms = List.of(bearings.split(" ")).stream().mapToInt(Integer::parseInt).toArray();
+        int[] arms = List.of(bearings.split(" ")).stream()
+                .mapToInt(Integer::parseInt)
+                .toArray();
         Path map = temp.resolve("arms.osm");
         Files.writeString(map, map(arms));
         MapImport.Wish wish = new MapImport.Wish(Area.everything(), "residential", true, "arms", 0.2, "720 veh/h");
         MapImport.Result result = new MapImport(wish, line -> {}).run(map, temp.resolve("study"));
         assertThat(result.roads()).isEqualTo(arms.length);
         assertThat(result.signals()).isEqualTo(1);
-        Model model = StudyFolder.read(temp.resolve("study"), List.of()).compile(null).model();
+        Model model =
+                StudyFolder.read(temp.resolve("study"), List.of()).compile(null).model();
         assertThat(model.network().movements().stream().map(Movement::fromLink).distinct())
                 .hasSize(arms.length);
-        assertThat(model.network().movements())
-                .allMatch(m -> model.signals().groupOf(m.index()) >= 0);
+        assertThat(model.network().movements()).allMatch(m -> model.signals().groupOf(m.index()) >= 0);
     }
 }

@@ -111,7 +111,8 @@ public final class OtherCycle {
         for (List<List<String>> ring : rings) {
             for (int s = 0; s < ring.size(); s++) {
                 now[s] = Math.max(
-                        now[s], ring.get(s).stream().mapToDouble(plan.splits()::get).sum());
+                        now[s],
+                        ring.get(s).stream().mapToDouble(plan.splits()::get).sum());
                 clears[s] = Math.max(clears[s], clears(control, ring.get(s)));
             }
         }
