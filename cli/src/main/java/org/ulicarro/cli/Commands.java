@@ -10,6 +10,7 @@ enum Commands {
     NEW("new", "Write a study to start from", NewCommand::new),
     CHECK("check", "List every error and warning of a study, each with its place in the file", CheckCommand::new),
     SHOW("show", "Print what was derived: lanes, movements, conflicts, intergreens …", ShowCommand::new),
+    EDIT("edit", "Change a network by what is meant: merge, split, move, drop …", EditCommand::new),
     SET("set", "Change single values of a study, keeping comments and layout", SetCommand::new),
     COPY_COUNTS("copy-counts", "Make counts of one period from those of another", CopyCountsCommand::new),
     IMPORT(

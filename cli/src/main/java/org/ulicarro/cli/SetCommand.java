@@ -1,16 +1,10 @@
 package org.ulicarro.cli;
 
 import java.io.IOException;
-import java.io.PrintWriter;
 import java.nio.file.Files;
 import java.nio.file.Path;
-import java.util.ArrayList;
 import java.util.List;
 import java.util.concurrent.Callable;
-import org.ulicarro.core.base.Fault;
-import org.ulicarro.core.network.NetworkChanges;
-import org.ulicarro.core.run.Model;
-import org.ulicarro.files.LoadedStudy;
 import org.ulicarro.files.StudyEditor;
 import org.ulicarro.files.StudyFolder;
 import org.ulicarro.files.StudyProblem;
@@ -34,9 +28,6 @@ import picocli.CommandLine.Spec;
             "          ulicarro set quayside -a no-left network.places.market.movements.EBL.closed=true"
         })
 final class SetCommand implements Callable<Integer> {
-
-    /** Lines of what was derived anew that a person would read. */
-    private static final int MOST_LINES = 30;
 
     @Parameters(index = "0", paramLabel = "STUDY", description = "the folder with study.yaml")
     private Path folder;
@@ -79,55 +70,6 @@ final class SetCommand implements Callable<Integer> {
                     .getOut()
                     .println(file + ": " + change.substring(0, equals) + " = " + change.substring(equals + 1));
         }
-        return finish(editor);
-    }
-
-    private int finish(StudyEditor editor) throws IOException {
-        PrintWriter out = spec.commandLine().getOut();
-        Model before = modelBefore();
-        try {
-            LoadedStudy.Compiled compiled = editor.check().compile(null);
-            if (before != null) {
-                List<String> lines = new ArrayList<>(NetworkChanges.between(
-                        before.network(), compiled.model().network()));
-                lines.addAll(SignalChanges.between(before, compiled.model()));
-                print(lines, out);
-            }
-            compiled.warnings().forEach(out::println);
-        } catch (StudyProblem problem) {
-            Failures.print(problem, spec.commandLine().getErr());
-            long errors = problem.messages().stream()
-                    .filter(m -> m.severity() == Fault.Severity.ERROR)
-                    .count();
-            out.println(errors + (errors == 1 ? " error" : " errors") + " would follow; nothing was changed");
-            return Exit.DOES_NOT_HOLD;
-        }
-        if (dryRun) {
-            out.println("nothing was written (--dry-run)");
-        } else {
-            editor.save();
-        }
-        return Exit.DONE;
-    }
-
-    private static void print(List<String> lines, PrintWriter out) {
-        out.println(lines.isEmpty() ? "nothing had to be derived anew" : "derived anew:");
-        lines.stream().limit(MOST_LINES).forEach(line -> out.println("  " + line));
-        if (lines.size() > MOST_LINES) {
-            out.println("  … and " + (lines.size() - MOST_LINES) + " more");
-        }
-    }
-
-    /** The model as it was, or null when the study did not hold. */
-    private Model modelBefore() {
-        try {
-            boolean exists =
-                    alternative != null && StudyFolder.alternatives(folder).contains(alternative);
-            return StudyFolder.read(folder, exists ? List.of(alternative) : List.of())
-                    .compile(null)
-                    .model();
-        } catch (StudyProblem problem) {
-            return null;
-        }
+        return new StudyChange(folder, alternative, spec).finish(editor, dryRun);
     }
 }

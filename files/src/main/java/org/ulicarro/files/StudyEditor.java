@@ -6,9 +6,12 @@ import java.nio.file.Files;
 import java.nio.file.Path;
 import java.nio.file.StandardCopyOption;
 import java.util.ArrayList;
+import java.util.Comparator;
 import java.util.LinkedHashMap;
 import java.util.List;
+import java.util.Locale;
 import java.util.Map;
+import java.util.stream.Stream;
 import org.snakeyaml.engine.v2.exceptions.YamlEngineException;
 import org.ulicarro.core.base.Fault;
 import tools.jackson.databind.JsonNode;
@@ -19,10 +22,17 @@ import tools.jackson.databind.JsonNode;
  */
 public final class StudyEditor {
 
+    /** In a study's folder: what its files held before each edit. */
+    private static final String UNDO = ".undo";
+
+    /** Behind a name there: what the edit made of the file. */
+    private static final String AFTER = ".after";
+
     private final Path folder;
     private final String alternative;
     private final Map<String, String> texts = new LinkedHashMap<>(); // file to its text
     private final Map<String, String> changed = new LinkedHashMap<>();
+    private final Map<String, String> kept = new LinkedHashMap<>(); // texts that may be asked back for
 
     private StudyEditor(Path folder, String alternative) {
         this.folder = folder;
@@ -164,8 +174,22 @@ public final class StudyEditor {
         return StudyFolder.read(folder, alternative == null ? List.of() : List.of(alternative), changed);
     }
 
+    /** Lets {@link #undo} bring back what the files hold now. */
+    public void keepForUndo() {
+        kept.putAll(texts);
+    }
+
     /** Writes the changed files, each whole or not at all. */
     public void save() throws IOException {
+        if (!kept.isEmpty()) {
+            Path own = folder.resolve(UNDO).resolve(String.format(Locale.ROOT, "%04d", steps(folder) + 1));
+            for (String file : changed.keySet()) {
+                Path path = own.resolve(file);
+                Files.createDirectories(path.getParent());
+                Files.writeString(path, kept.get(file));
+                Files.writeString(path.resolveSibling(path.getFileName() + AFTER), changed.get(file));
+            }
+        }
         for (Map.Entry<String, String> file : changed.entrySet()) {
             Path path = folder.resolve(file.getKey());
             Files.createDirectories(path.toAbsolutePath().getParent());
@@ -175,6 +199,62 @@ public final class StudyEditor {
                 Files.move(part, path, StandardCopyOption.REPLACE_EXISTING);
             } finally {
                 Files.deleteIfExists(part);
+            }
+        }
+    }
+
+    private static int steps(Path folder) throws IOException {
+        if (!Files.isDirectory(folder.resolve(UNDO))) {
+            return 0;
+        }
+        try (Stream<Path> all = Files.list(folder.resolve(UNDO))) {
+            return all.map(p -> p.getFileName().toString())
+                    .filter(name -> name.matches("\\d{1,6}"))
+                    .mapToInt(Integer::parseInt)
+                    .max()
+                    .orElse(0);
+        }
+    }
+
+    /**
+     * Brings back what the files held before the last change that was kept.
+     *
+     * @return the files, none where no change was kept
+     */
+    public static List<String> undo(Path folder) throws IOException {
+        int last = steps(folder);
+        Path own = folder.resolve(UNDO).resolve(String.format(Locale.ROOT, "%04d", last));
+        if (last == 0 || !Files.isDirectory(own)) {
+            return List.of();
+        }
+        List<Path> files;
+        try (Stream<Path> all = Files.walk(own)) {
+            files = all.filter(Files::isRegularFile)
+                    .filter(p -> !p.toString().endsWith(AFTER))
+                    .sorted()
+                    .toList();
+        }
+        for (Path file : files) {
+            Path now = folder.resolve(own.relativize(file).toString());
+            Path after = file.resolveSibling(file.getFileName() + AFTER);
+            if (!Files.exists(now) || Files.mismatch(now, after) >= 0) {
+                throw new IOException(now + " has been changed since the last edit; taking that back would lose it");
+            }
+        }
+        List<String> names = new ArrayList<>();
+        for (Path file : files) {
+            String name = own.relativize(file).toString().replace('\\', '/');
+            Files.move(file, folder.resolve(name), StandardCopyOption.REPLACE_EXISTING);
+            names.add(name);
+        }
+        delete(last == 1 ? folder.resolve(UNDO) : own);
+        return names;
+    }
+
+    private static void delete(Path tree) throws IOException {
+        try (Stream<Path> all = Files.walk(tree)) {
+            for (Path path : all.sorted(Comparator.reverseOrder()).toList()) {
+                Files.delete(path);
             }
         }
     }

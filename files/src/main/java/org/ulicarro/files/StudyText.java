@@ -38,6 +38,16 @@ public final class StudyText {
         return tree;
     }
 
+    /** A study as keys to maps, lists, numbers and words, as {@code set} finds them in its files. */
+    public static Map<String, Object> whole(Study study) {
+        return new LinkedHashMap<>(StudyTree.of(study));
+    }
+
+    /** A value on one line. */
+    public static String line(Object value) {
+        return YamlLayout.flow(value);
+    }
+
     /** Part of a study, or an alternative: keys to maps, lists, numbers and words. */
     public static String of(Map<String, ?> part) {
         return of(part, Map.of());

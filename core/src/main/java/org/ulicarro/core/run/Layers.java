@@ -187,8 +187,8 @@ record Layers(
                 faults.add(Fault.error(
                         Fault.child("/demand/walkers", crossing.id()),
                         crossing.place() == null
-                                ? "a signal away from junctions needs a place: end two roads at one with 'control: signal' and"
-                                        + " give it this crossing; or write kind: zebra"
+                                ? "a signal away from junctions needs a place: 'ulicarro edit STUDY split ROAD at 120 m as NAME'"
+                                        + " makes one; give it 'control: signal' and this crossing, or write kind: zebra"
                                 : "no signal group lets people over this crossing; give '" + crossing.place()
                                         + "' a group such as W1: {crosses: [" + crossing.road() + "], walk: 7 s}"));
             }
