@@ -1,7 +1,6 @@
 package org.ulicarro.core.signal;
 
 import java.util.ArrayList;
-import java.util.HashSet;
 import java.util.LinkedHashMap;
 import java.util.LinkedHashSet;
 import java.util.List;
@@ -38,7 +37,7 @@ final class TrialStages {
     private final Map<Integer, List<Movement>> approaches = new LinkedHashMap<>(); // by the link that they come from
     private final Map<String, List<Movement>> groups = new LinkedHashMap<>();
     private final List<Set<String>> stages = new ArrayList<>();
-    private final Set<Set<Integer>> met = new HashSet<>(); // two movements whose paths do
+    private final Set<Set<Integer>> met = new LinkedHashSet<>(); // two movements whose paths do
 
     TrialStages(Network network, Junction junction, ToDoubleFunction<Movement> volume) {
         this.network = network;
