@@ -17,8 +17,11 @@ import org.ulicarro.core.network.Router;
 /** Fastest ways through a network between places, as people write them. */
 final class Ways {
 
+    private static final int MOST_SEARCHES = 8;
+
     private final Network network;
     private final Router router;
+    private final Map<Integer, Router.Search> searches = new LinkedHashMap<>(); // of the last entries
     private final Set<String> entries = new LinkedHashSet<>();
     private final Set<String> exits = new LinkedHashSet<>();
     private final Map<String, Map<String, Way>> known = new LinkedHashMap<>(); // by first and last place
@@ -79,7 +82,8 @@ final class Ways {
         List<Integer> way = new ArrayList<>();
         Link at = entry;
         for (String place : places.subList(1, places.size())) {
-            List<Integer> piece = router.way(at.index(), link -> link.to().equals(place));
+            List<Integer> piece = (at == entry ? search(entry.index()) : router.from(at.index()))
+                    .until(link -> link.to().equals(place));
             if (piece == null) {
                 return null;
             }
@@ -87,6 +91,14 @@ final class Ways {
             at = last(entry, way);
         }
         return way;
+    }
+
+    /** Ways from one entry after the other are asked for: what was found of the last ones is kept. */
+    private Router.Search search(int entry) {
+        if (searches.size() > MOST_SEARCHES && !searches.containsKey(entry)) {
+            searches.clear();
+        }
+        return searches.computeIfAbsent(entry, router::from);
     }
 
     private Link last(Link entry, List<Integer> way) {

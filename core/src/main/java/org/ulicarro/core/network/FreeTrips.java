@@ -28,14 +28,19 @@ public final class FreeTrips {
         Arrays.fill(best, Double.POSITIVE_INFINITY);
         PriorityQueue<Reached> open =
                 new PriorityQueue<>(Comparator.comparingDouble(Reached::seconds).thenComparingInt(Reached::link));
-        open.add(new Reached(entry.index(), entry.length() / entry.speed()));
+        best[entry.index()] = entry.length() / entry.speed();
+        open.add(new Reached(entry.index(), best[entry.index()]));
         while (!open.isEmpty()) {
             Reached at = open.poll();
-            if (at.seconds() < best[at.link()]) {
-                best[at.link()] = at.seconds();
-                for (Movement onward : network.movementsFrom(at.link())) {
-                    Link next = network.links().get(onward.toLink());
-                    open.add(new Reached(next.index(), at.seconds() + next.length() / next.speed()));
+            if (at.seconds() > best[at.link()]) {
+                continue;
+            }
+            for (Movement onward : network.movementsFrom(at.link())) {
+                Link next = network.links().get(onward.toLink());
+                double seconds = at.seconds() + next.length() / next.speed();
+                if (seconds < best[next.index()]) {
+                    best[next.index()] = seconds;
+                    open.add(new Reached(next.index(), seconds));
                 }
             }
         }

@@ -29,32 +29,68 @@ public final class Router {
      * @return movements in order, empty when the first link is wanted itself, null when there is no way
      */
     public List<Integer> way(int from, Predicate<Link> wanted) {
-        double[] best = new double[network.links().size()];
-        int[] by = new int[best.length];
-        Arrays.fill(best, Double.POSITIVE_INFINITY);
-        Arrays.fill(by, -1);
-        PriorityQueue<Reached> open = new PriorityQueue<>(
+        return new Search(from).until(wanted);
+    }
+
+    /** All cheapest ways from one link, found once: for who asks for many. */
+    public Search from(int link) {
+        return new Search(link);
+    }
+
+    /** Links in the order of what it costs to come to them, found as far as anybody has asked. */
+    public final class Search {
+
+        private final int from;
+        private final double[] best = new double[network.links().size()];
+        private final int[] by = new int[best.length]; // link -> the movement by which it is come to
+        private final int[] settled = new int[best.length]; // links, the cheapest first
+        private int count;
+        private final PriorityQueue<Reached> open = new PriorityQueue<>(
                 (a, b) -> a.cost != b.cost ? Double.compare(a.cost, b.cost) : Integer.compare(a.link, b.link));
-        best[from] = 0;
-        open.add(new Reached(from, 0));
-        while (!open.isEmpty()) {
-            Reached at = open.poll();
-            if (at.cost > best[at.link]) {
-                continue;
-            }
-            if (wanted.test(network.links().get(at.link))) {
-                return movements(from, at.link, by);
-            }
-            for (Movement m : network.movementsFrom(at.link)) {
-                double there = at.cost + cost.of(network.links().get(m.toLink()));
-                if (there < best[m.toLink()] && m.toLink() != from) {
-                    best[m.toLink()] = there;
-                    by[m.toLink()] = m.index();
-                    open.add(new Reached(m.toLink(), there));
+
+        private Search(int from) {
+            this.from = from;
+            Arrays.fill(best, Double.POSITIVE_INFINITY);
+            Arrays.fill(by, -1);
+            best[from] = 0;
+            open.add(new Reached(from, 0));
+        }
+
+        /** The cheapest way to the first link that is wanted, as {@link Router#way} has it. */
+        public List<Integer> until(Predicate<Link> wanted) {
+            for (int i = 0; i < count; i++) {
+                if (wanted.test(network.links().get(settled[i]))) {
+                    return movements(from, settled[i], by);
                 }
             }
+            while (settle()) {
+                if (wanted.test(network.links().get(settled[count - 1]))) {
+                    return movements(from, settled[count - 1], by);
+                }
+            }
+            return null;
         }
-        return null;
+
+        /** Settles one link more; false where there is none. */
+        private boolean settle() {
+            while (!open.isEmpty()) {
+                Reached at = open.poll();
+                if (at.cost > best[at.link]) {
+                    continue;
+                }
+                for (Movement m : network.movementsFrom(at.link)) {
+                    double there = at.cost + cost.of(network.links().get(m.toLink()));
+                    if (there < best[m.toLink()] && m.toLink() != from) {
+                        best[m.toLink()] = there;
+                        by[m.toLink()] = m.index();
+                        open.add(new Reached(m.toLink(), there));
+                    }
+                }
+                settled[count++] = at.link;
+                return true;
+            }
+            return false;
+        }
     }
 
     private List<Integer> movements(int from, int to, int[] by) {
