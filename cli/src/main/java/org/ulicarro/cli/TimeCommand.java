@@ -267,6 +267,10 @@ final class TimeCommand implements Callable<Integer> {
         List<String> known = model.signals().places().stream()
                 .filter(p -> model.signals().orderAt(p) != null) // a script has no order that a formula could use
                 .toList();
+        if (model.signals().places().isEmpty()) {
+            throw new ParameterException(
+                    spec.commandLine(), "there is no signal in this study, and nothing that a formula could time");
+        }
         List<String> untimed = new ArrayList<>(model.signals().places());
         untimed.removeAll(known);
         if (untimed.contains(place) || known.isEmpty() && !untimed.isEmpty()) {
