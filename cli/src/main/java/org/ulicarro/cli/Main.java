@@ -85,7 +85,7 @@ public final class Main {
         out.println("Builds, simulates and judges road networks with signals, vehicle by vehicle.");
         out.println();
         for (Commands command : Commands.values()) {
-            out.printf(Locale.ROOT, "  %-9s %s%n", command.word, command.description);
+            out.printf(Locale.ROOT, "  %-11s %s%n", command.word, command.description);
         }
         out.println();
         out.println("'ulicarro COMMAND --help' explains a command, with an example. To begin: " + me() + " demo");

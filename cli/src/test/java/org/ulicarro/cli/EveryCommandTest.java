@@ -40,9 +40,27 @@ class EveryCommandTest extends InProcess {
             "devices");
 
     private static final List<String> TABLES = List.of(
-            "movements", "places", "why", "counts", "field", "bays", "conflicts", "crossings", "emissions", "gates",
-            "lane-cycles", "lanes", "lines", "links", "meters", "network", "signals", "travel-times", "turn-times",
-            "unserved", "waits");
+            "movements",
+            "places",
+            "why",
+            "counts",
+            "field",
+            "bays",
+            "conflicts",
+            "crossings",
+            "emissions",
+            "gates",
+            "lane-cycles",
+            "lanes",
+            "lines",
+            "links",
+            "meters",
+            "network",
+            "signals",
+            "travel-times",
+            "turn-times",
+            "unserved",
+            "waits");
 
     @TempDir
     private Path temp;
@@ -56,7 +74,10 @@ class EveryCommandTest extends InProcess {
     }
 
     private List<String> due(List<String> all) {
-        return IntStream.range(0, all.size()).filter(this::isDue).mapToObj(all::get).toList();
+        return IntStream.range(0, all.size())
+                .filter(this::isDue)
+                .mapToObj(all::get)
+                .toList();
     }
 
     static Stream<String> samples() {
@@ -93,7 +114,8 @@ class EveryCommandTest extends InProcess {
         String text = Files.readString(file);
         StringBuilder all = new StringBuilder();
         for (String line : text.lines().toList()) {
-            var m = java.util.regex.Pattern.compile("from: \"(\\d\\d):(\\d\\d)\", to: \"\\d\\d:\\d\\d\"").matcher(line);
+            var m = java.util.regex.Pattern.compile("from: \"(\\d\\d):(\\d\\d)\", to: \"\\d\\d:\\d\\d\"")
+                    .matcher(line);
             all.append(m.replaceAll(r -> "from: \"" + r.group(1) + ":" + r.group(2) + "\", to: \"" + r.group(1) + ":"
                             + String.format("%02d", Integer.parseInt(r.group(2)) + 3) + "\""))
                     .append('\n');

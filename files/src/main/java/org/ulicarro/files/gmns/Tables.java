@@ -9,6 +9,10 @@ import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Locale;
 import java.util.Map;
+import tools.jackson.databind.json.JsonMapper;
+import tools.jackson.databind.node.ArrayNode;
+import tools.jackson.databind.node.JsonNodeFactory;
+import tools.jackson.databind.node.ObjectNode;
 
 /** Tables while they are filled; written all at once. */
 final class Tables {
@@ -112,17 +116,34 @@ final class Tables {
     }
 
     private final Map<String, List<String>> rows = new LinkedHashMap<>();
+    private final Map<String, String[]> types = new LinkedHashMap<>(); // of the columns
 
     void add(String table, Object... values) {
         if (values.length != COLUMNS.get(table).size()) {
             throw new IllegalArgumentException(
                     table + " has " + COLUMNS.get(table).size() + " columns, not " + values.length);
         }
+        String[] kinds = types.computeIfAbsent(table, none -> new String[values.length]);
         StringBuilder row = new StringBuilder();
         for (int i = 0; i < values.length; i++) {
             row.append(i > 0 ? "," : "").append(cell(values[i]));
+            kinds[i] = wider(kinds[i], values[i]);
         }
         rows.computeIfAbsent(table, none -> new ArrayList<>()).add(row.toString());
+    }
+
+    /** The type of a column that holds a value beside what it held before. */
+    private static String wider(String type, Object value) {
+        if (value == null
+                || value instanceof Double d && d.isNaN()
+                || value.toString().isEmpty()) {
+            return type;
+        }
+        String own = value instanceof Integer || value instanceof Long
+                ? "integer"
+                : value instanceof Double ? "number" : value instanceof Boolean ? "boolean" : "string";
+        boolean numbers = !own.equals("string") && !own.equals("boolean") && !"string".equals(type);
+        return type == null || type.equals(own) ? own : numbers && !"boolean".equals(type) ? "number" : "string";
     }
 
     int size(String table) {
@@ -139,7 +160,7 @@ final class Tables {
         return text.matches("[^\",\\n\\r]*") ? text : '"' + text.replace("\"", "\"\"") + '"';
     }
 
-    /** Writes every table that has rows, all of them or none. */
+    /** Writes every table that has rows, with their description, all of them or none; the tables. */
     List<Path> write(Path folder) throws IOException {
         Files.createDirectories(folder);
         List<Path> files = new ArrayList<>();
@@ -148,17 +169,47 @@ final class Tables {
                 files.add(folder.resolve(table + ".csv"));
             }
         }
+        Path about = folder.resolve("datapackage.json");
+        files.add(about);
         for (Path file : files) {
             if (Files.exists(file)) {
                 throw new FileAlreadyExistsException(
                         file.toString(), null, "this file exists already; name another folder");
             }
         }
+        files.remove(about);
+        Files.writeString(about, description(files));
         for (Path file : files) {
             String table = file.getFileName().toString().replace(".csv", "");
             Files.writeString(
                     file, String.join(",", COLUMNS.get(table)) + "\n" + String.join("\n", rows.get(table)) + "\n");
         }
         return files;
+    }
+
+    /** The tables with their columns and types, as a Tabular Data Package (Frictionless Data, version 1). */
+    private String description(List<Path> files) {
+        ObjectNode all = JsonNodeFactory.instance.objectNode();
+        all.put("profile", "tabular-data-package").put("name", "gmns-network");
+        ArrayNode resources = all.putArray("resources");
+        for (Path file : files) {
+            String table = file.getFileName().toString().replace(".csv", "");
+            ObjectNode one = resources.addObject();
+            one.put("name", table)
+                    .put("path", table + ".csv")
+                    .put("profile", "tabular-data-resource")
+                    .put("encoding", "utf-8");
+            ObjectNode schema = one.putObject("schema");
+            ArrayNode fields = schema.putArray("fields");
+            List<String> columns = COLUMNS.get(table);
+            for (int i = 0; i < columns.size(); i++) {
+                String type = types.get(table)[i];
+                fields.addObject().put("name", columns.get(i)).put("type", type == null ? "string" : type);
+            }
+            if (columns.get(0).endsWith("_id")) {
+                schema.put("primaryKey", columns.get(0));
+            }
+        }
+        return JsonMapper.builder().build().writerWithDefaultPrettyPrinter().writeValueAsString(all) + "\n";
     }
 }

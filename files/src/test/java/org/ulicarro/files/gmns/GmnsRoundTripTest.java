@@ -7,6 +7,7 @@ import static org.assertj.core.api.Assertions.within;
 import java.io.IOException;
 import java.nio.file.Files;
 import java.nio.file.Path;
+import java.util.ArrayList;
 import java.util.List;
 import java.util.Map;
 import java.util.TreeMap;
@@ -21,9 +22,13 @@ import org.ulicarro.core.network.Network;
 import org.ulicarro.core.run.Model;
 import org.ulicarro.core.study.ActuatedControl;
 import org.ulicarro.core.study.FixedControl;
+import org.ulicarro.files.CsvFile;
+import org.ulicarro.files.Message;
 import org.ulicarro.files.Samples;
 import org.ulicarro.files.StudyFolder;
 import org.ulicarro.files.StudyProblem;
+import tools.jackson.databind.JsonNode;
+import tools.jackson.databind.json.JsonMapper;
 
 /** Studies written as tables and read back are the same networks, as far as the tables have words for them. */
 class GmnsRoundTripTest {
@@ -154,6 +159,46 @@ class GmnsRoundTripTest {
                 new GmnsExport(StudyFolder.read(folder, List.of()).compile(null).model());
         export.write(temp.resolve("t"));
         assertThat(export.unsaid()).contains("crossings of legs", "tapers of bays", "demand");
+    }
+
+    /** The description names every table with the columns that it has, and types that its cells are of. */
+    @Test
+    void theTablesAreDescribed() throws IOException, StudyProblem {
+        Path folder = temp.resolve("quayside");
+        Samples.write(Samples.QUAYSIDE, folder);
+        Path tables = temp.resolve("described");
+        new GmnsExport(StudyFolder.read(folder, List.of("actuated"))
+                        .compile(null)
+                        .model())
+                .write(tables);
+        JsonNode about = JsonMapper.builder().build().readTree(Files.readString(tables.resolve("datapackage.json")));
+        assertThat(about.path("resources").size()).isGreaterThan(8);
+        for (JsonNode table : about.path("resources")) {
+            List<Message> faults = new ArrayList<>();
+            List<List<CsvFile.Cell>> rows =
+                    CsvFile.read(tables.resolve(table.path("path").asString()), "t", faults);
+            assertThat(faults).isEmpty();
+            List<String> ids = new ArrayList<>();
+            JsonNode fields = table.path("schema").path("fields");
+            for (int c = 0; c < fields.size(); c++) {
+                int column = c;
+                assertThat(rows.get(0).get(c).text())
+                        .isEqualTo(fields.get(c).path("name").asString());
+                String form = switch (fields.get(c).path("type").asString()) {
+                    case "integer" -> "-?\\d*";
+                    case "number" -> "-?\\d*(\\.\\d+)?";
+                    case "boolean" -> "(true|false)?";
+                    default -> "(?s).*";
+                };
+                assertThat(rows.subList(1, rows.size()))
+                        .as(table.path("name").asString() + " column " + c)
+                        .allSatisfy(row -> assertThat(row.get(column).text()).matches(form));
+            }
+            if (table.path("schema").has("primaryKey")) {
+                rows.subList(1, rows.size()).forEach(row -> ids.add(row.get(0).text()));
+                assertThat(ids).doesNotHaveDuplicates().doesNotContain("");
+            }
+        }
     }
 
     private String refused(Path tables) {
