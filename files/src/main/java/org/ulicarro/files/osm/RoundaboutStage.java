@@ -15,7 +15,9 @@ import org.ulicarro.files.osm.RoadGraph.Roundabout;
 final class RoundaboutStage {
 
     private static final double LANE = 4.5; // m, around a ring
-    private static final double LEAST = 13; // m, outer diameter
+    /** Outer diameter (m): on smaller rings vehicles reach from one leg into the next one, and block each other when all legs are full. */
+    private static final double LEAST = 18;
+
     private static final double MOST = 120;
 
     private final RoadGraph graph;
