@@ -3,6 +3,7 @@ package org.ulicarro.core.network;
 import java.util.ArrayDeque;
 import java.util.ArrayList;
 import java.util.BitSet;
+import java.util.Comparator;
 import java.util.LinkedHashMap;
 import java.util.LinkedHashSet;
 import java.util.List;
@@ -37,7 +38,7 @@ final class NetworkChecks {
         draft.links.stream().filter(link -> !link.ring()).forEach(checks::checkArrows);
         draft.junctions.values().forEach(checks::checkControl);
         draft.junctions.values().forEach(checks::checkOrder);
-        draft.movements.forEach(checks::checkRadius);
+        checks.checkRadii();
         checks.checkReach();
         checks.checkParts();
         checks.checkLaneEnds();
@@ -168,21 +169,38 @@ final class NetworkChecks {
         throw new IllegalStateException(m.id() + " has no exit");
     }
 
-    private void checkRadius(Movement movement) {
-        for (TurningPath path : movement.paths()) {
-            if (path.radius() < UNDRIVABLE && movement.turn() != Turn.UTURN) { // who turns back may have to reverse
-                draft.report(
-                        NetworkFault.TURN_TOO_TIGHT,
-                        Draft.placePointer(movement.place()),
-                        movement.isInner() ? "the way round " + movement.id() : movement.id(),
-                        path.radius(),
-                        movement.isInner()
-                                        || draft.layouts.get(movement.place()).ring() != null
-                                ? " by outer-diameter"
-                                : " by corner-radius");
-                return;
+    /** A movement that no car can drive; of a ring, whose ways share their entries and exits, only the tightest, with how many others there are. */
+    private void checkRadii() {
+        Map<String, List<TurningPath>> ofRings = new LinkedHashMap<>();
+        for (Movement movement : draft.movements) {
+            TurningPath tight = movement.paths().stream()
+                    .filter(path -> path.radius() < UNDRIVABLE)
+                    .min(Comparator.comparingDouble(TurningPath::radius))
+                    .orElse(null);
+            if (tight == null || movement.turn() == Turn.UTURN) { // who turns back may have to reverse
+                continue;
+            }
+            if (draft.layouts.get(movement.place()).ring() == null) {
+                reportRadius(tight, movement.id(), " by corner-radius");
+            } else {
+                ofRings.computeIfAbsent(movement.place(), none -> new ArrayList<>())
+                        .add(tight);
             }
         }
+        ofRings.forEach((place, all) -> {
+            TurningPath worst = all.stream()
+                    .min(Comparator.comparingDouble(TurningPath::radius))
+                    .orElseThrow();
+            Movement movement = draft.movements.get(worst.movement());
+            String what = movement.isInner() ? "the way round " + movement.id() : movement.id();
+            String more = all.size() == 1 ? "" : " (and " + (all.size() - 1) + " more there)";
+            reportRadius(worst, what + more, " by outer-diameter");
+        });
+    }
+
+    private void reportRadius(TurningPath path, String what, String remedy) {
+        String place = draft.movements.get(path.movement()).place();
+        draft.report(NetworkFault.TURN_TOO_TIGHT, Draft.placePointer(place), what, path.radius(), remedy);
     }
 
     private void checkReach() {

@@ -27,7 +27,7 @@ public enum NetworkFault implements Fault.Kind {
             "lane %d of %s has the arrow %s, but at '%s' no road leads that way; its vehicles could not go on"),
     LANE_UNUSED(
             Fault.Severity.WARNING,
-            "no movement uses lane %d of %s; whoever is in it would be stuck at its end, so nobody drives there"),
+            "no movement uses lane %d of %s; drivers change out of it before its end, so there is hardly anybody in it there"),
     CROSS_WITHOUT_CONTROL(
             Fault.Severity.ERROR,
             "%s and %s cross at '%s', but it has no control, so nothing says who goes first; write control: signal, stop, yield, all-stop or roundabout"),
