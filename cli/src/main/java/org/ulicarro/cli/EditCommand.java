@@ -4,6 +4,7 @@ import java.io.IOException;
 import java.io.PrintWriter;
 import java.nio.file.Files;
 import java.nio.file.Path;
+import java.util.ArrayList;
 import java.util.List;
 import java.util.Map;
 import java.util.concurrent.Callable;
@@ -112,15 +113,23 @@ final class EditCommand implements Callable<Integer> {
             }
             case "drop" -> {
                 take(rest, 1, "drop ROAD, or drop PLACE");
-                if (study.network().roads().containsKey(rest.get(0))) {
-                    edit.dropRoad(rest.get(0));
-                } else {
-                    edit.dropPlace(rest.get(0));
-                }
+                drop(edit, rest.get(0), study);
             }
             default ->
                 throw usage("'" + words.get(0) + "' is no edit; there are " + String.join(", ", WORDS) + "."
                         + Names.suggestion(words.get(0), WORDS));
+        }
+    }
+
+    private void drop(NetworkEdit edit, String id, Study study) throws NetworkEdit.NotPossible {
+        if (study.network().roads().containsKey(id)) {
+            edit.dropRoad(id);
+        } else if (study.network().places().containsKey(id)) {
+            edit.dropPlace(id);
+        } else {
+            List<String> known = new ArrayList<>(study.network().roads().keySet());
+            known.addAll(study.network().places().keySet());
+            throw usage("there is no road and no place '" + id + "'." + Names.suggestion(id, known));
         }
     }
 

@@ -161,7 +161,8 @@ class EditCommandTest extends InProcess {
         assertThat(err).contains("'main' is 303 m long");
         assertThat(run("edit", study, "split", "main", "in", "two")).isEqualTo(Exit.USAGE);
         assertThat(err).contains("write split ROAD at 120 m as NAME");
-        assertThat(run("edit", study, "drop", "mian")).isEqualTo(Exit.INPUT);
+        assertThat(run("edit", study, "drop", "mian")).isEqualTo(Exit.USAGE);
+        assertThat(err).contains("no road and no place 'mian'. Did you mean 'main'?");
         assertThat(run("edit", temp, "undo")).isNotZero();
     }
 }
