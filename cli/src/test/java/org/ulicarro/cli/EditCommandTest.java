@@ -124,6 +124,18 @@ class EditCommandTest extends InProcess {
         holds();
     }
 
+    /** Places may be called as types of vehicles and kinds of control are: only what means the place follows it. */
+    @Test
+    void namesThatAreWordsElsewhereStayThere() throws IOException {
+        run("edit", study, "split", "far", "at", "100 m", "as", "yield");
+        run("edit", study, "split", "far-2", "at", "100 m", "as", "car");
+        assertThat(run("edit", study, "merge", "yield", "car")).as(out + err).isZero();
+        assertThat(network()).contains("control: yield", "yield: {at:").doesNotContain("car:");
+        assertThat(Files.readString(study.resolve("demand.yaml"))).contains("mix: {car: 100 %}");
+        assertThat(Files.readString(study.resolve("study.yaml"))).doesNotContain("signals");
+        holds();
+    }
+
     @Test
     void roadsGoElsewhereAndAway() throws IOException {
         run("edit", study, "split", "far", "at", "150 m", "as", "hall");

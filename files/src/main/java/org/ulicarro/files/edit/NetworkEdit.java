@@ -34,6 +34,12 @@ public final class NetworkEdit {
 
     private static final List<String> AT_END = List.of("bays", "turns", "joins");
 
+    /** Keys of places and controllers whose words are no ids. */
+    private static final List<String> KINDS = List.of("control", "kind", "at");
+
+    /** Keys of lists of places, in their order. */
+    private static final List<String> WAYS = List.of("via", "route");
+
     private final Study study;
     private final Map<String, Object> before;
     private final Map<String, Object> tree;
@@ -58,6 +64,9 @@ public final class NetworkEdit {
 
     /** Paths and values, as {@code set} takes them: {@code null} for what goes. */
     public Map<String, String> changes() {
+        if (!before.containsKey("signals") && map(tree, "signals").isEmpty()) {
+            tree.remove("signals");
+        }
         Map<String, String> all = new LinkedHashMap<>();
         for (Change change : TreeChanges.between(before, tree)) {
             all.put(change.path(), change.value() == null ? "null" : StudyText.line(change.value()));
@@ -187,7 +196,13 @@ public final class NetworkEdit {
     private void rename(String place, String road, String other) {
         for (Map<String, Object> all : List.of(section("places"), map(tree, "signals"))) {
             if (all.containsKey(place)) {
-                all.put(place, Names.changed(all.get(place), word -> word.equals(road) ? other : word));
+                Map<String, Object> own = map(all, place);
+                for (String key : List.copyOf(own.keySet())) { // a road may be called as a kind of control is
+                    Object now = KINDS.contains(key)
+                            ? own.get(key)
+                            : Names.changed(own.get(key), word -> word.equals(road) ? other : word);
+                    own.put(key, now);
+                }
             }
         }
         Map<String, Object> walkers = map(map(tree, "demand"), "walkers");
@@ -254,9 +269,34 @@ public final class NetworkEdit {
         if (signals.remove(gone) != null) {
             told.add("the controller of '" + gone + "' is gone; that of '" + keep + "' has to serve its roads now");
         }
-        for (String part : List.of("demand", "network")) { // ways and corridors lead past the place that is left
-            tree.put(part, onceEach(Names.changed(tree.get(part), word -> word.equals(gone) ? keep : word)));
+        Map<String, Object> demand = map(tree, "demand");
+        for (String part : List.copyOf(demand.keySet())) { // ways and corridors lead past the place that is left
+            demand.put(part, past(demand.get(part), part, gone, keep));
         }
+        Map<String, Object> network = map(tree, "network");
+        if (network.containsKey("corridors")) {
+            network.put("corridors", past(network.get("corridors"), "corridors", gone, keep));
+        }
+    }
+
+    /** The same part with another place in its ways, as where something begins, and in front of crossings. */
+    private static Object past(Object part, String key, String gone, String keep) {
+        if (part instanceof Map<?, ?> map) {
+            Map<Object, Object> all = new LinkedHashMap<>();
+            map.forEach((name, value) -> {
+                String own = String.valueOf(name);
+                boolean begins = key.equals("entries") && own.equals(gone);
+                boolean crossing = key.equals("walkers") && own.startsWith(gone + ".");
+                String now = begins ? keep : crossing ? keep + own.substring(gone.length()) : own;
+                all.put(now, past(value, own, gone, keep));
+            });
+            return all;
+        }
+        boolean way = part instanceof List<?> && WAYS.contains(key);
+        if (way || part instanceof String && key.equals("at")) {
+            return onceEach(Names.changed(part, word -> word.equals(gone) ? keep : word));
+        }
+        return part;
     }
 
     private static void take(Map<String, Object> into, Map<String, Object> from, String key) {
@@ -275,24 +315,18 @@ public final class NetworkEdit {
         }
     }
 
-    /** Lists of words without a word that follows itself. */
-    private static Object onceEach(Object part) {
-        if (part instanceof Map<?, ?> map) {
-            Map<Object, Object> all = new LinkedHashMap<>();
-            map.forEach((key, value) -> all.put(key, onceEach(value)));
-            return all;
+    /** A list without a word that follows itself; a word as it is. */
+    private static Object onceEach(Object way) {
+        if (!(way instanceof List<?> list)) {
+            return way;
         }
-        if (part instanceof List<?> list) {
-            List<Object> all = new ArrayList<>();
-            for (Object one : list) {
-                boolean again = one instanceof String && !all.isEmpty() && one.equals(all.get(all.size() - 1));
-                if (!again) {
-                    all.add(onceEach(one));
-                }
+        List<Object> all = new ArrayList<>();
+        for (Object one : list) {
+            if (all.isEmpty() || !one.equals(all.get(all.size() - 1))) {
+                all.add(one);
             }
-            return all;
         }
-        return part;
+        return all;
     }
 
     /**
