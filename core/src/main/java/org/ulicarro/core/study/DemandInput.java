@@ -93,7 +93,12 @@ public record DemandInput(
             Map<String, WalkerFlow> walkers,
             Walking walking) {
         Map<String, Double> written = new LinkedHashMap<>();
-        mix.forEach((type, share) -> written.put(Written.of(type), share));
+        // in the order of the types: draws go by the order of a mix, and that of Map.of differs from run to run
+        for (VehicleType type : VehicleType.values()) {
+            if (mix.containsKey(type)) {
+                written.put(Written.of(type), mix.get(type));
+            }
+        }
         return new DemandInput(
                 written, null, null, 0, null, null, null, null, null, null, services, null, null, walkers, walking);
     }

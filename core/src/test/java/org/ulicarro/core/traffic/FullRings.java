@@ -32,6 +32,30 @@ public final class FullRings {
     private FullRings() {}
 
     static Outcome run(long number) {
+        Star star = star(number);
+        if (!star.canBeBuilt()) {
+            return new Outcome(number, star.ringLanes, 0, false, null);
+        }
+        Model model = star.model();
+        Replication replication = new Replication(model, 1);
+        Map<Integer, double[]> last =
+                new HashMap<>(); // vehicle -> lane and position where it was last seen to move, and when
+        String problem = null;
+        int outside = 0;
+        while (!replication.isDone() && problem == null) {
+            replication.step();
+            if (replication.view().tick() % 50 == 0) {
+                problem = standing(replication, model, last);
+                outside = Math.max(outside, outside(replication.view(), model));
+            }
+        }
+        if (problem == null) {
+            replication.result(); // checks conservation
+        }
+        return new Outcome(number, star.ringLanes, replication.view().entered(), outside > 10, problem);
+    }
+
+    static Star star(long number) {
         long key = Draws.key(number, 0, Purpose.VEHICLE, 4711);
         Star star = new Star();
         star.control = Control.ROUNDABOUT;
@@ -51,27 +75,9 @@ public final class FullRings {
         double heavy = Draws.uniform(key, 5) < 0.5 ? 0 : 0.3 * Draws.uniform(key, 6);
         star.mix = Map.of(VehicleType.CAR, 1 - heavy, VehicleType.TRUCK, heavy / 2, VehicleType.ARTICULATED, heavy / 2);
         double load = 300 + 1000 * Draws.uniform(key, 7);
-        star.demand = m -> demand(m, key, load * lanes);
-        if (!star.canBeBuilt()) {
-            return new Outcome(number, lanes, 0, false, null);
-        }
-        Model model = star.model();
-        Replication replication = new Replication(model, 1);
-        Map<Integer, double[]> last =
-                new HashMap<>(); // vehicle -> lane and position where it was last seen to move, and when
-        String problem = null;
-        int outside = 0;
-        while (!replication.isDone() && problem == null) {
-            replication.step();
-            if (replication.view().tick() % 50 == 0) {
-                problem = standing(replication, model, last);
-                outside = Math.max(outside, outside(replication.view(), model));
-            }
-        }
-        if (problem == null) {
-            replication.result(); // checks conservation
-        }
-        return new Outcome(number, lanes, replication.view().entered(), outside > 10, problem);
+        star.demand = m -> Math.min(demand(m, key, load * lanes), 2400); // more than that nothing enters
+
+        return star;
     }
 
     /** Weights of an approach's turns are drawn, so that some send nearly everybody round by the left. */

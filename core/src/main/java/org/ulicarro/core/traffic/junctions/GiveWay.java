@@ -83,7 +83,7 @@ public final class GiveWay implements Stateful {
         aspects = parts.aspects;
         occupancy = parts.occupancy;
         ringRoom = new RoundaboutRoom(parts);
-        streams = new Streams(parts);
+        streams = new Streams(parts, ringRoom);
         allWay = new AllWay(parts);
         courtesy = new Courtesy(parts);
         yielding = table.junctions.pathsWhere(

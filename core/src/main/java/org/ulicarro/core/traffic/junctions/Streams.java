@@ -29,6 +29,7 @@ final class Streams {
     private final Aspects aspects;
     private final Wayfinding wayfinding;
     private final Occupancy occupancy;
+    private final RoundaboutRoom ringRoom;
 
     private final double spareMerging;
     private final double spare;
@@ -36,7 +37,8 @@ final class Streams {
     private final double looksBack;
     private final double curveDeceleration;
 
-    Streams(Parts parts) {
+    Streams(Parts parts, RoundaboutRoom ringRoom) {
+        this.ringRoom = ringRoom;
         DriverNumbers numbers = parts.numbers;
         spareMerging = numbers.spareMerging();
         spare = numbers.spare();
@@ -105,7 +107,7 @@ final class Streams {
         }
         for (int k = 0; k < queues.count(other); k++) {
             int u = queues.at(other, k);
-            boolean stuck = occupancy.isStuck(u) && f.pos(u) < table.otherStart[path][c];
+            boolean stuck = occupancy.isStuck(u) && f.pos(u) < table.otherStart[path][c] && !goesOnRound(u, other);
             if (!stuck
                     && !occupancy.isHeld(f.pos(u), other)
                     && !letsPass(u, path, c, 0, 0, table.limit[other], arrives, needed)) {
@@ -134,6 +136,14 @@ final class Streams {
             }
         }
         return table.end[from] >= looksBack || upstreamLetsPass(v, from, other, path, c, arrives, needed);
+    }
+
+    /**
+     * Whether somebody who goes round a ring has room beyond the leg, so that only those who come in there keep it: it would stand for ever
+     * if others did so before it.
+     */
+    private boolean goesOnRound(int u, int path) {
+        return table.onRing[table.from[path]] && table.onRing[table.to[path]] && ringRoom.missing(u, path) < 0;
     }
 
     /** The same for those who are about to come onto a short lane: round a ring they are near soon. */
