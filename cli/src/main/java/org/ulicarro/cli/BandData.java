@@ -13,6 +13,12 @@ import org.ulicarro.files.JsonFile;
 /** A corridor as the page of it reads it. */
 final class BandData {
 
+    /** Where a place lies along the way (m). */
+    private record Mark(String place, double at) {}
+
+    /** How one vehicle drove. */
+    private record Line(boolean out, List<double[]> points) {}
+
     private BandData() {}
 
     /** @param save where the page sends offsets to be saved; null for nowhere */
@@ -35,7 +41,7 @@ final class BandData {
         data.put(
                 "way",
                 reader.way().stream()
-                        .map(w -> Map.of("place", w.place(), "at", w.at()))
+                        .map(w -> new Mark(w.place(), w.at()))
                         .toList());
         List<Object> stops = new ArrayList<>();
         for (Corridor.Stop s : corridor.stops()) {
@@ -53,7 +59,7 @@ final class BandData {
         data.put("stops", stops);
         List<Object> lines = new ArrayList<>();
         for (CorridorTraces.Trace t : traces == null ? List.<CorridorTraces.Trace>of() : traces.traces()) {
-            lines.add(Map.of("out", t.outbound(), "points", t.points()));
+            lines.add(new Line(t.outbound(), t.points()));
         }
         data.put("traces", lines);
         data.put("save", save);
