@@ -40,9 +40,7 @@ final class BandData {
         data.put("inbound", corridor.inbound());
         data.put(
                 "way",
-                reader.way().stream()
-                        .map(w -> new Mark(w.place(), w.at()))
-                        .toList());
+                reader.way().stream().map(w -> new Mark(w.place(), w.at())).toList());
         List<Object> stops = new ArrayList<>();
         for (Corridor.Stop s : corridor.stops()) {
             Map<String, Object> stop = new LinkedHashMap<>();

@@ -35,14 +35,14 @@ final class ImportTablesCommand implements Callable<Integer> {
     private Path tables;
 
     @Option(names = "--drive-on", paramLabel = "SIDE", description = "right (default) or left")
-    private String side = "right";
+    private String side;
 
     @Spec
     private CommandSpec spec;
 
     @Override
     public Integer call() throws IOException, StudyProblem {
-        if (!side.equals("right") && !side.equals("left")) {
+        if (side != null && !side.equals("right") && !side.equals("left")) {
             throw new ParameterException(spec.commandLine(), "--drive-on takes right or left, not '" + side + "'");
         }
         if (!Files.isDirectory(tables)) {
@@ -52,7 +52,7 @@ final class ImportTablesCommand implements Callable<Integer> {
             throw new IOException(folder + ": there is something already; give a folder that does not exist yet");
         }
         GmnsImport gmns = new GmnsImport(tables);
-        List<String> files = gmns.write(folder, side.equals("right"));
+        List<String> files = gmns.write(folder, side);
         PrintWriter out = spec.commandLine().getOut();
         out.println("wrote " + folder + ": " + String.join(", ", files));
         gmns.notes().forEach(note -> out.println("note: " + note));

@@ -41,7 +41,7 @@ public final class GeoReference {
      * @param faults receives a warning where known places do not fit the plan
      * @return null when it says nothing
      */
-    static GeoReference of(NetworkInput network, List<Fault> faults) {
+    public static GeoReference of(NetworkInput network, List<Fault> faults) {
         NetworkInput.Origin origin = network.origin();
         if (origin == null) {
             return null;
@@ -55,6 +55,15 @@ public final class GeoReference {
     /** The plan whose [0, 0] lies there, y to the north. */
     public static GeoReference at(double lat, double lon) {
         return new GeoReference(about(lat, lon), 0, 0, 0);
+    }
+
+    /**
+     * The plan whose [0, 0] lies there.
+     *
+     * @param bearing of the y axis from true north, clockwise (rad)
+     */
+    public static GeoReference at(double lat, double lon, double bearing) {
+        return new GeoReference(about(lat, lon), bearing, 0, 0);
     }
 
     private static CoordinateReferenceSystem about(double lat, double lon) {
@@ -163,6 +172,11 @@ public final class GeoReference {
         double e = ground.x - east;
         double n = ground.y - north;
         return new double[] {e * cos - n * sin, e * sin + n * cos};
+    }
+
+    /** Bearing of the plan's y axis from true north, clockwise (rad). */
+    public double bearing() {
+        return Math.atan2(sin, cos);
     }
 
     /** Latitude of a point of the plan (degrees). */

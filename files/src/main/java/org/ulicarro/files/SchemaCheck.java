@@ -18,8 +18,11 @@ import tools.jackson.databind.JsonNode;
 /** Holds a tree against the schema with a standard validator, and says what it finds in the user's words. */
 final class SchemaCheck {
 
+    private static final int MENDED = 4; // times at most
+
     private final StudySchema schema;
     private final Schema validator;
+    private boolean sound = true;
 
     SchemaCheck(StudySchema schema) {
         this.schema = schema;
@@ -44,10 +47,21 @@ final class SchemaCheck {
                 found.putIfAbsent(key, message(error, pointer, tree));
             }
         }
-        for (Error error : errors) {
-            standIns.mend(error, pointer(error), schemaOf(error));
+        // what was put in the place of a word that says what kind of thing something is lets its other keys be wrong in
+        // turn
+        for (int i = 0; i < MENDED && !errors.isEmpty(); i++) {
+            for (Error error : errors) {
+                standIns.mend(error, pointer(error), schemaOf(error));
+            }
+            errors = validator.validate(tree.root);
         }
+        sound = errors.isEmpty();
         return new ArrayList<>(found.values());
+    }
+
+    /** Whether the tree that was checked last can be bound, now that it is mended. */
+    boolean isSound() {
+        return sound;
     }
 
     /** The part of the schema that a value did not meet. */

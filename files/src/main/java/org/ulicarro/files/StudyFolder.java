@@ -86,7 +86,11 @@ public final class StudyFolder {
         StudySchema schema = StudySchema.load();
         schema.complete(tree);
         StandIns standIns = new StandIns(schema, tree.root);
-        faults.addAll(new SchemaCheck(schema).check(tree, standIns, allFilesRead));
+        SchemaCheck form = new SchemaCheck(schema);
+        faults.addAll(form.check(tree, standIns, allFilesRead));
+        if (!form.isSound()) {
+            throw new StudyProblem(Message.sorted(faults));
+        }
         schema.complete(tree); // what was mended has usual values, too
         Map<String, Spot> spots = new HashMap<>();
         Study study = withTables(StudyBinder.bind(tree.root), tree, spots);

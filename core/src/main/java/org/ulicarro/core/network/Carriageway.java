@@ -150,32 +150,32 @@ final class Carriageway {
     }
 
     double width(int lane) {
-        Double own = lanes.widths().get(String.valueOf(lane + 1));
-        return own == null ? lanes.width() : own;
+        return width(lanes, lane);
+    }
+
+    private static double width(Direction direction, int lane) {
+        Double own = direction.widths().get(String.valueOf(lane + 1));
+        return own == null ? direction.width() : own;
     }
 
     /** Width right of the axis at the stop line (m). */
     double widthAtEnd() {
-        return innerEdge(length(axis))
-                + sum(leftOnes(), leftOnes() + lanes.lanes())
-                + sumOf(lanes.bays().right());
+        return innerEdge(length(axis)) + sum(leftOnes(), leftOnes() + lanes.lanes()) + rightOf(lanes.bays());
     }
 
     /** Width left of the axis at the stop line (m); not zero where left bays reach over it. */
     double leftWidthAtEnd() {
-        return -innerEdge(length(axis)) + sumOf(lanes.bays().left());
+        return -innerEdge(length(axis)) + leftOf(lanes, lanes.bays());
     }
 
     /** Width right of the axis where the link begins (m). */
     double widthAtStart() {
-        return innerEdge(0)
-                + sum(leftOnes(), leftOnes() + lanes.lanes())
-                + sumOf(lanes.ends().right());
+        return innerEdge(0) + sum(leftOnes(), leftOnes() + lanes.lanes()) + rightOf(lanes.ends());
     }
 
     /** Width left of the axis where the link begins (m): below zero when the axis is outside its lanes. */
     double leftWidthAtStart() {
-        return -innerEdge(0) + sumOf(lanes.ends().left());
+        return -innerEdge(0) + leftOf(lanes, lanes.ends());
     }
 
     /** How far its through lanes would have to go sideways into those of the road straight on (m), kept in order. */
@@ -202,8 +202,17 @@ final class Carriageway {
         return sum;
     }
 
-    private double sumOf(List<Bay> bays) {
-        return bays.size() * lanes.width();
+    /** Width of short lanes on the left (m): those of a side either begin or end on the way, so that they are all of one kind. */
+    private static double leftOf(Direction direction, Direction.Bays shorts) {
+        double sum = 0;
+        for (int i = 0; i < shorts.left().size(); i++) {
+            sum += width(direction, i);
+        }
+        return sum;
+    }
+
+    private double rightOf(Direction.Bays shorts) {
+        return sum(count() - shorts.right().size(), count());
     }
 
     /** Station at which a lane begins. */
@@ -382,7 +391,7 @@ final class Carriageway {
 
     /** Half of what left lanes need beyond the median. */
     private double shiftOf(Direction direction, Direction.Bays bays) {
-        double needed = bays.left().size() * direction.width();
+        double needed = leftOf(direction, bays);
         double found = opposite == null ? 0 : Math.max(0, road.median() - LEAST_DIVIDER);
         return Math.max(0, needed - found) / 2;
     }

@@ -218,6 +218,35 @@ public record PhaseInput(
                 clearIntoYellow);
     }
 
+    /** The same that lets people go, too. */
+    public PhaseInput withPeople(List<String> crossings, double shortestWalk, Double finish) {
+        return new PhaseInput(
+                serves,
+                yields,
+                byRight,
+                crossings,
+                shortestWalk,
+                finish,
+                walkLead,
+                minGreen,
+                maxGreen,
+                passage,
+                yellow,
+                red,
+                recall,
+                dualEntry,
+                lock,
+                restInWalk,
+                dropLateCalls,
+                conditionalService,
+                redRevert,
+                volumeDensity,
+                secondMax,
+                dynamicMax,
+                simultaneousGap,
+                clearIntoYellow);
+    }
+
     /** Its vehicles as a signal group; null where it serves none. */
     public Group vehicles() {
         return serves.isEmpty() ? null : new Group(serves, yields, byRight, null, 0, null, yellow, red, minGreen);

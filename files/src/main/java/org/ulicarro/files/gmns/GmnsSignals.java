@@ -24,21 +24,33 @@ final class GmnsSignals {
 
     private static final double YELLOW = 3; // s
     private static final double LEAST_GREEN = 5; // s
+    private static final double LEAST_WALK = 7; // s
+    private static final double MOST_RED = 5; // s
 
     /** A phase in a plan. */
     private record Phase(
             String number,
+            String name, // of its group, or null
             double min,
             double max,
             double extension,
             double clearance,
+            double yellow,
+            double red,
+            double begins, // s in the cycle, NaN where rings say it
             double walk,
             double clear,
             int ring,
             int barrier,
             int position,
             List<String> serves,
-            List<String> permitted) {}
+            List<String> permitted,
+            List<String> crosses) {
+
+        boolean forPeople() {
+            return serves.isEmpty() && !crosses.isEmpty();
+        }
+    }
 
     private final Path folder;
     private final List<Message> faults;
@@ -46,15 +58,26 @@ final class GmnsSignals {
     private final Map<String, String> movements;
     private final Map<String, String> nodeOf;
     private final Map<String, String> placeId;
+    private final Map<String, String> legs;
     private final Map<String, Integer> planCounts = new LinkedHashMap<>();
 
+    /**
+     * Of a folder of tables.
+     *
+     * @param movements movement of the tables -> from>to
+     * @param nodeOf movement of the tables -> its node
+     * @param placeId node -> its place
+     * @param legs crossing of the tables -> the road whose leg it crosses
+     */
     GmnsSignals(
             Path folder,
             List<Message> faults,
             Set<String> notes,
             Map<String, String> movements,
             Map<String, String> nodeOf,
-            Map<String, String> placeId) {
+            Map<String, String> placeId,
+            Map<String, String> legs) {
+        this.legs = legs;
         this.folder = folder;
         this.faults = faults;
         this.notes = notes;
@@ -126,7 +149,12 @@ final class GmnsSignals {
     private Phase phase(Row row, List<Row> served) {
         List<String> serves = new ArrayList<>();
         List<String> permitted = new ArrayList<>();
+        List<String> crosses = new ArrayList<>();
         for (Row m : served) {
+            if (m.text("mvmt_id") == null && legs.containsKey(m.text("loc_id"))) {
+                crosses.add(legs.get(m.text("loc_id")));
+                continue;
+            }
             String text = movements.get(m.text("mvmt_id"));
             if (text == null) {
                 m.fail("'" + m.text("mvmt_id") + "' is no movement of these tables");
@@ -139,19 +167,26 @@ final class GmnsSignals {
             }
         }
         double clearance = row.number("clearance", 5);
+        double yellow = row.number("yellow", YELLOW);
+        double red = row.number("red", Math.max(0, clearance - yellow));
         return new Phase(
                 row.text("signal_phase_num"),
+                row.text("name"),
                 row.number("min_green", 5),
                 row.number("max_green", 30),
                 row.number("extension", 2),
                 clearance,
+                yellow,
+                red,
+                row.number("begins", Double.NaN),
                 row.number("walk_time", Double.NaN),
                 row.number("ped_clearance", Double.NaN),
                 (int) row.number("ring", 1),
                 (int) row.number("barrier", 1),
                 (int) row.number("position", 1),
                 serves,
-                permitted);
+                permitted,
+                crosses);
     }
 
     private String plan(String controller, String id) {
@@ -161,8 +196,16 @@ final class GmnsSignals {
         return own;
     }
 
-    private static double red(Phase p) {
-        return Math.max(0, Math.min(2, p.clearance - YELLOW));
+    private static SignalController.Group group(Phase p) {
+        if (p.forPeople()) {
+            double walk = Double.isNaN(p.walk) ? LEAST_WALK : p.walk;
+            return new SignalController.Group(
+                    null, null, null, p.crosses, walk, Double.isNaN(p.clear) ? null : p.clear, 3, 2, LEAST_GREEN);
+        }
+        // the clearance of a phase by the clock goes on until the next green: where nothing says how much is all-red,
+        // it is no more than usual
+        return SignalController.Group.of(
+                p.serves, p.permitted, p.yellow, rounded(Math.min(p.red, MOST_RED)), LEAST_GREEN);
     }
 
     private static Map<Integer, List<Phase>> rings(List<Phase> phases) {
@@ -175,13 +218,19 @@ final class GmnsSignals {
         return rings;
     }
 
+    /** A number is no name of a group. */
+    private static String name(Phase p) {
+        if (p.name != null) {
+            return p.name.replaceAll("[^A-Za-z0-9_-]+", "-");
+        }
+        return p.number.matches("\\d+") ? "g" + p.number : p.number;
+    }
+
     private FixedControl fixed(
             String controller, List<Row> rows, Map<String, List<Phase>> all, Map<String, List<Row>> coordination) {
         Map<String, SignalController.Group> groups = new LinkedHashMap<>();
-        for (Phase p : all.values().iterator().next()) {
-            groups.put(
-                    "g" + p.number,
-                    SignalController.Group.of(p.serves, p.permitted, YELLOW, rounded(red(p)), LEAST_GREEN));
+        for (Phase p : all.values().stream().flatMap(List::stream).toList()) {
+            groups.putIfAbsent(name(p), group(p));
         }
         Map<String, FixedControl.Plan> plans = new LinkedHashMap<>();
         for (Row row : rows) {
@@ -194,9 +243,11 @@ final class GmnsSignals {
             for (List<Phase> ring : rings(phases).values()) {
                 double at = 0;
                 for (Phase p : ring) {
+                    at = Double.isNaN(p.begins) ? at : p.begins;
                     double end = at + p.max;
                     double ends = cycle > 0 && end > cycle ? end - cycle : end;
-                    greens.put("g" + p.number, List.of(new CycleRange(tenth(at), tenth(ends))));
+                    greens.computeIfAbsent(name(p), none -> new ArrayList<>())
+                            .add(new CycleRange(tenth(at), tenth(ends)));
                     at = end + p.clearance;
                 }
                 cycle = cycle > 0 ? cycle : at;
@@ -219,7 +270,7 @@ final class GmnsSignals {
             for (Phase p : phases) {
                 if (!written.containsKey(p.number)) {
                     written.put(p.number, phase(p));
-                    if (!Double.isNaN(p.walk)) {
+                    if (!Double.isNaN(p.walk) && p.crosses.isEmpty()) {
                         notes.add("walks beside phases, whose crossings the tables do not name, left out");
                     }
                 }
@@ -237,15 +288,19 @@ final class GmnsSignals {
     }
 
     private static PhaseInput phase(Phase p) {
-        return PhaseInput.of(
+        PhaseInput phase = PhaseInput.of(
                         p.serves,
                         p.permitted,
                         rounded(p.min),
                         rounded(Math.max(p.min, p.max)),
                         rounded(p.extension),
-                        YELLOW,
-                        rounded(Math.max(0, p.clearance - YELLOW)))
+                        p.yellow,
+                        rounded(p.red))
                 .withRecall(List.of(PhaseInput.Recall.MIN));
+        return p.crosses.isEmpty()
+                ? phase
+                : phase.withPeople(
+                        p.crosses, Double.isNaN(p.walk) ? LEAST_WALK : p.walk, Double.isNaN(p.clear) ? null : p.clear);
     }
 
     private static ActuatedControl.Plan plan(Row row, List<Phase> phases, List<Row> coordinated) {

@@ -1,7 +1,9 @@
 package org.ulicarro.files.gmns;
 
 import java.util.ArrayList;
+import java.util.Comparator;
 import java.util.LinkedHashMap;
+import java.util.LinkedHashSet;
 import java.util.List;
 import java.util.Map;
 import java.util.Set;
@@ -39,13 +41,7 @@ final class SignalTables {
     private void fixed(String place, FixedControl controller) {
         tables.add("signal_controller", place);
         Map<String, Integer> numbers = new LinkedHashMap<>();
-        controller.groups().forEach((id, group) -> {
-            if (group.forPeople()) {
-                unsaid.add("groups for people at fixed plans");
-            } else {
-                numbers.put(id, numbers.size() + 1);
-            }
-        });
+        controller.groups().keySet().forEach(id -> numbers.put(id, numbers.size() + 1));
         controller.plans().keySet().forEach(id -> {
             FixedControl.Plan plan = controller.whole(id);
             String key = place + " " + id;
@@ -60,79 +56,92 @@ final class SignalTables {
                     plan.offset() == null ? 0.0 : plan.offset());
             rings(place, key, controller, plan, numbers);
         });
-        unsaid.add("yellow and all-red of phases, told apart (clearance is their sum)");
     }
+
+    /** One green of a group in a cycle. */
+    private record Green(String group, CycleRange at) {}
 
     /** Greens one after the other are a ring; what is green at the same time is in another one. */
     private void rings(
             String place, String key, FixedControl controller, FixedControl.Plan plan, Map<String, Integer> numbers) {
-        List<String> order = new ArrayList<>(numbers.keySet());
-        order.removeIf(g -> !plan.greens().containsKey(g));
-        order.sort((a, b) -> Double.compare(
-                plan.greens().get(a).get(0).from(), plan.greens().get(b).get(0).from()));
-        List<List<String>> rings = new ArrayList<>();
-        for (String group : order) {
-            CycleRange green = plan.greens().get(group).get(0);
-            if (plan.greens().get(group).size() > 1) {
-                unsaid.add("second greens in a cycle");
-            }
-            List<String> ring = rings.stream()
-                    .filter(r -> plan.greens().get(r.get(r.size() - 1)).get(0).to() <= green.from()
-                            && plan.greens().get(r.get(r.size() - 1)).get(0).from()
-                                    < plan.greens()
-                                            .get(r.get(r.size() - 1))
-                                            .get(0)
-                                            .to())
+        List<Green> order = new ArrayList<>();
+        plan.greens().forEach((group, greens) -> greens.forEach(at -> order.add(new Green(group, at))));
+        order.sort(Comparator.comparingDouble((Green g) -> g.at.from()).thenComparing(Green::group));
+        List<List<Green>> rings = new ArrayList<>();
+        for (Green green : order) {
+            List<Green> ring = rings.stream()
+                    .filter(r -> isOverBy(r.get(r.size() - 1).at, green.at.from()))
                     .findFirst()
                     .orElse(null);
             if (ring == null) {
                 ring = new ArrayList<>();
                 rings.add(ring);
             }
-            ring.add(group);
+            ring.add(green);
         }
+        Set<String> written = new LinkedHashSet<>();
         for (int r = 0; r < rings.size(); r++) {
-            List<String> ring = rings.get(r);
+            List<Green> ring = rings.get(r);
             for (int i = 0; i < ring.size(); i++) {
-                CycleRange green = plan.greens().get(ring.get(i)).get(0);
-                CycleRange next =
-                        plan.greens().get(ring.get((i + 1) % ring.size())).get(0);
-                double length = length(green.from(), green.to(), plan.cycle());
-                double clear = length(green.to(), next.from(), plan.cycle());
-                int number = numbers.get(ring.get(i));
-                String phase = key + " " + number;
-                tables.add(
-                        "signal_timing_phase",
-                        phase,
-                        key,
-                        number,
-                        length,
-                        length,
-                        0.0,
-                        clear,
-                        null,
-                        null,
-                        r + 1,
-                        1,
-                        i + 1);
-                Group group = controller.groups().get(ring.get(i));
-                serves(place, phase, group.serves(), group.yields());
+                CycleRange next = ring.get((i + 1) % ring.size()).at;
+                green(place, key, controller, plan.cycle(), numbers, ring.get(i), next, r + 1, i + 1, written);
             }
         }
-        if (rings.stream()
-                        .map(r -> plan.greens().get(r.get(0)).get(0).from())
-                        .distinct()
-                        .count()
-                > 1) {
-            unsaid.add("rings of fixed plans whose first greens begin at different moments");
+    }
+
+    private static boolean isOverBy(CycleRange green, double at) {
+        return green.from() < green.to() && green.to() <= at;
+    }
+
+    private void green(
+            String place,
+            String key,
+            FixedControl controller,
+            double cycle,
+            Map<String, Integer> numbers,
+            Green green,
+            CycleRange next,
+            int ring,
+            int position,
+            Set<String> written) {
+        double length = length(green.at.from(), green.at.to(), cycle);
+        int number = numbers.get(green.group);
+        String phase = key + " " + number;
+        for (int n = 2; !written.add(phase); n++) {
+            phase = key + " " + number + " " + n;
         }
+        Group group = controller.groups().get(green.group);
+        boolean people = group.forPeople();
+        tables.add(
+                "signal_timing_phase",
+                phase,
+                key,
+                number,
+                length,
+                length,
+                0.0,
+                length(green.at.to(), next.from(), cycle),
+                group.yellow(),
+                group.red(),
+                green.at.from(),
+                people ? group.walk() : null,
+                people ? group.clear() : null,
+                ring,
+                1,
+                position,
+                green.group);
+        serves(place, phase, group.serves(), group.yields(), group.crosses());
     }
 
     private static double length(double from, double to, double cycle) {
         return to > from ? to - from : to - from + cycle;
     }
 
-    private void serves(String place, String phase, List<String> serves, List<String> yields) {
+    private void serves(String place, String phase, List<String> serves, List<String> yields, List<String> crosses) {
+        for (String road : crosses) {
+            String crossing = place + " " + road;
+            tables.add("signal_phase_mvmt", phase + " people " + road, phase, null, "protected", crossing);
+        }
         for (String text : serves) {
             Movement movement = model.network().movement(place, text).movement();
             if (movement != null) {
@@ -143,7 +152,8 @@ final class SignalTables {
                         phase + " " + movement.id(),
                         phase,
                         place + " " + movement.id(),
-                        permitted ? "permitted" : "protected");
+                        permitted ? "permitted" : "protected",
+                        null);
             }
         }
     }
@@ -176,7 +186,6 @@ final class SignalTables {
                 || !controller.preemption().isEmpty()) {
             unsaid.add("overlaps, priority and pre-emption");
         }
-        unsaid.add("yellow and all-red of phases, told apart (clearance is their sum)");
     }
 
     private void phase(
@@ -202,14 +211,15 @@ final class SignalTables {
                 longest,
                 p.passage(),
                 clearance,
+                p.yellow(),
+                p.red(),
+                null,
                 people ? p.walk() : null,
                 people ? p.clear() : null,
                 ring,
                 barrier,
-                position);
-        serves(place, phase, p.serves(), p.yields());
-        if (people) {
-            unsaid.add("which crossing a phase lets people over");
-        }
+                position,
+                null);
+        serves(place, phase, p.serves(), p.yields(), p.crosses());
     }
 }

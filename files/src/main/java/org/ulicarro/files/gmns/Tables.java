@@ -17,7 +17,7 @@ import tools.jackson.databind.node.ObjectNode;
 /** Tables while they are filled; written all at once. */
 final class Tables {
 
-    /** The columns that are used, by table, as the specification names them; and three of our own, which it allows: outer_diameter, ring_lanes and median (m). */
+    /** The columns that are used, by table, as the specification names them; and behind them those of our own, which it allows. */
     static final Map<String, List<String>> COLUMNS = new LinkedHashMap<>();
 
     static {
@@ -31,7 +31,11 @@ final class Tables {
                         "crs",
                         "geometry_field_format",
                         "version_number",
-                        "id_type"));
+                        "id_type",
+                        "drive_on",
+                        "plan_lat",
+                        "plan_lon",
+                        "plan_bearing"));
         COLUMNS.put(
                 "node",
                 List.of(
@@ -42,8 +46,10 @@ final class Tables {
                         "node_type",
                         "ctrl_type",
                         "zone_id",
+                        "corner_radius",
                         "outer_diameter",
-                        "ring_lanes"));
+                        "ring_lanes",
+                        "ring_arcs"));
         COLUMNS.put("geometry", List.of("geometry_id", "geometry"));
         COLUMNS.put(
                 "link",
@@ -61,10 +67,32 @@ final class Tables {
                         "free_speed",
                         "lanes",
                         "allowed_uses",
-                        "median"));
+                        "median",
+                        "approach",
+                        "setback",
+                        "joins",
+                        "leaves",
+                        "ring_arrows"));
         COLUMNS.put("lane", List.of("lane_id", "link_id", "lane_num", "allowed_uses", "width"));
-        COLUMNS.put("segment", List.of("segment_id", "link_id", "ref_node_id", "start_lr", "end_lr", "lanes"));
-        COLUMNS.put("segment_lane", List.of("segment_lane_id", "segment_id", "lane_num", "allowed_uses", "width"));
+        COLUMNS.put(
+                "segment",
+                List.of("segment_id", "link_id", "ref_node_id", "start_lr", "end_lr", "free_speed", "lanes", "taper"));
+        COLUMNS.put(
+                "segment_lane",
+                List.of("segment_lane_id", "segment_id", "lane_num", "allowed_uses", "r_barrier", "width"));
+        COLUMNS.put(
+                "location",
+                List.of(
+                        "loc_id",
+                        "link_id",
+                        "ref_node_id",
+                        "lr",
+                        "loc_type",
+                        "kind",
+                        "length",
+                        "width",
+                        "refuge",
+                        "yielding"));
         COLUMNS.put(
                 "movement",
                 List.of(
@@ -77,7 +105,15 @@ final class Tables {
                         "ob_link_id",
                         "type",
                         "ctrl_type",
-                        "mvmt_code"));
+                        "mvmt_code",
+                        "slip_lane",
+                        "on_red",
+                        "turn",
+                        "speed",
+                        "radius",
+                        "lane_pairs",
+                        "yields_to",
+                        "saturation"));
         COLUMNS.put("zone", List.of("zone_id", "name"));
         COLUMNS.put("signal_controller", List.of("controller_id"));
         COLUMNS.put("signal_timing_plan", List.of("timing_plan_id", "controller_id", "cycle_length"));
@@ -91,12 +127,18 @@ final class Tables {
                         "max_green",
                         "extension",
                         "clearance",
+                        "yellow",
+                        "red",
+                        "begins",
                         "walk_time",
                         "ped_clearance",
                         "ring",
                         "barrier",
-                        "position"));
-        COLUMNS.put("signal_phase_mvmt", List.of("signal_phase_mvmt_id", "timing_phase_id", "mvmt_id", "protection"));
+                        "position",
+                        "name"));
+        COLUMNS.put(
+                "signal_phase_mvmt",
+                List.of("signal_phase_mvmt_id", "timing_phase_id", "mvmt_id", "protection", "loc_id"));
         COLUMNS.put(
                 "signal_coordination",
                 List.of("coordination_id", "timing_plan_id", "controller_id", "coord_phase", "coord_ref_to", "offset"));
@@ -112,7 +154,8 @@ final class Tables {
                         "ref_node_id",
                         "det_zone_front",
                         "det_zone_back",
-                        "det_type"));
+                        "det_type",
+                        "only"));
     }
 
     private final Map<String, List<String>> rows = new LinkedHashMap<>();
@@ -154,10 +197,13 @@ final class Tables {
         if (value == null || value instanceof Double d && d.isNaN()) {
             return "";
         }
-        String text = value instanceof Double d
-                ? String.format(Locale.ROOT, "%.7f", d).replaceAll("0+$", "").replaceAll("\\.$", "")
-                : value.toString();
+        String text = value instanceof Double d ? number(d) : value.toString();
         return text.matches("[^\",\\n\\r]*") ? text : '"' + text.replace("\"", "\"\"") + '"';
+    }
+
+    /** Seven places, without the zeros at their end. */
+    static String number(double value) {
+        return String.format(Locale.ROOT, "%.7f", value).replaceAll("0+$", "").replaceAll("\\.$", "");
     }
 
     /** Writes every table that has rows, with their description, all of them or none; the tables. */

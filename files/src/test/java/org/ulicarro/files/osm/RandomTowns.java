@@ -14,7 +14,7 @@ import org.ulicarro.files.StudyFolder;
 import org.ulicarro.files.StudyProblem;
 
 /** Imports as many random towns as asked for, runs each at low demand, and says what was lost: {@code bench/random-towns}. */
-final class RandomTowns {
+public final class RandomTowns {
 
     private RandomTowns() {}
 
@@ -49,13 +49,23 @@ final class RandomTowns {
         System.out.println(failed.size() + " towns failed");
     }
 
-    private static MapImport.Result one(int seed, Path work, List<String> failed) throws IOException, StudyProblem {
+    /** An invented town as a study. */
+    public static Model study(int seed, Path work) throws IOException, StudyProblem {
+        imported(seed, work);
+        return StudyFolder.read(work.resolve("study"), List.of()).compile(null).model();
+    }
+
+    private static MapImport.Result imported(int seed, Path work) throws IOException, StudyProblem {
         RandomTown town = new RandomTown(seed);
         Path map = work.resolve("town.osm");
         Files.writeString(map, (seed % 3 == 0 ? town.spoiled() : town).xml());
         MapImport.Wish wish =
                 new MapImport.Wish(Area.everything(), "residential", true, "town", 600 / 3600.0, "600 veh/h");
-        MapImport.Result result = new MapImport(wish, line -> {}).run(map, work.resolve("study"));
+        return new MapImport(wish, line -> {}).run(map, work.resolve("study"));
+    }
+
+    private static MapImport.Result one(int seed, Path work, List<String> failed) throws IOException, StudyProblem {
+        MapImport.Result result = imported(seed, work);
         Model model =
                 StudyFolder.read(work.resolve("study"), List.of()).compile(null).model();
         try (Replication replication = new Replication(model, 1)) {
