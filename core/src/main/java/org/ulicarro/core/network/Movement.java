@@ -33,6 +33,11 @@ public record Movement(
         List<Integer> onward,
         boolean bypass) {
 
+    /** The same under another short name. */
+    Movement named(String other) {
+        return new Movement(index, place, id, other, approach, turn, rule, fromLink, toLink, paths, onward, bypass);
+    }
+
     /** A stretch of a roundabout's ring, of which whole movements are made; no table lists it. */
     public boolean isInner() {
         return rule == EntryRule.RING;

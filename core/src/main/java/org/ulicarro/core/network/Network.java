@@ -155,14 +155,15 @@ public final class Network {
     /**
      * The movement that somebody wrote for a place.
      *
-     * @param text a short name such as EBL where only one movement has it, or {@code from-road>to-road}
+     * @param text a short name such as EBL, or EBL-hill where two left turns lead to different roads, or {@code from-road>to-road}
      * @return the movement, or a message that says what is known
      */
     public Lookup movement(String place, String text) {
         List<Movement> here =
                 junctions.get(place).movements().stream().map(movements::get).toList();
         List<Movement> found = here.stream()
-                .filter(m -> m.id().equals(text) || m.name().equals(text))
+                .filter(m ->
+                        m.id().equals(text) || m.name().equals(text) || m.name().startsWith(text + "-"))
                 .toList();
         if (found.size() == 1) {
             return new Lookup(found.get(0), null, false);
@@ -171,7 +172,8 @@ public final class Network {
             return new Lookup(
                     null,
                     "'" + text + "' is not one movement at '" + place + "' but several: "
-                            + String.join(", ", found.stream().map(Movement::id).toList()) + "; write one of these",
+                            + String.join(
+                                    ", ", found.stream().map(Movement::name).toList()) + "; write one of these",
                     false);
         }
         if (junctions.get(place).closed().contains(text)) {

@@ -78,6 +78,7 @@ public final class NetworkCompiler {
                 Roundabouts.join(draft, id, place);
             }
         });
+        MovementNames.tellApart(draft);
         Crossings.lay(draft);
         Markings.lay(draft);
         Stops.lay(draft);

@@ -120,6 +120,14 @@ class PolylineTest {
                 .as("two share the east: both by eighths")
                 .containsEntry("a", "EB")
                 .containsEntry("d", "NEB");
+        arriving.put("e", new Pose(0, 0, half + 0.02, half));
+        arriving.put("f", new Pose(0, 0, 0.5, Math.sqrt(0.75)));
+        assertThat(Approaches.names(arriving, Map.of()))
+                .as("no two are called the same")
+                .containsEntry("a", "EB")
+                .containsEntry("d", "NEB-d")
+                .containsEntry("e", "NEB-e")
+                .containsEntry("f", "NNEB");
     }
 
     /** Two roads of 13 m that cross at a right angle: half of the other one, the corner's radius of 8 m, and 1 m. */
