@@ -2,11 +2,14 @@ package org.ulicarro.cli;
 
 import java.io.PrintWriter;
 import java.nio.charset.StandardCharsets;
+import java.nio.file.InvalidPathException;
+import java.nio.file.Path;
 import java.util.Arrays;
 import java.util.List;
 import java.util.Locale;
 import org.ulicarro.core.base.Names;
 import picocli.CommandLine;
+import picocli.CommandLine.TypeConversionException;
 
 /** The door of the program. */
 public final class Main {
@@ -60,10 +63,31 @@ public final class Main {
         }
         CommandLine command = meant.get(0).commandLine();
         command.setOut(out).setErr(err).setUsageHelpWidth(WIDTH).setCaseInsensitiveEnumValuesAllowed(true);
+        command.registerConverter(Path.class, Main::path);
         command.setUnmatchedOptionsArePositionalParams(false);
         command.setParameterExceptionHandler(new Failures());
         command.setExecutionExceptionHandler(new Failures());
-        return command.execute(Arrays.copyOfRange(args, 1, args.length));
+        try {
+            return command.execute(Arrays.copyOfRange(args, 1, args.length));
+        } catch (OutOfMemoryError e) {
+            err.println("ulicarro: there is not enough memory for this; it may take "
+                    + (Runtime.getRuntime().maxMemory() >> 20)
+                    + " MB, and JAVA_TOOL_OPTIONS=-Xmx8g in the environment lets it take 8 GB");
+            return Exit.INPUT;
+        } catch (StackOverflowError e) {
+            err.println("ulicarro: something in the input stands inside itself, or too deep inside other things");
+            return Exit.INPUT;
+        }
+    }
+
+    /** A path as this system can name it: in the C locale it has no letters but those of ASCII. */
+    private static Path path(String text) {
+        try {
+            return Path.of(text);
+        } catch (InvalidPathException e) {
+            throw new TypeConversionException(
+                    "this is no path here; with letters beyond ASCII set LC_ALL=C.UTF-8, or start by ./ulicarro");
+        }
     }
 
     private static boolean isHelp(String word) {

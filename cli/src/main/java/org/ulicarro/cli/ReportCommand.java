@@ -1,5 +1,6 @@
 package org.ulicarro.cli;
 
+import java.io.ByteArrayInputStream;
 import java.io.IOException;
 import java.nio.charset.StandardCharsets;
 import java.nio.file.Files;
@@ -9,6 +10,8 @@ import java.util.Base64;
 import java.util.List;
 import java.util.Locale;
 import java.util.concurrent.Callable;
+import javax.imageio.ImageIO;
+import org.ulicarro.files.InputFile;
 import org.ulicarro.files.StudyProblem;
 import org.ulicarro.report.DrawingFile;
 import org.ulicarro.report.paper.ReportPage;
@@ -116,6 +119,16 @@ final class ReportCommand implements Callable<Integer> {
         if (Files.size(logo) > LARGEST_LOGO) {
             throw usage("--logo: '" + logo + "' is larger than 2 MB");
         }
-        return "data:image/" + kind + ";base64," + Base64.getEncoder().encodeToString(Files.readAllBytes(logo));
+        byte[] bytes = InputFile.bytes(logo, LARGEST_LOGO);
+        if (!isPicture(kind, bytes)) {
+            throw usage("--logo: '" + logo + "' is no picture of the kind that its name says");
+        }
+        return "data:image/" + kind + ";base64," + Base64.getEncoder().encodeToString(bytes);
+    }
+
+    private static boolean isPicture(String kind, byte[] bytes) throws IOException {
+        return kind.equals("svg+xml")
+                ? new String(bytes, StandardCharsets.UTF_8).contains("<svg")
+                : ImageIO.read(new ByteArrayInputStream(bytes)) != null;
     }
 }

@@ -60,7 +60,7 @@ public record AerialPicture(BufferedImage image, AffineTransform toPlan) {
         if (Files.size(file) > LONGEST_WORLD_FILE) {
             throw new IOException(name + " is no world file; it holds six numbers, one in each line");
         }
-        List<String> lines = new String(Files.readAllBytes(file), StandardCharsets.ISO_8859_1)
+        List<String> lines = new String(InputFile.bytes(file, InputFile.SMALL), StandardCharsets.ISO_8859_1)
                 .lines()
                 .map(String::strip)
                 .filter(line -> !line.isEmpty())

@@ -3,6 +3,7 @@ package org.ulicarro.files;
 import java.io.IOException;
 import java.nio.charset.StandardCharsets;
 import java.nio.file.AccessDeniedException;
+import java.nio.file.FileSystemException;
 import java.nio.file.Files;
 import java.nio.file.NoSuchFileException;
 import java.nio.file.Path;
@@ -52,7 +53,7 @@ public final class CsvFile {
         int before = faults.size();
         int[] rows = {0};
         try {
-            if (Files.size(path) > LARGEST) {
+            if (Files.exists(path) && Files.size(path) > LARGEST) {
                 file.fail(new Spot(name, 1, 1), "this table is larger than 256 MB");
             } else {
                 file.rows(text(path), row -> {
@@ -67,13 +68,16 @@ public final class CsvFile {
             file.fail(new Spot(name, 1, 1), "this file does not exist");
         } catch (AccessDeniedException e) {
             file.fail(new Spot(name, 1, 1), "this file must not be read: permission denied");
+        } catch (FileSystemException e) {
+            file.fail(
+                    new Spot(name, 1, 1), "this file cannot be read: " + (e.getReason() == null ? "" : e.getReason()));
         } catch (IOException e) {
             file.fail(new Spot(name, 1, 1), "this file cannot be read: " + e.getMessage());
         }
     }
 
     private static String text(Path path) throws IOException {
-        String text = new String(Files.readAllBytes(path), StandardCharsets.UTF_8);
+        String text = new String(InputFile.bytes(path, LARGEST), StandardCharsets.UTF_8);
         return text.startsWith("\uFEFF") ? text.substring(1) : text;
     }
 
@@ -100,7 +104,12 @@ public final class CsvFile {
                     sink.accept(row);
                     row = null;
                 } else if (row != null) {
-                    row.add(new Cell(parser.getString(), new Spot(name, at.getLineNr(), at.getColumnNr())));
+                    Spot spot = new Spot(name, at.getLineNr(), at.getColumnNr());
+                    int odd = PlainText.odd(parser.getString());
+                    if (odd >= 0) {
+                        fail(spot, "the character " + PlainText.name(odd) + " cannot stand in a table");
+                    }
+                    row.add(new Cell(parser.getString(), spot));
                 }
             }
         } catch (JacksonException e) {

@@ -42,7 +42,7 @@ public final class GeoMarks {
         }
         GeoMarks marks = new GeoMarks(map);
         try {
-            marks.add(JsonMapper.builder().build().readTree(Files.readString(file)), "");
+            marks.add(JsonMapper.builder().build().readTree(InputFile.text(file, InputFile.SMALL)), "");
         } catch (JacksonException e) {
             var at = e.getLocation();
             throw problem(

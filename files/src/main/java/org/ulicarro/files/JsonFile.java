@@ -32,7 +32,7 @@ public final class JsonFile {
      */
     public static <T> T read(Path file, Class<T> type) throws IOException {
         try {
-            return JSON.readValue(Files.readString(file), type);
+            return JSON.readValue(InputFile.text(file, InputFile.SMALL), type);
         } catch (JacksonException e) {
             String reason = String.valueOf(e.getMessage()).lines().findFirst().orElse("");
             throw new IOException(file + " is damaged: " + reason, e);

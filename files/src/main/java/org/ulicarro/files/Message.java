@@ -27,6 +27,6 @@ public record Message(Fault.Severity severity, Spot spot, String text) {
     /** {@code network.yaml:14:24: road 'quay-2' ends at 'markt', which is no place.} */
     @Override
     public String toString() {
-        return spot + ": " + (severity == Fault.Severity.WARNING ? "warning: " : "") + text;
+        return spot + ": " + (severity == Fault.Severity.WARNING ? "warning: " : "") + PlainText.of(text);
     }
 }

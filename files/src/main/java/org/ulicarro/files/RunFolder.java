@@ -82,7 +82,7 @@ public final class RunFolder {
         try {
             List<Count> counts = new ArrayList<>();
             for (JsonNode one : new JsonMapper()
-                    .readTree(Files.readString(folder.resolve(RECORD)))
+                    .readTree(InputFile.text(folder.resolve(RECORD), InputFile.SMALL))
                     .path("counts")) {
                 counts.add(new Count(
                         one.path("place").asString(),
@@ -109,7 +109,7 @@ public final class RunFolder {
         Path study = folder.toAbsolutePath().normalize().getParent().getParent();
         try {
             JsonNode tables = new JsonMapper()
-                    .readTree(Files.readString(folder.resolve(RECORD)))
+                    .readTree(InputFile.text(folder.resolve(RECORD), InputFile.SMALL))
                     .path("study")
                     .path("observed");
             for (ObservedKind kind : ObservedKind.values()) {
@@ -157,7 +157,7 @@ public final class RunFolder {
     public static List<String> changes(Path folder, LoadedStudy study) throws IOException {
         try {
             JsonNode then = new JsonMapper()
-                    .readTree(Files.readString(folder.resolve(RECORD)))
+                    .readTree(InputFile.text(folder.resolve(RECORD), InputFile.SMALL))
                     .path("input_parts");
             return study.inputs().parts().entrySet().stream()
                     .filter(part ->
@@ -172,7 +172,7 @@ public final class RunFolder {
     /** Reads the facts of a run. */
     public static RunRecord record(Path folder) throws IOException {
         try {
-            return RunRecord.read(Files.readString(folder.resolve(RECORD)));
+            return RunRecord.read(InputFile.text(folder.resolve(RECORD), InputFile.SMALL));
         } catch (JacksonException | IllegalArgumentException e) {
             String reason = String.valueOf(e.getMessage()).lines().findFirst().orElse("");
             throw new IOException(folder.resolve(RECORD) + " is damaged: " + reason, e);

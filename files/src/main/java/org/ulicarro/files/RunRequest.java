@@ -54,7 +54,7 @@ public record RunRequest(
 
     static RunRequest read(Path part) throws IOException {
         try {
-            return JSON.readValue(Files.readString(part.resolve(FILE)), RunRequest.class);
+            return JSON.readValue(InputFile.text(part.resolve(FILE), InputFile.SMALL), RunRequest.class);
         } catch (JacksonException e) {
             throw new IOException(part.resolve(FILE) + " is damaged", e);
         }

@@ -102,6 +102,7 @@ final class SchemaCheck {
                 error(
                         tree.spot(pointer),
                         "'" + written + "' cannot stand for '" + name + "'." + Names.suggestion(written, words(here)));
+            case "minimum", "maximum" -> error(tree.spot(pointer), "'" + name + "' cannot be as large as " + written);
             case "minItems", "maxItems" ->
                 error(
                         tree.spot(pointer),

@@ -1,8 +1,7 @@
 package org.ulicarro.files;
 
 import java.io.IOException;
-import java.nio.charset.MalformedInputException;
-import java.nio.charset.StandardCharsets;
+import java.nio.charset.CharacterCodingException;
 import java.nio.file.Files;
 import java.nio.file.Path;
 import java.util.ArrayList;
@@ -21,15 +20,15 @@ final class ScriptFile {
     /** What it says, or null with the reasons among the faults. */
     static Script read(Path path, String name, List<Message> faults) {
         try {
-            if (Files.size(path) > LARGEST) {
+            if (Files.exists(path) && Files.size(path) > LARGEST) {
                 fail(new Spot(name, 1, 1), "this script is larger than 1 MB", faults);
                 return null;
             }
             List<ScriptReader.Wrong> wrong = new ArrayList<>();
-            Script script = ScriptReader.read(Files.readString(path, StandardCharsets.UTF_8), wrong);
+            Script script = ScriptReader.read(InputFile.text(path, LARGEST), wrong);
             wrong.forEach(w -> fail(new Spot(name, w.at().line(), w.at().column()), w.message(), faults));
             return script;
-        } catch (MalformedInputException e) {
+        } catch (CharacterCodingException e) {
             fail(new Spot(name, 1, 1), "this is no text in UTF-8", faults);
         } catch (IOException e) {
             fail(new Spot(name, 1, 1), "this file cannot be read: " + e.getMessage(), faults);

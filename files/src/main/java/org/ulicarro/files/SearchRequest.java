@@ -45,7 +45,8 @@ public record SearchRequest(
 
     static SearchRequest read(Path folder) throws IOException {
         try {
-            SearchRequest request = JSON.readValue(Files.readString(folder.resolve(FILE)), SearchRequest.class);
+            SearchRequest request =
+                    JSON.readValue(InputFile.text(folder.resolve(FILE), InputFile.SMALL), SearchRequest.class);
             if (request.command == null || request.inputs == null || request.asked == null) {
                 throw new IOException(folder.resolve(FILE) + " is damaged");
             }

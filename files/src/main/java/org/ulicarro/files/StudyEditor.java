@@ -71,7 +71,7 @@ public final class StudyEditor {
     }
 
     private static String read(Path path) throws IOException {
-        return new String(Files.readAllBytes(path), StandardCharsets.UTF_8);
+        return new String(InputFile.bytes(path, InputFile.SMALL), StandardCharsets.UTF_8);
     }
 
     /**

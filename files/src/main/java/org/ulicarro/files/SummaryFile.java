@@ -53,7 +53,7 @@ final class SummaryFile {
         if (!Files.exists(file)) {
             return null;
         }
-        try (DataInputStream in = new DataInputStream(new BufferedInputStream(Files.newInputStream(file)))) {
+        try (DataInputStream in = new DataInputStream(new BufferedInputStream(InputFile.stream(file)))) {
             if (in.readInt() != MARK || in.readLong() != Files.size(results)) {
                 return null;
             }

@@ -80,7 +80,7 @@ public final class TrackFolder {
      */
     public TrackFile read(int replication) throws IOException {
         Path file = file(replication);
-        try (InputStream in = Files.newInputStream(file)) {
+        try (InputStream in = InputFile.stream(file)) {
             return TrackFile.read(in);
         } catch (java.nio.file.NoSuchFileException e) {
             throw e;

@@ -1,11 +1,9 @@
 package org.ulicarro.files;
 
 import java.io.IOException;
-import java.nio.ByteBuffer;
 import java.nio.charset.CharacterCodingException;
-import java.nio.charset.CodingErrorAction;
-import java.nio.charset.StandardCharsets;
 import java.nio.file.AccessDeniedException;
+import java.nio.file.FileSystemException;
 import java.nio.file.Files;
 import java.nio.file.NoSuchFileException;
 import java.nio.file.Path;
@@ -39,6 +37,12 @@ final class YamlFile {
     /** More values than this only come from aliases that multiply themselves. */
     private static final int MOST_VALUES = 2_000_000;
 
+    /** The reader's time grows with the square of this (characters); a second at this length. */
+    private static final int LONGEST_WORD = 1_000_000;
+
+    /** No study has anything inside of so many other things. */
+    private static final int DEEPEST = 100;
+
     private static final JsonNodeFactory NODES = JsonMapper.shared().getNodeFactory();
 
     private final String name;
@@ -71,33 +75,52 @@ final class YamlFile {
 
     private void read(Path path) {
         try {
-            if (Files.size(path) > LARGEST) {
+            if (Files.exists(path) && Files.size(path) > LARGEST) {
                 fail(1, 1, "this file is larger than 16 MB; large tables belong into CSV files");
                 return;
             }
-            compose(decode(Files.readAllBytes(path)));
+            String text = InputFile.text(path, LARGEST);
+            compose(text.startsWith("\uFEFF") ? text.substring(1) : text);
         } catch (NoSuchFileException e) {
             fail(1, 1, "this file does not exist");
         } catch (AccessDeniedException e) {
             fail(1, 1, "this file must not be read: permission denied");
         } catch (CharacterCodingException e) {
             fail(1, 1, "this is no text in UTF-8; is it a study file?");
+        } catch (FileSystemException e) {
+            fail(1, 1, "this file cannot be read: " + (e.getReason() == null ? "" : e.getReason()));
         } catch (IOException e) {
             fail(1, 1, "this file cannot be read: " + e.getMessage());
         }
     }
 
-    private static String decode(byte[] bytes) throws CharacterCodingException {
-        String text = StandardCharsets.UTF_8
-                .newDecoder()
-                .onMalformedInput(CodingErrorAction.REPORT)
-                .onUnmappableCharacter(CodingErrorAction.REPORT)
-                .decode(ByteBuffer.wrap(bytes))
-                .toString();
-        return text.startsWith("\uFEFF") ? text.substring(1) : text;
+    /** Where a word begins that is longer than any, which would take the reader minutes; null where none is. */
+    private Spot endless(String text) {
+        int line = 1;
+        int lineAt = 0;
+        int from = 0;
+        for (int i = 0; i <= text.length(); i++) {
+            char c = i == text.length() ? '\n' : text.charAt(i);
+            if (c == '\n' || c == ' ' || c == '\t' || c == '\r') {
+                if (i - from > LONGEST_WORD) {
+                    return new Spot(name, line, from - lineAt + 1);
+                }
+                from = i + 1;
+            }
+            if (c == '\n') {
+                line++;
+                lineAt = i + 1;
+            }
+        }
+        return null;
     }
 
     private void compose(String text) {
+        Spot endless = endless(text);
+        if (endless != null) {
+            fail(endless.line(), endless.column(), "more than " + LONGEST_WORD + " characters without a space");
+            return;
+        }
         LoadSettings settings = LoadSettings.builder()
                 .setSchema(new CoreSchema())
                 .setAllowDuplicateKeys(true)
@@ -111,46 +134,54 @@ final class YamlFile {
             } else if (!(root instanceof MappingNode)) {
                 fail(root, "a study file is a list of 'key: value' lines; this one is not");
             } else {
-                tree.root = (ObjectNode) value(root, "");
+                tree.root = (ObjectNode) value(root, "", 0);
             }
         } catch (MarkedYamlEngineException e) {
             Mark mark = e.getProblemMark().or(e::getContextMark).orElse(null);
             int line = mark == null ? 1 : mark.getLine() + 1;
             int column = mark == null ? 1 : mark.getColumn() + 1;
             fail(line, column, "this is not valid YAML: " + plain(e.getProblem()));
-        } catch (YamlEngineException | StackOverflowError e) {
+        } catch (YamlEngineException e) {
             fail(1, 1, "this is not valid YAML: " + plain(String.valueOf(e.getMessage())));
+        } catch (StackOverflowError e) {
+            fail(1, 1, TOO_DEEP);
         }
     }
+
+    private static final String TOO_DEEP = "lists and maps stand inside each other more than " + DEEPEST + " deep";
 
     private static String plain(String problem) {
         return problem.lines().findFirst().orElse("it cannot be read");
     }
 
-    private JsonNode value(Node node, String pointer) {
+    private JsonNode value(Node node, String pointer, int depth) {
         if (++values > MOST_VALUES) {
             throw new YamlEngineException("more than " + MOST_VALUES + " values");
         }
         if (node.isRecursive()) {
             throw new YamlEngineException("a value contains itself");
         }
+        if (depth > DEEPEST) {
+            fail(node, TOO_DEEP);
+            return NODES.nullNode();
+        }
         Spot spot = spot(node);
         if (node instanceof MappingNode map) {
             tree.values.put(pointer, spot);
-            return map(map, pointer);
+            return map(map, pointer, depth);
         }
         tree.values.put(pointer, spot);
         if (node instanceof SequenceNode list) {
             ArrayNode array = NODES.arrayNode();
             for (Node item : list.getValue()) {
-                array.add(value(item, pointer + "/" + array.size()));
+                array.add(value(item, pointer + "/" + array.size(), depth + 1));
             }
             return array;
         }
         return scalar((ScalarNode) node, pointer);
     }
 
-    private ObjectNode map(MappingNode map, String pointer) {
+    private ObjectNode map(MappingNode map, String pointer, int depth) {
         ObjectNode object = NODES.objectNode();
         Map<String, Integer> seen = new HashMap<>();
         for (NodeTuple tuple : map.getValue()) {
@@ -160,6 +191,9 @@ final class YamlFile {
                 continue;
             }
             String key = scalar.getValue();
+            if (!isPlain(scalar)) {
+                continue;
+            }
             String child = Fault.child(pointer, key);
             Spot at = spot(keyNode);
             Integer before = seen.putIfAbsent(key, at.line());
@@ -168,7 +202,7 @@ final class YamlFile {
                 continue;
             }
             tree.keys.put(child, at);
-            object.set(key, value(tuple.getValueNode(), child));
+            object.set(key, value(tuple.getValueNode(), child, depth + 1));
         }
         return object;
     }
@@ -183,6 +217,7 @@ final class YamlFile {
             return NODES.nullNode();
         }
         if (tag.equals(Tag.STR)) {
+            isPlain(node);
             return NODES.stringNode(text);
         }
         tree.raw.put(pointer, text);
@@ -190,6 +225,14 @@ final class YamlFile {
             return NODES.booleanNode(Boolean.parseBoolean(text));
         }
         return number(text);
+    }
+
+    private boolean isPlain(ScalarNode node) {
+        int odd = PlainText.odd(node.getValue());
+        if (odd >= 0) {
+            fail(node, "the character " + PlainText.name(odd) + " cannot stand in a text: it commands terminals");
+        }
+        return odd < 0;
     }
 
     private static JsonNode number(String text) {

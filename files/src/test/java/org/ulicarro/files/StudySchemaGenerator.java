@@ -212,6 +212,8 @@ final class StudySchemaGenerator {
             spellings(node.putArray("enum"), raw);
         } else if (form != null) {
             node.put("type", "string").put("pattern", form.pattern()).put("x-example", form.example());
+        } else if (raw == int.class || raw == Integer.class) {
+            node.put("type", "integer").put("minimum", Integer.MIN_VALUE).put("maximum", Integer.MAX_VALUE);
         } else if (raw == Point.class) {
             node.put("type", "array").put("minItems", 2).put("maxItems", 2);
             node.putObject("items").put("type", "number");

@@ -15,6 +15,7 @@ final class NetworkRules {
 
     private static final int MOST_LANES = 8;
     private static final int MOST_LEGS = 6;
+    private static final double FURTHEST = 1e7; // m
 
     private final Study study;
     private final NetworkInput network;
@@ -102,6 +103,10 @@ final class NetworkRules {
         if (!(road.median() >= 0 && road.median() <= 100)) {
             report(StudyFault.MEDIAN, pointer + "/median");
         }
+        for (int i = 0; i < road.via().size(); i++) {
+            checkPoint(pointer + "/via/" + i, road.via().get(i));
+        }
+        road.meetsAt().forEach((place, at) -> checkPoint(Fault.child(pointer + "/meets-at", place), at));
         for (String place : road.meetsAt().keySet()) {
             if (!road.between().contains(place)) {
                 report(
@@ -114,6 +119,12 @@ final class NetworkRules {
         }
         checkDirection(pointer + "/ahead", road.ahead());
         checkDirection(pointer + "/back", road.back());
+    }
+
+    private void checkPoint(String pointer, Point at) {
+        if (!(Math.abs(at.x()) <= FURTHEST && Math.abs(at.y()) <= FURTHEST)) {
+            report(StudyFault.OFF_THE_PLAN, pointer);
+        }
     }
 
     private boolean hasNoLength(Road road) {
@@ -217,6 +228,7 @@ final class NetworkRules {
     private void checkPlace(String id, Place place) {
         String pointer = child("places", id);
         List<String> roads = roadsAt.getOrDefault(id, List.of());
+        checkPoint(pointer + "/at", place.at());
         if (roads.isEmpty()) {
             report(StudyFault.PLACE_UNREACHED, pointer, id);
         }

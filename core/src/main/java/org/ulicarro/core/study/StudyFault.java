@@ -45,6 +45,8 @@ public enum StudyFault implements Fault.Kind {
     ONLY_ROUNDABOUTS(Fault.Severity.ERROR, "'%s' is for roundabouts only; write control: roundabout at '%s'"),
     NO_ROAD_AT_PLACE(Fault.Severity.ERROR, "'%s' is no road at place '%s'.%s"),
     SAME_POINT(Fault.Severity.ERROR, "places '%s' and '%s' are at the same point; make them one place, or move one"),
+    OFF_THE_PLAN(
+            Fault.Severity.ERROR, "a point of the plan lies within 10 000 km of its origin; coordinates are metres"),
     CORRIDOR_TOO_SHORT(Fault.Severity.ERROR, "corridor '%s' needs at least two places"),
     NO_PLACE(Fault.Severity.ERROR, "'%s' is no place.%s"),
     CORRIDOR_BROKEN(Fault.Severity.ERROR, "no road joins '%s' and '%s', which corridor '%s' follows"),

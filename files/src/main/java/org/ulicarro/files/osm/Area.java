@@ -1,7 +1,6 @@
 package org.ulicarro.files.osm;
 
 import java.io.IOException;
-import java.nio.file.Files;
 import java.nio.file.Path;
 import java.util.ArrayList;
 import java.util.List;
@@ -12,6 +11,7 @@ import org.locationtech.jts.geom.GeometryFactory;
 import org.locationtech.jts.geom.Location;
 import org.locationtech.jts.geom.Polygon;
 import org.ulicarro.files.GeoReference;
+import org.ulicarro.files.InputFile;
 import org.ulicarro.files.StudyProblem;
 import tools.jackson.core.JacksonException;
 import tools.jackson.databind.JsonNode;
@@ -71,7 +71,7 @@ public interface Area {
     static Area polygon(Path file) throws IOException, StudyProblem {
         JsonNode root;
         try {
-            root = JsonMapper.builder().build().readTree(Files.readString(file));
+            root = JsonMapper.builder().build().readTree(InputFile.text(file, InputFile.SMALL));
         } catch (JacksonException e) {
             var at = e.getLocation();
             throw OsmFile.problem(

@@ -13,6 +13,7 @@ import java.util.zip.GZIPInputStream;
 import java.util.zip.ZipException;
 import org.apache.commons.compress.compressors.bzip2.BZip2CompressorInputStream;
 import org.ulicarro.core.base.Fault;
+import org.ulicarro.files.InputFile;
 import org.ulicarro.files.Message;
 import org.ulicarro.files.Spot;
 import org.ulicarro.files.StudyProblem;
@@ -35,9 +36,7 @@ final class OsmFile {
         String name = file.getFileName().toString().toLowerCase(Locale.ROOT);
         long size = Files.size(file);
         try (CountingStream raw = new CountingStream(
-                Files.newInputStream(file),
-                Long.MAX_VALUE,
-                read -> progress.accept(size == 0 ? 0 : 1000 * read / size))) {
+                InputFile.stream(file), Long.MAX_VALUE, read -> progress.accept(size == 0 ? 0 : 1000 * read / size))) {
             if (name.endsWith(".pbf")) {
                 OsmPbf.read(new BufferedInputStream(raw, 1 << 16), file, sink);
             } else if (name.endsWith(".gz")) {

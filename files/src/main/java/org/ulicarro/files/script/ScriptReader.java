@@ -21,6 +21,9 @@ import org.ulicarro.core.study.script.Script;
 /** Turns the text of a stage script into what it says. */
 public final class ScriptReader {
 
+    private static final int DEEPEST = 50;
+    private static final int MOST_PARTS = 500;
+
     private static final List<String> WORDS = List.of(
             "detectors",
             "limit",
@@ -75,11 +78,43 @@ public final class ScriptReader {
         };
         StageScriptLexer lexer = new StageScriptLexer(CharStreams.fromString(text));
         lexer.removeErrorListeners();
-        StageScriptParser parser = new StageScriptParser(new CommonTokenStream(lexer));
+        CommonTokenStream tokens = new CommonTokenStream(lexer);
+        Wrong tooMuch = tooMuch(tokens);
+        if (tooMuch != null) {
+            wrong.add(tooMuch);
+            return null;
+        }
+        StageScriptParser parser = new StageScriptParser(tokens);
         parser.removeErrorListeners();
         parser.addErrorListener(listener);
         StageScriptParser.ScriptContext tree = parser.script();
         return wrong.isEmpty() ? new ScriptReader().script(tree) : null;
+    }
+
+    /** Where brackets are deeper, or a condition has more parts, than anybody writes and a parser can take; null where none. */
+    private static Wrong tooMuch(CommonTokenStream tokens) {
+        tokens.fill();
+        int open = 0;
+        int parts = 0;
+        for (Token token : tokens.getTokens()) {
+            switch (token.getText()) {
+                case "(" -> open++;
+                case ")" -> open = Math.max(0, open - 1);
+                case "and", "or", "not" -> parts++;
+                case "if", "when", "during", "stage" -> {
+                    open = 0;
+                    parts = 0;
+                }
+                default -> {}
+            }
+            if (open > DEEPEST) {
+                return new Wrong(at(token), "brackets stand inside each other more than " + DEEPEST + " deep");
+            }
+            if (parts > MOST_PARTS) {
+                return new Wrong(at(token), "a condition has more than " + MOST_PARTS + " parts");
+            }
+        }
+        return null;
     }
 
     /** The last bracket that is open before a token in the same rule; null where none is. */
