@@ -6,7 +6,6 @@ import java.nio.file.Files;
 import java.nio.file.Path;
 import java.util.List;
 import org.ulicarro.core.tracks.TrackFile;
-import org.ulicarro.files.InputFile;
 import org.ulicarro.files.JsonFile;
 import org.ulicarro.files.TrackFolder;
 import org.ulicarro.report.DrawingFile;
@@ -43,21 +42,16 @@ final class RecordedRun {
     }
 
     Scene scene() throws IOException {
-        return JsonFile.read(folder.scene(), Scene.class);
+        return JsonFile.read(new String(folder.bytes(folder.scene()), StandardCharsets.UTF_8), folder.scene(), Scene.class);
     }
-
-    /** No recording that a page can play is larger (bytes). */
-    private static final long LARGEST = 1L << 30;
 
     /** Writes the page that plays it. */
     void writePage(Path file) throws IOException {
-        tracks(); // says so when it is damaged
-        scene();
         Path rules = folder.rules(replication);
         String page = ReplayPage.of(
-                InputFile.text(folder.scene(), LARGEST),
-                InputFile.bytes(folder.file(replication), LARGEST),
-                Files.exists(rules) ? InputFile.bytes(rules, LARGEST) : new byte[0]);
+                new String(folder.bytes(folder.scene()), StandardCharsets.UTF_8),
+                folder.bytes(folder.file(replication)),
+                Files.exists(rules) ? folder.bytes(rules) : new byte[0]);
         DrawingFile.save(file, page.getBytes(StandardCharsets.UTF_8));
     }
 }

@@ -110,7 +110,7 @@ class EveryCommandTest extends InProcess {
     }
 
     /** Periods of three minutes, which fill for one. */
-    private static void shorten(Path file) throws IOException {
+    static void shorten(Path file) throws IOException {
         String text = Files.readString(file);
         StringBuilder all = new StringBuilder();
         for (String line : text.lines().toList()) {

@@ -31,8 +31,17 @@ public final class JsonFile {
      * @throws IOException with words for the user when the file is missing or damaged
      */
     public static <T> T read(Path file, Class<T> type) throws IOException {
+        return read(InputFile.text(file, InputFile.SMALL), file, type);
+    }
+
+    /**
+     * The same of its text.
+     *
+     * @param file how messages call it
+     */
+    public static <T> T read(String text, Path file, Class<T> type) throws IOException {
         try {
-            return JSON.readValue(InputFile.text(file, InputFile.SMALL), type);
+            return JSON.readValue(text, type);
         } catch (JacksonException e) {
             String reason = String.valueOf(e.getMessage()).lines().findFirst().orElse("");
             throw new IOException(file + " is damaged: " + reason, e);

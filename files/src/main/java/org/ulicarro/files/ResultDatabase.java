@@ -10,6 +10,7 @@ import java.util.ArrayList;
 import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
+import java.util.TreeMap;
 import org.ulicarro.core.measure.Instruments;
 import org.ulicarro.core.measure.Observed;
 import org.ulicarro.core.measure.Table;
@@ -67,22 +68,48 @@ final class ResultDatabase {
         }
         try (PreparedStatement insert =
                 db.prepareStatement("INSERT INTO replications VALUES (?,?,?,?,?,?,?,?,?,?,?,?,?)")) {
-            insert.setInt(1, r.replication());
-            insert.setInt(2, r.wanted());
-            insert.setInt(3, r.entered());
-            insert.setInt(4, r.unservedAtEnd());
-            insert.setInt(5, r.unservedPeak());
-            insert.setLong(6, r.vehicleSteps());
-            insert.setInt(7, r.mostOnRoad());
-            insert.setDouble(8, r.startFill());
-            insert.setInt(9, r.missedTurns());
-            insert.setInt(10, r.detoured());
-            insert.setInt(11, r.noWay());
-            insert.setString(12, r.traffic().line());
-            insert.setString(13, String.join("\n", r.standstills()));
+            List<Object> cells = cells(r);
+            for (int c = 0; c < cells.size(); c++) {
+                insert.setObject(c + 1, cells.get(c));
+            }
             insert.executeUpdate();
         }
         db.commit();
+    }
+
+    private static List<Object> cells(ReplicationResult r) {
+        return List.of(
+                r.replication(),
+                r.wanted(),
+                r.entered(),
+                r.unservedAtEnd(),
+                r.unservedPeak(),
+                r.vehicleSteps(),
+                r.mostOnRoad(),
+                r.startFill(),
+                r.missedTurns(),
+                r.detoured(),
+                r.noWay(),
+                r.traffic().line(),
+                String.join("\n", r.standstills()));
+    }
+
+    /** Digests of the tables of some replications, by name. */
+    static Map<String, String> digests(List<ReplicationResult> results) {
+        Map<String, RowDigest> tables = new TreeMap<>();
+        RowDigest replications = new RowDigest();
+        for (ReplicationResult r : results) {
+            r.tables().forEach((kind, rows) -> {
+                RowTable<?> table = new RowTable<>(kind);
+                table.digest(r.replication(), rows, tables.computeIfAbsent(table.name(), none -> new RowDigest()));
+            });
+            replications.row(r.replication());
+            cells(r).forEach(replications::cell);
+        }
+        tables.put("replications", replications);
+        Map<String, String> digests = new TreeMap<>();
+        tables.forEach((name, digest) -> digests.put(name, digest.hex()));
+        return digests;
     }
 
     /** All replications, as they were added. */
@@ -131,7 +158,7 @@ final class ResultDatabase {
         }
         Map<Integer, List<R>> rows = new LinkedHashMap<>();
         tables.keySet().forEach(replication -> rows.put(replication, new ArrayList<>()));
-        for (Observed<R> one : table.read(db)) {
+        for (Observed<R> one : table.read(db, new RowDigest())) {
             rows.get(one.replication()).add(one.row());
         }
         rows.forEach((replication, list) -> tables.get(replication).put(kind, list));

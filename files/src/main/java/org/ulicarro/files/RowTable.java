@@ -63,15 +63,34 @@ final class RowTable<R extends Record> {
         return Sqlite.has(db, name);
     }
 
-    /** All rows in the order in which they were written; none from a run that is older than the table. */
-    List<Observed<R>> read(Path file) throws SQLException {
+    /**
+     * All rows in the order in which they were written.
+     *
+     * @param digest receives what they are
+     */
+    List<Observed<R>> read(Path file, RowDigest digest) throws SQLException {
         try (Connection db = Sqlite.read(file)) {
-            return isIn(db) ? read(db) : List.of();
+            return isIn(db) ? read(db, digest) : List.of();
+        }
+    }
+
+    String name() {
+        return name;
+    }
+
+    /** Adds what rows are to a digest, as it is found when they are read. */
+    void digest(int replication, List<? extends Record> rows, RowDigest digest) {
+        for (Record row : rows) {
+            digest.row(replication);
+            digest.cell((long) replication);
+            for (RecordComponent component : components) {
+                digest.cell(Columns.value(component, row));
+            }
         }
     }
 
     /** The same from an open file that has the table. */
-    List<Observed<R>> read(Connection db) throws SQLException {
+    List<Observed<R>> read(Connection db, RowDigest digest) throws SQLException {
         List<Observed<R>> rows = new ArrayList<>();
         try (Statement statement = db.createStatement()) {
             Class<?>[] types =
@@ -82,10 +101,13 @@ final class RowTable<R extends Record> {
                 int columns = r.getMetaData().getColumnCount();
                 Object[] values = new Object[types.length];
                 while (r.next()) {
+                    int replication = r.getInt(1);
+                    digest.row(replication);
+                    digest.cell((long) replication);
                     for (int c = 0; c < values.length; c++) { // a run of an older version may lack the last columns
-                        values[c] = c + 2 > columns ? none(types[c]) : value(r, c + 2, types[c], words);
+                        values[c] = c + 2 > columns ? none(types[c]) : value(r, c + 2, types[c], words, digest);
                     }
-                    rows.add(new Observed<>(r.getInt(1), make.newInstance(values)));
+                    rows.add(new Observed<>(replication, make.newInstance(values)));
                 }
             }
             return rows;
@@ -94,19 +116,27 @@ final class RowTable<R extends Record> {
         }
     }
 
-    private static Object value(ResultSet r, int column, Class<?> type, Map<String, List<String>> words)
+    private static Object value(
+            ResultSet r, int column, Class<?> type, Map<String, List<String>> words, RowDigest digest)
             throws SQLException {
         if (type == double.class) {
             double value = r.getDouble(column);
-            return value == 0 && r.wasNull() ? Double.NaN : value;
+            value = value == 0 && r.wasNull() ? Double.NaN : value;
+            digest.cell(value);
+            return value;
         }
         if (type == int.class) {
-            return r.getInt(column);
+            int value = r.getInt(column);
+            digest.cell((long) value);
+            return value;
         }
         if (type == boolean.class) {
-            return r.getBoolean(column);
+            boolean value = r.getBoolean(column);
+            digest.cell(value ? 1L : 0L);
+            return value;
         }
         String text = r.getString(column);
+        digest.cell(text);
         return type == List.class
                 ? words.computeIfAbsent(text, t -> t.isEmpty() ? List.of() : List.of(t.split(" ")))
                 : text;

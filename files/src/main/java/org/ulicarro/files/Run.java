@@ -4,6 +4,7 @@ import java.io.IOException;
 import java.io.UncheckedIOException;
 import java.nio.file.Path;
 import java.util.List;
+import java.util.Map;
 import org.ulicarro.core.measure.Observed;
 import org.ulicarro.core.measure.Results;
 import org.ulicarro.core.measure.RunSummary;
@@ -24,7 +25,7 @@ public record Run(Path folder, RunRecord record, Results results) {
      * @throws IOException when its facts cannot be read
      */
     public static Run in(Path folder) throws IOException {
-        return new Run(folder, RunFolder.record(folder), new InFolder(folder));
+        return new Run(folder, RunFolder.record(folder), new InFolder(folder, RecordFile.digests(folder, RecordFile.TABLES)));
     }
 
     /** The same once its folder has moved. */
@@ -50,26 +51,23 @@ public record Run(Path folder, RunRecord record, Results results) {
         return RunFolder.counts(folder);
     }
 
-    private record InFolder(Path folder) implements Results {
+    private record InFolder(Path folder, Map<String, String> digests) implements Results {
 
         @Override
         public <R extends Record> List<Observed<R>> rows(Class<R> kind) throws IOException {
-            return RunFolder.rows(folder, kind);
+            return RunFolder.rows(folder, digests, kind);
         }
 
         /** From the means that lie beside the tables; the rest is read when it is asked for. */
         @Override
         public RunSummary summary() throws IOException {
-            List<RunSummary.Row> kept = RunFolder.keptSummary(folder);
-            return kept == null
-                    ? Results.super.summary()
-                    : RunSummary.kept(kept, () -> {
-                        try {
-                            return Results.super.summary();
-                        } catch (IOException e) {
-                            throw new UncheckedIOException(e);
-                        }
-                    });
+            return RunSummary.kept(RunFolder.keptSummary(folder, digests), () -> {
+                try {
+                    return Results.super.summary();
+                } catch (IOException e) {
+                    throw new UncheckedIOException(e);
+                }
+            });
         }
     }
 }

@@ -21,12 +21,10 @@ import tools.jackson.databind.json.JsonMapper;
 import tools.jackson.databind.node.ArrayNode;
 import tools.jackson.databind.node.ObjectNode;
 
-/** One run: {@code run.json}, {@code results.sqlite} and {@code log.txt}. */
+/** One run: its record {@code run.json}, its tables {@code results.sqlite} and {@code log.txt}. */
 public final class RunFolder {
 
-    private static final String RECORD = "run.json";
     static final String RESULTS = "results.sqlite";
-    private static final String SUMMARY = "summary.bin";
     private static final String LOG = "log.txt";
 
     private RunFolder() {}
@@ -35,21 +33,28 @@ public final class RunFolder {
     static Run write(
             Path folder, RunRecord record, LoadedStudy study, List<ReplicationResult> results, List<String> log)
             throws IOException {
-        Files.writeString(folder.resolve(RECORD), json(record, study));
         Files.write(folder.resolve(LOG), log);
         MeasuredResults measured = new MeasuredResults(results);
-        SummaryFile.write(
-                folder.resolve(SUMMARY),
-                folder.resolve(RESULTS),
-                measured.summary().wholePeriod());
+        Map<String, String> digests = ResultDatabase.digests(results);
+        try {
+            digests.put(
+                    KeptSummary.TABLE,
+                    KeptSummary.write(folder.resolve(RESULTS), measured.summary().wholePeriod()));
+        } catch (SQLException e) {
+            throw new IOException(folder.resolve(RESULTS) + " cannot be written: " + e.getMessage(), e);
+        }
+        RecordFile.write(folder, json(record, digests, RecordFile.ofFiles(folder), study));
         return new Run(folder, record, measured);
     }
 
-    private static String json(RunRecord record, LoadedStudy study) {
+    private static ObjectNode json(
+            RunRecord record, Map<String, String> digests, Map<String, String> files, LoadedStudy study) {
         JsonMapper json = JsonMapper.builder()
                 .propertyNamingStrategy(PropertyNamingStrategies.SNAKE_CASE)
                 .build();
         ObjectNode root = json.valueToTree(record);
+        root.set(RecordFile.TABLES, json.valueToTree(digests));
+        root.set(RecordFile.FILES, json.valueToTree(files));
         root.set("input_parts", json.valueToTree(study.inputs().parts()));
         root.set("study", study.tree());
         ArrayNode counts = root.putArray("counts");
@@ -74,15 +79,14 @@ public final class RunFolder {
                             rows.stream().mapToDouble(row -> row.vehicles()).sum())
                     .put("sha256", TableDigest.of(rows));
         }
-        return root.toPrettyString() + "\n";
+        return root;
     }
 
     /** The counts that a run was made from: place, movement as it was written, interval, and how many wanted to pass. */
     public static List<Count> counts(Path folder) throws IOException {
         try {
             List<Count> counts = new ArrayList<>();
-            for (JsonNode one : new JsonMapper()
-                    .readTree(InputFile.text(folder.resolve(RECORD), InputFile.SMALL))
+            for (JsonNode one : RecordFile.tree(folder)
                     .path("counts")) {
                 counts.add(new Count(
                         one.path("place").asString(),
@@ -94,7 +98,7 @@ public final class RunFolder {
             }
             return counts;
         } catch (JacksonException e) {
-            throw new IOException(folder.resolve(RECORD) + " is damaged", e);
+            throw RecordFile.damaged(folder, e);
         }
     }
 
@@ -108,8 +112,7 @@ public final class RunFolder {
         List<Message> faults = new ArrayList<>();
         Path study = folder.toAbsolutePath().normalize().getParent().getParent();
         try {
-            JsonNode tables = new JsonMapper()
-                    .readTree(InputFile.text(folder.resolve(RECORD), InputFile.SMALL))
+            JsonNode tables = RecordFile.tree(folder)
                     .path("study")
                     .path("observed");
             for (ObservedKind kind : ObservedKind.values()) {
@@ -119,7 +122,7 @@ public final class RunFolder {
                 }
             }
         } catch (JacksonException e) {
-            throw new IOException(folder.resolve(RECORD) + " is damaged", e);
+            throw RecordFile.damaged(folder, e);
         }
         if (!faults.isEmpty()) {
             throw new IOException(faults.get(0).toString());
@@ -144,7 +147,7 @@ public final class RunFolder {
 
     private static List<Path> export(Path folder, Path into, String ending, TableExport.Form form) throws IOException {
         try {
-            return TableExport.write(folder.resolve(RESULTS), into, ending, form);
+            return TableExport.write(folder.resolve(RESULTS), RecordFile.digests(folder, RecordFile.TABLES), into, ending, form);
         } catch (SQLException e) {
             throw new IOException(folder.resolve(RESULTS) + " cannot be read: " + e.getMessage(), e);
         }
@@ -156,8 +159,7 @@ public final class RunFolder {
      */
     public static List<String> changes(Path folder, LoadedStudy study) throws IOException {
         try {
-            JsonNode then = new JsonMapper()
-                    .readTree(InputFile.text(folder.resolve(RECORD), InputFile.SMALL))
+            JsonNode then = RecordFile.tree(folder)
                     .path("input_parts");
             return study.inputs().parts().entrySet().stream()
                     .filter(part ->
@@ -165,40 +167,50 @@ public final class RunFolder {
                     .map(Map.Entry::getKey)
                     .toList();
         } catch (JacksonException e) {
-            throw new IOException(folder.resolve(RECORD) + " is damaged", e);
+            throw RecordFile.damaged(folder, e);
         }
     }
 
     /** Reads the facts of a run. */
     public static RunRecord record(Path folder) throws IOException {
         try {
-            return RunRecord.read(InputFile.text(folder.resolve(RECORD), InputFile.SMALL));
+            return RunRecord.read(RecordFile.text(folder));
         } catch (JacksonException | IllegalArgumentException e) {
-            String reason = String.valueOf(e.getMessage()).lines().findFirst().orElse("");
-            throw new IOException(folder.resolve(RECORD) + " is damaged: " + reason, e);
+            throw RecordFile.damaged(folder, e);
         }
     }
 
     /**
      * Reads all rows of a table.
      *
+     * @param digests of its tables
      * @param kind the record of its rows
-     * @return none from a run that is older than the table
      */
-    static <R extends Record> List<Observed<R>> rows(Path folder, Class<R> kind) throws IOException {
+    static <R extends Record> List<Observed<R>> rows(Path folder, Map<String, String> digests, Class<R> kind)
+            throws IOException {
         Path results = folder.resolve(RESULTS);
         if (!Files.exists(results)) {
             throw new IOException(results + " does not exist");
         }
         try {
-            return new RowTable<>(kind).read(results);
+            RowTable<R> table = new RowTable<>(kind);
+            RowDigest digest = new RowDigest();
+            List<Observed<R>> rows = table.read(results, digest);
+            if (!rows.isEmpty() || digests.containsKey(table.name())) {
+                RecordFile.check(results, digests, table.name(), digest.hex());
+            }
+            return rows;
         } catch (SQLException e) {
             throw new IOException(results + " cannot be read: " + e.getMessage(), e);
         }
     }
 
-    /** Means over replications as they were kept; null where they were not, or belong to other tables. */
-    static List<RunSummary.Row> keptSummary(Path folder) throws IOException {
-        return SummaryFile.read(folder.resolve(SUMMARY), folder.resolve(RESULTS));
+    /** Means over replications as they were kept. */
+    static List<RunSummary.Row> keptSummary(Path folder, Map<String, String> digests) throws IOException {
+        try {
+            return KeptSummary.read(folder.resolve(RESULTS), digests);
+        } catch (SQLException e) {
+            throw new IOException(folder.resolve(RESULTS) + " cannot be read: " + e.getMessage(), e);
+        }
     }
 }

@@ -248,7 +248,7 @@ public final class SearchFolder implements Journal, AutoCloseable {
 
     private static List<Path> export(Path folder, Path into, String ending, TableExport.Form form) throws IOException {
         try {
-            return TableExport.write(folder.resolve(TRIALS), into, ending, form);
+            return TableExport.write(folder.resolve(TRIALS), null, into, ending, form);
         } catch (SQLException e) {
             throw new IOException(folder.resolve(TRIALS) + " cannot be read: " + e.getMessage(), e);
         }

@@ -10,6 +10,7 @@ import java.sql.SQLException;
 import java.sql.Statement;
 import java.util.ArrayList;
 import java.util.List;
+import java.util.Map;
 
 /** Tables of a run as files for notebooks and spreadsheets, all of them or none. */
 final class TableExport {
@@ -24,11 +25,28 @@ final class TableExport {
     /**
      * Each table as a file.
      *
+     * @param digests of the tables of a run, against which each is held; null where there are none
      * @param ending of the files, {@code .csv}
      * @return the files
      */
-    static List<Path> write(Path database, Path into, String ending, Form form) throws IOException, SQLException {
+    static List<Path> write(Path database, Map<String, String> digests, Path into, String ending, Form form)
+            throws IOException, SQLException {
+        boolean isNew = !Files.exists(into);
         Files.createDirectories(into);
+        boolean done = false;
+        try {
+            List<Path> files = tables(database, digests, into, ending, form);
+            done = true;
+            return files;
+        } finally {
+            if (isNew && !done) {
+                Files.deleteIfExists(into);
+            }
+        }
+    }
+
+    private static List<Path> tables(Path database, Map<String, String> digests, Path into, String ending, Form form)
+            throws IOException, SQLException {
         try (Connection db = Sqlite.read(database);
                 Statement statement = db.createStatement()) {
             List<String> tables = tables(statement);
@@ -44,6 +62,9 @@ final class TableExport {
             try {
                 for (String table : tables) {
                     Path file = into.resolve(table + ending);
+                    if (digests != null) {
+                        check(database, statement, digests, table);
+                    }
                     written.add(file);
                     try (ResultSet rows = statement.executeQuery("SELECT * FROM " + table + " ORDER BY rowid")) {
                         form.write(table, rows, file);
@@ -59,12 +80,29 @@ final class TableExport {
         }
     }
 
+    private static void check(Path database, Statement statement, Map<String, String> digests, String table)
+            throws SQLException, IOException {
+        RowDigest digest = new RowDigest();
+        try (ResultSet rows = statement.executeQuery("SELECT * FROM " + table + " ORDER BY rowid")) {
+            int columns = rows.getMetaData().getColumnCount();
+            while (rows.next()) {
+                digest.row(rows.getInt(1));
+                for (int c = 1; c <= columns; c++) {
+                    digest.cell(rows.getObject(c));
+                }
+            }
+        }
+        RecordFile.check(database, digests, table, digest.hex());
+    }
+
     private static List<String> tables(Statement statement) throws SQLException {
         List<String> tables = new ArrayList<>();
         try (ResultSet r =
                 statement.executeQuery("SELECT name FROM sqlite_master WHERE type = 'table' ORDER BY rowid")) {
             while (r.next()) {
-                tables.add(r.getString(1));
+                if (!r.getString(1).equals(KeptSummary.TABLE)) {
+                    tables.add(r.getString(1));
+                }
             }
         }
         return tables;

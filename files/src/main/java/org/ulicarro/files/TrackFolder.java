@@ -1,6 +1,7 @@
 package org.ulicarro.files;
 
 import java.io.BufferedOutputStream;
+import java.io.ByteArrayInputStream;
 import java.io.IOException;
 import java.io.InputStream;
 import java.io.OutputStream;
@@ -21,6 +22,10 @@ public final class TrackFolder {
 
     private static final Pattern NAME = Pattern.compile("(\\d{4,9})\\.tracks");
 
+    /** No recording that can be played is larger (bytes). */
+    private static final long LARGEST = 1L << 30;
+
+    private final Path run;
     private final Path folder;
 
     /**
@@ -29,6 +34,7 @@ public final class TrackFolder {
      * @param run the run's folder
      */
     public TrackFolder(Path run) {
+        this.run = run;
         folder = run.resolve("tracks");
     }
 
@@ -74,16 +80,24 @@ public final class TrackFolder {
     }
 
     /**
+     * What one of its files holds.
+     *
+     * @throws IOException when it is not what was recorded
+     */
+    public byte[] bytes(Path file) throws IOException {
+        return RecordFile.bytes(run, file, LARGEST);
+    }
+
+    /**
      * Reads a recording.
      *
      * @throws IOException with words for the user when it is damaged
      */
     public TrackFile read(int replication) throws IOException {
         Path file = file(replication);
-        try (InputStream in = InputFile.stream(file)) {
+        byte[] bytes = bytes(file);
+        try (InputStream in = new ByteArrayInputStream(bytes)) {
             return TrackFile.read(in);
-        } catch (java.nio.file.NoSuchFileException e) {
-            throw e;
         } catch (IOException e) {
             throw new IOException(file + " cannot be read: " + e.getMessage(), e);
         }

@@ -6,13 +6,18 @@ import static org.assertj.core.api.Assertions.assertThatThrownBy;
 import java.io.IOException;
 import java.nio.file.Files;
 import java.nio.file.Path;
+import java.sql.Connection;
+import java.sql.Statement;
 import java.util.List;
+import java.util.Map;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.io.TempDir;
+import org.ulicarro.core.measure.LinkRow;
 import org.ulicarro.core.measure.MovementRow;
 import org.ulicarro.core.measure.Observed;
 import org.ulicarro.core.measure.RunSummary;
 import org.ulicarro.core.run.Digest;
+import org.ulicarro.core.run.MeasuredResults;
 import org.ulicarro.core.run.Model;
 import org.ulicarro.core.run.Progress;
 import org.ulicarro.core.run.ReplicationResult;
@@ -106,7 +111,7 @@ class RunStoreTest {
         Path run = store.finish(part);
         try (var files = Files.list(run)) {
             assertThat(files.map(f -> f.getFileName().toString()))
-                    .containsExactlyInAnyOrder("run.json", "results.sqlite", "summary.bin", "log.txt");
+                    .containsExactlyInAnyOrder("run.json", "results.sqlite", "log.txt");
         }
         assertThat(RunFolder.record(run)).isEqualTo(record);
         RunSummary summary = Run.in(run).summary();
@@ -118,15 +123,63 @@ class RunStoreTest {
                         .findFirst()
                         .orElseThrow());
         List<RunSummary.Row> kept = Run.in(run).summary().wholePeriod();
-        byte[] bytes = Files.readAllBytes(run.resolve("summary.bin"));
-        Files.write(run.resolve("summary.bin"), java.util.Arrays.copyOf(bytes, bytes.length / 2));
-        assertThat(Run.in(run).summary().wholePeriod())
+        assertThat(new MeasuredResults(results).summary().wholePeriod())
                 .as("of the tables themselves")
                 .isEqualTo(kept);
-        Files.write(run.resolve("summary.bin"), bytes);
         assertThat(Run.in(run).summary().bySlice()).hasSizeGreaterThan(kept.size());
         assertThat(Files.readString(run.resolve("run.json")))
                 .contains("\"study\"", "\"full-width\"", "\"counts\"", "\"vehicles\" : 178");
+        whatWasEditedIsNotBelieved(run);
+    }
+
+    /** One cell of one table, one letter of the record: the table's name is said, and the others are as sound as before. */
+    private static void whatWasEditedIsNotBelieved(Path run) throws Exception {
+        Path results = run.resolve("results.sqlite");
+        byte[] sound = Files.readAllBytes(results);
+        for (String edit : List.of(
+                "UPDATE movements SET control_delay_s = control_delay_s + 1e-9 WHERE rowid = 3",
+                "UPDATE movements SET movement = movement || '-' WHERE rowid = 5",
+                "UPDATE movements SET replication = 2 WHERE rowid = 1",
+                "DELETE FROM movements WHERE rowid = 7",
+                "INSERT INTO movements SELECT * FROM movements WHERE rowid = 2")) {
+            try (Connection db = Sqlite.create(results);
+                    Statement statement = db.createStatement()) {
+                statement.executeUpdate(edit);
+            }
+            Run read = Run.in(run);
+            assertThatThrownBy(() -> read.rows(MovementRow.class))
+                    .as(edit)
+                    .isInstanceOf(IOException.class)
+                    .hasMessageContaining("the table 'movements' is damaged or was edited");
+            assertThat(read.rows(LinkRow.class)).isNotEmpty();
+            Path out = run.resolveSibling("csv");
+            assertThatThrownBy(() -> RunFolder.exportCsv(run, out)).hasMessageContaining("'movements'");
+            assertThat(out).doesNotExist();
+            Files.write(results, sound);
+        }
+        try (Connection db = Sqlite.create(results);
+                Statement statement = db.createStatement()) {
+            statement.executeUpdate("UPDATE replications SET unserved_peak = unserved_peak + 1");
+            statement.executeUpdate("UPDATE summary SET means = zeroblob(length(means))");
+        }
+        assertThatThrownBy(() -> Run.in(run).summary()).hasMessageContaining("'summary'");
+        assertThatThrownBy(() -> RunFolder.exportCsv(run, run.resolveSibling("csv")))
+                .hasMessageContaining("'replications'");
+        Files.write(results, sound);
+        Path record = run.resolve("run.json");
+        String text = Files.readString(record);
+        for (String edited : List.of(
+                text.replace("\"replications\" : 2", "\"replications\" : 3"),
+                text.replace("\"title\" : \"", "\"title\" : \"x"),
+                text.substring(0, text.length() - 3),
+                text + " ")) {
+            Files.writeString(record, edited);
+            assertThatThrownBy(() -> Run.in(run))
+                    .isInstanceOf(IOException.class)
+                    .hasMessageContaining("run.json is damaged");
+        }
+        Files.writeString(record, text);
+        assertThat(Run.in(run).rows(MovementRow.class)).isNotEmpty();
     }
 
     @Test
@@ -138,12 +191,12 @@ class RunStoreTest {
                     .isInstanceOf(IOException.class)
                     .hasMessageContaining("run.json is damaged");
         }
-        assertThatThrownBy(() -> RunFolder.rows(run, MovementRow.class))
+        assertThatThrownBy(() -> RunFolder.rows(run, Map.of(), MovementRow.class))
                 .isInstanceOf(IOException.class)
                 .hasMessageContaining("does not exist");
         Files.writeString(
                 run.resolve("results.sqlite"), "this is no database at all, but long enough to look like one");
-        assertThatThrownBy(() -> RunFolder.rows(run, MovementRow.class))
+        assertThatThrownBy(() -> RunFolder.rows(run, Map.of(), MovementRow.class))
                 .isInstanceOf(IOException.class)
                 .hasMessageContaining("cannot be read");
     }

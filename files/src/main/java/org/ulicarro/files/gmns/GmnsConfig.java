@@ -120,7 +120,7 @@ final class GmnsConfig {
 
     /** Where coordinates of the tables lie on the plan (m). */
     double[] point(double x, double y) {
-        if (projection == null) {
+        if (plan == null) {
             return new double[] {x * metres, y * metres};
         }
         double[] at = projection.latLon(x, y);

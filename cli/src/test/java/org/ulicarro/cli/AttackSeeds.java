@@ -1,0 +1,159 @@
+package org.ulicarro.cli;
+
+import java.io.IOException;
+import java.io.PrintWriter;
+import java.io.StringWriter;
+import java.io.UncheckedIOException;
+import java.nio.file.Files;
+import java.nio.file.Path;
+import java.util.ArrayList;
+import java.util.Arrays;
+import java.util.List;
+import java.util.stream.Stream;
+import java.util.zip.GZIPOutputStream;
+import org.ulicarro.files.Samples;
+import org.ulicarro.files.StudyFolder;
+
+/** What an attack begins with: sound folders, the files in them that are damaged, and the commands that read these. */
+final class AttackSeeds {
+
+    /**
+     * A sound folder.
+     *
+     * @param files what may be damaged, beside it
+     * @param calls commands; {@code IN} is a copy of the folder, {@code OUT} a folder that does not exist
+     */
+    record Seed(String name, Path folder, List<String> files, List<List<String>> calls) {}
+
+    private static final List<String> RESULTS = List.of(
+            "movements", "places", "why", "counts", "bays", "conflicts", "emissions", "lane-cycles", "lanes", "links",
+            "network", "signals", "travel-times", "turn-times", "unserved", "waits", "lines", "crossings");
+
+    private AttackSeeds() {}
+
+    /** All samples, with every alternative. */
+    static List<Seed> studies(Path work) {
+        List<Seed> seeds = new ArrayList<>();
+        for (String name : Samples.names()) {
+            Path folder = sample(name, work);
+            List<List<String>> calls = new ArrayList<>();
+            List<String> alternatives = new ArrayList<>(List.of("base"));
+            alternatives.addAll(StudyFolder.alternatives(folder));
+            for (String a : alternatives) {
+                calls.add(List.of("check", "IN", "-a", a));
+                for (String what : List.of("lanes", "movements", "plans", "volumes", "devices")) {
+                    calls.add(List.of("show", "IN", what, "-a", a));
+                }
+                calls.add(List.of("time", "IN", "-a", a));
+                calls.add(List.of("band", "IN", "-a", a));
+                calls.add(List.of("draw", "IN", "-a", a, "-o", "OUT.svg"));
+                calls.add(List.of("export", "IN", "-a", a, "--gmns", "OUT"));
+                calls.add(List.of("export", "IN", "-a", a, "--timing", "OUT.csv"));
+                calls.add(List.of("run", "IN", "-a", a, "-n", "1"));
+            }
+            seeds.add(new Seed(name, folder, files(folder), calls));
+        }
+        return seeds;
+    }
+
+    /** Every format that is read. */
+    static List<Seed> imports(Path work) throws IOException {
+        List<Seed> seeds = new ArrayList<>();
+        Path map = Files.createDirectories(work.resolve("map"));
+        Path osm = Path.of("../demo/maps/dual-carriageways.osm").toAbsolutePath();
+        osm = Files.exists(osm) ? osm : Path.of("demo/maps/dual-carriageways.osm").toAbsolutePath();
+        Files.copy(osm, map.resolve("town.osm"));
+        try (GZIPOutputStream gz = new GZIPOutputStream(Files.newOutputStream(map.resolve("town.osm.gz")))) {
+            gz.write(Files.readAllBytes(osm));
+        }
+        seeds.add(of("map", map, "town.osm", List.of("import", "map", "OUT", "IN/town.osm", "--demand", "900 veh/h")));
+        seeds.add(of("packed map", map, "town.osm.gz", List.of("import", "map", "OUT", "IN/town.osm.gz")));
+        Path demo = sample(Samples.QUAYSIDE, work.resolve("for-imports"));
+        call("export", demo.toString(), "-a", "actuated", "--gmns", demo.resolve("gmns").toString());
+        call("export", demo.toString(), "-a", "actuated", "--timing", demo.resolve("sheet.csv").toString());
+        call("export", demo.toString(), "--geojson", demo.resolve("marks.geojson").toString());
+        Files.writeString(demo.resolve("area.geojson"), """
+                {"type": "Feature", "properties": {}, "geometry": {"type": "Polygon", "coordinates":
+                [[[14.97, 44.04], [14.99, 44.04], [14.99, 44.06], [14.97, 44.06], [14.97, 44.04]]]}}
+                """);
+        Files.copy(osm, demo.resolve("town.osm"));
+        seeds.add(new Seed(
+                "tables",
+                demo,
+                files(demo).stream().filter(f -> f.startsWith("gmns/")).toList(),
+                List.of(List.of("import", "tables", "OUT", "IN/gmns"))));
+        seeds.add(of("sheet", demo, "sheet.csv", List.of("import", "timing", "IN", "IN/sheet.csv", "-a", "actuated")));
+        seeds.add(of("marks", demo, "marks.geojson", List.of("draw", "IN", "--over", "IN/marks.geojson", "-o", "OUT.svg")));
+        seeds.add(of(
+                "area",
+                demo,
+                "area.geojson",
+                List.of("import", "map", "OUT", "IN/town.osm", "--polygon", "IN/area.geojson")));
+        seeds.add(of(
+                "survey", demo, "survey/turns.csv", List.of("match", "IN", "--counts", "IN/survey/turns.csv", "-o", "OUT.csv")));
+        seeds.add(new Seed(
+                "schedule",
+                demo,
+                files(demo).stream().filter(f -> f.startsWith("schedule/")).toList(),
+                List.of(List.of("import", "schedule", "IN", "IN/schedule"))));
+        return seeds;
+    }
+
+    private static Seed of(String name, Path folder, String file, List<String> call) {
+        return new Seed(name, folder, List.of(file), List.of(call));
+    }
+
+    /** Finished runs with all that they keep. */
+    static List<Seed> runs(Path work) {
+        List<Seed> seeds = new ArrayList<>();
+        for (String name : List.of("crossroads", Samples.MARKET)) {
+            Path folder = sample(name, work);
+            call("run", folder.toString(), "-n", "2", "--record", "last");
+            List<List<String>> calls = new ArrayList<>();
+            for (String table : RESULTS) {
+                calls.add(List.of("results", "IN/last", table));
+            }
+            calls.add(List.of("results", "IN/last", "movements", "--each", "--csv"));
+            calls.add(List.of("results", "IN/last", "movements", "--by", "1min", "--json"));
+            calls.add(List.of("replay", "IN/last", "-o", "OUT.html"));
+            calls.add(List.of("report", "IN/last", "-o", "OUT.html"));
+            calls.add(List.of("export", "IN/last", "--csv", "OUT"));
+            calls.add(List.of("trace", "IN/last", "--vehicle", "3"));
+            calls.add(List.of("compare", "IN/last", "IN/last"));
+            List<String> files =
+                    files(folder).stream().filter(f -> f.startsWith("runs/")).toList();
+            seeds.add(new Seed(name + "'s run", folder, files, calls));
+        }
+        return seeds;
+    }
+
+    private static Path sample(String name, Path work) {
+        Path folder = work.resolve(name);
+        try {
+            Samples.write(name, folder);
+            EveryCommandTest.shorten(folder.resolve("study.yaml"));
+        } catch (IOException e) {
+            throw new UncheckedIOException(e);
+        }
+        return folder;
+    }
+
+    private static List<String> files(Path folder) {
+        try (Stream<Path> all = Files.walk(folder)) {
+            return all.filter(Files::isRegularFile)
+                    .map(f -> folder.relativize(f).toString())
+                    .sorted()
+                    .toList();
+        } catch (IOException e) {
+            throw new UncheckedIOException(e);
+        }
+    }
+
+    private static void call(String... words) {
+        StringWriter said = new StringWriter();
+        int code = Main.run(words, new PrintWriter(said, true), new PrintWriter(said, true));
+        if (code != Exit.DONE) {
+            throw new IllegalStateException(Arrays.toString(words) + " ended with " + code + ": " + said);
+        }
+    }
+}
