@@ -189,7 +189,19 @@ final class Town {
         roads.put(
                 from + "_" + to,
                 new Road(
-                        null, RoadClass.MOTORWAY, List.of(from, to), null, null, speed, 0, 0, null, null, ahead, null));
+                        null,
+                        RoadClass.MOTORWAY,
+                        List.of(from, to),
+                        null,
+                        null,
+                        speed,
+                        0,
+                        0,
+                        0,
+                        null,
+                        null,
+                        ahead,
+                        null));
     }
 
     private void compile() {

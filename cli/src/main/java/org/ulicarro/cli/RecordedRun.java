@@ -42,7 +42,8 @@ final class RecordedRun {
     }
 
     Scene scene() throws IOException {
-        return JsonFile.read(new String(folder.bytes(folder.scene()), StandardCharsets.UTF_8), folder.scene(), Scene.class);
+        return JsonFile.read(
+                new String(folder.bytes(folder.scene()), StandardCharsets.UTF_8), folder.scene(), Scene.class);
     }
 
     /** Writes the page that plays it. */

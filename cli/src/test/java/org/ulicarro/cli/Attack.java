@@ -108,7 +108,12 @@ final class Attack {
             Files.write(in.resolve(file), mutant);
             Answer answer = call(call, in, out);
             String key = seed.name() + " " + mutation.name().toLowerCase(Locale.ROOT);
-            note(key, seed.name() + "/" + file + " " + mutation + ", case " + i + ": " + String.join(" ", call), answer, expected, out);
+            note(
+                    key,
+                    seed.name() + "/" + file + " " + mutation + ", case " + i + ": " + String.join(" ", call),
+                    answer,
+                    expected,
+                    out);
             if (!failures.isEmpty() && failures.get(failures.size() - 1).what().contains(", case " + i + ":")) {
                 Path kept = work.resolve("failed").resolve(String.valueOf(i)).resolve(file);
                 Files.createDirectories(kept.getParent());
@@ -164,7 +169,9 @@ final class Attack {
             why = "exit " + answer.code();
         } else if (why == null && !done && answer.code() != Exit.DOES_NOT_HOLD && Files.exists(out)) {
             why = "something is left behind";
-        } else if (why == null && answer.code() == Exit.INPUT && !LOCATED.matcher(said).find()) {
+        } else if (why == null
+                && answer.code() == Exit.INPUT
+                && !LOCATED.matcher(said).find()) {
             why = "no file is named";
         } else if (why == null && said.indexOf('\u001b') >= 0) {
             why = "a terminal is commanded";
@@ -235,9 +242,8 @@ final class Attack {
     public static void main(String[] args) throws IOException {
         int cases = args.length > 0 ? Integer.parseInt(args[0]) : 1000;
         long seed = args.length > 1 ? Long.parseLong(args[1]) : 1;
-        List<String> kinds = args.length > 2
-                ? List.of(args).subList(2, args.length)
-                : List.of("studies", "imports", "runs");
+        List<String> kinds =
+                args.length > 2 ? List.of(args).subList(2, args.length) : List.of("studies", "imports", "runs");
         Path work = Files.createTempDirectory("attack");
         boolean all = true;
         for (String kind : kinds) {

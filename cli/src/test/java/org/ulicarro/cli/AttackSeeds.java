@@ -26,8 +26,24 @@ final class AttackSeeds {
     record Seed(String name, Path folder, List<String> files, List<List<String>> calls) {}
 
     private static final List<String> RESULTS = List.of(
-            "movements", "places", "why", "counts", "bays", "conflicts", "emissions", "lane-cycles", "lanes", "links",
-            "network", "signals", "travel-times", "turn-times", "unserved", "waits", "lines", "crossings");
+            "movements",
+            "places",
+            "why",
+            "counts",
+            "bays",
+            "conflicts",
+            "emissions",
+            "lane-cycles",
+            "lanes",
+            "links",
+            "network",
+            "signals",
+            "travel-times",
+            "turn-times",
+            "unserved",
+            "waits",
+            "lines",
+            "crossings");
 
     private AttackSeeds() {}
 
@@ -61,7 +77,9 @@ final class AttackSeeds {
         List<Seed> seeds = new ArrayList<>();
         Path map = Files.createDirectories(work.resolve("map"));
         Path osm = Path.of("../demo/maps/dual-carriageways.osm").toAbsolutePath();
-        osm = Files.exists(osm) ? osm : Path.of("demo/maps/dual-carriageways.osm").toAbsolutePath();
+        osm = Files.exists(osm)
+                ? osm
+                : Path.of("demo/maps/dual-carriageways.osm").toAbsolutePath();
         Files.copy(osm, map.resolve("town.osm"));
         try (GZIPOutputStream gz = new GZIPOutputStream(Files.newOutputStream(map.resolve("town.osm.gz")))) {
             gz.write(Files.readAllBytes(osm));
@@ -69,9 +87,25 @@ final class AttackSeeds {
         seeds.add(of("map", map, "town.osm", List.of("import", "map", "OUT", "IN/town.osm", "--demand", "900 veh/h")));
         seeds.add(of("packed map", map, "town.osm.gz", List.of("import", "map", "OUT", "IN/town.osm.gz")));
         Path demo = sample(Samples.QUAYSIDE, work.resolve("for-imports"));
-        call("export", demo.toString(), "-a", "actuated", "--gmns", demo.resolve("gmns").toString());
-        call("export", demo.toString(), "-a", "actuated", "--timing", demo.resolve("sheet.csv").toString());
-        call("export", demo.toString(), "--geojson", demo.resolve("marks.geojson").toString());
+        call(
+                "export",
+                demo.toString(),
+                "-a",
+                "actuated",
+                "--gmns",
+                demo.resolve("gmns").toString());
+        call(
+                "export",
+                demo.toString(),
+                "-a",
+                "actuated",
+                "--timing",
+                demo.resolve("sheet.csv").toString());
+        call(
+                "export",
+                demo.toString(),
+                "--geojson",
+                demo.resolve("marks.geojson").toString());
         Files.writeString(demo.resolve("area.geojson"), """
                 {"type": "Feature", "properties": {}, "geometry": {"type": "Polygon", "coordinates":
                 [[[14.97, 44.04], [14.99, 44.04], [14.99, 44.06], [14.97, 44.06], [14.97, 44.04]]]}}
@@ -83,14 +117,18 @@ final class AttackSeeds {
                 files(demo).stream().filter(f -> f.startsWith("gmns/")).toList(),
                 List.of(List.of("import", "tables", "OUT", "IN/gmns"))));
         seeds.add(of("sheet", demo, "sheet.csv", List.of("import", "timing", "IN", "IN/sheet.csv", "-a", "actuated")));
-        seeds.add(of("marks", demo, "marks.geojson", List.of("draw", "IN", "--over", "IN/marks.geojson", "-o", "OUT.svg")));
+        seeds.add(of(
+                "marks", demo, "marks.geojson", List.of("draw", "IN", "--over", "IN/marks.geojson", "-o", "OUT.svg")));
         seeds.add(of(
                 "area",
                 demo,
                 "area.geojson",
                 List.of("import", "map", "OUT", "IN/town.osm", "--polygon", "IN/area.geojson")));
         seeds.add(of(
-                "survey", demo, "survey/turns.csv", List.of("match", "IN", "--counts", "IN/survey/turns.csv", "-o", "OUT.csv")));
+                "survey",
+                demo,
+                "survey/turns.csv",
+                List.of("match", "IN", "--counts", "IN/survey/turns.csv", "-o", "OUT.csv")));
         seeds.add(new Seed(
                 "schedule",
                 demo,

@@ -122,7 +122,7 @@ class OpenFormatsTest extends InProcess {
     void tablesGoOutAndIn() {
         Path tables = temp.resolve("gmns");
         assertThat(run("export", demo, "--gmns", tables)).as(err).isZero();
-        assertThat(out).contains("wrote 15 tables").contains("not said in them: crossings of legs");
+        assertThat(out).contains("wrote 16 tables").contains("not said in them: corridors");
         assertThat(run("import", "tables", temp.resolve("back"), tables))
                 .as(err)
                 .isZero();

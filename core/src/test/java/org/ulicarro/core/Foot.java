@@ -65,6 +65,7 @@ public final class Foot {
                 50 / 3.6,
                 0,
                 median,
+                0,
                 null,
                 null,
                 Direction.of(1),

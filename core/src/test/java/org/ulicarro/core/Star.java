@@ -130,6 +130,7 @@ public final class Star {
                             speed,
                             0,
                             median,
+                            0,
                             null,
                             null,
                             in,

@@ -127,6 +127,7 @@ final class NetworkTables {
                 number(row, "speed_kmh", 50) / 3.6,
                 0,
                 number(row, "median_m", 0),
+                0,
                 null,
                 null,
                 direction(row, ahead, width, "turns_ahead"),

@@ -53,7 +53,8 @@ final class RecordFile {
             throw new IOException(file + " is damaged, or an earlier version wrote it; run the study again");
         }
         if (!text.substring(at).equals(SEAL + digest(text.substring(0, at)) + "\"\n}\n")) {
-            throw new IOException(file + " is damaged or was edited: it does not fit its own digest; run the study again");
+            throw new IOException(
+                    file + " is damaged or was edited: it does not fit its own digest; run the study again");
         }
         return text;
     }
@@ -117,7 +118,8 @@ final class RecordFile {
     static Map<String, String> ofFiles(Path folder) throws IOException {
         Map<String, String> digests = new TreeMap<>();
         try (Stream<Path> files = Files.walk(folder)) {
-            for (Path file : files.filter(f -> Files.isRegularFile(f) && !f.getParent().equals(folder))
+            for (Path file : files.filter(
+                            f -> Files.isRegularFile(f) && !f.getParent().equals(folder))
                     .toList()) {
                 digests.put(path(folder, file), RowDigest.of(file));
             }
@@ -129,7 +131,8 @@ final class RecordFile {
     static byte[] bytes(Path folder, Path file, long largest) throws IOException {
         byte[] bytes = InputFile.bytes(file, largest);
         if (!RowDigest.of(bytes).equals(digests(folder, FILES).get(path(folder, file)))) {
-            throw new IOException(file + " is damaged or was edited: it is not the one that run.json knows; run the study again");
+            throw new IOException(
+                    file + " is damaged or was edited: it is not the one that run.json knows; run the study again");
         }
         return bytes;
     }

@@ -25,7 +25,8 @@ public record Run(Path folder, RunRecord record, Results results) {
      * @throws IOException when its facts cannot be read
      */
     public static Run in(Path folder) throws IOException {
-        return new Run(folder, RunFolder.record(folder), new InFolder(folder, RecordFile.digests(folder, RecordFile.TABLES)));
+        return new Run(
+                folder, RunFolder.record(folder), new InFolder(folder, RecordFile.digests(folder, RecordFile.TABLES)));
     }
 
     /** The same once its folder has moved. */

@@ -39,7 +39,8 @@ public final class RunFolder {
         try {
             digests.put(
                     KeptSummary.TABLE,
-                    KeptSummary.write(folder.resolve(RESULTS), measured.summary().wholePeriod()));
+                    KeptSummary.write(
+                            folder.resolve(RESULTS), measured.summary().wholePeriod()));
         } catch (SQLException e) {
             throw new IOException(folder.resolve(RESULTS) + " cannot be written: " + e.getMessage(), e);
         }
@@ -86,8 +87,7 @@ public final class RunFolder {
     public static List<Count> counts(Path folder) throws IOException {
         try {
             List<Count> counts = new ArrayList<>();
-            for (JsonNode one : RecordFile.tree(folder)
-                    .path("counts")) {
+            for (JsonNode one : RecordFile.tree(folder).path("counts")) {
                 counts.add(new Count(
                         one.path("place").asString(),
                         one.path("movement").asString(),
@@ -112,9 +112,7 @@ public final class RunFolder {
         List<Message> faults = new ArrayList<>();
         Path study = folder.toAbsolutePath().normalize().getParent().getParent();
         try {
-            JsonNode tables = RecordFile.tree(folder)
-                    .path("study")
-                    .path("observed");
+            JsonNode tables = RecordFile.tree(folder).path("study").path("observed");
             for (ObservedKind kind : ObservedKind.values()) {
                 String name = tables.path(Written.of(kind)).asString("");
                 if (!name.isEmpty()) {
@@ -147,7 +145,8 @@ public final class RunFolder {
 
     private static List<Path> export(Path folder, Path into, String ending, TableExport.Form form) throws IOException {
         try {
-            return TableExport.write(folder.resolve(RESULTS), RecordFile.digests(folder, RecordFile.TABLES), into, ending, form);
+            return TableExport.write(
+                    folder.resolve(RESULTS), RecordFile.digests(folder, RecordFile.TABLES), into, ending, form);
         } catch (SQLException e) {
             throw new IOException(folder.resolve(RESULTS) + " cannot be read: " + e.getMessage(), e);
         }
@@ -159,8 +158,7 @@ public final class RunFolder {
      */
     public static List<String> changes(Path folder, LoadedStudy study) throws IOException {
         try {
-            JsonNode then = RecordFile.tree(folder)
-                    .path("input_parts");
+            JsonNode then = RecordFile.tree(folder).path("input_parts");
             return study.inputs().parts().entrySet().stream()
                     .filter(part ->
                             !part.getValue().equals(then.path(part.getKey()).asString("")))

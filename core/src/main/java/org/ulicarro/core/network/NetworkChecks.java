@@ -41,6 +41,7 @@ final class NetworkChecks {
         checks.checkRadii();
         checks.checkReach();
         checks.checkParts();
+        RoadCrossings.check(draft);
         checks.checkLaneEnds();
         checks.checkWeaving();
         checks.checkSpeeds();

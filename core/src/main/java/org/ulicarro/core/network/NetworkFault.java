@@ -28,6 +28,9 @@ public enum NetworkFault implements Fault.Kind {
     LANE_UNUSED(
             Fault.Severity.WARNING,
             "no movement uses lane %d of %s; drivers change out of it before its end, so there is hardly anybody in it there"),
+    CROSS_WITHOUT_PLACE(
+            Fault.Severity.WARNING,
+            "'%s' and '%s' cross at %s, where they have no place in common: their vehicles drive through each other. Join them in a place, or write level: 1 on the road that passes over the other"),
     CROSS_WITHOUT_CONTROL(
             Fault.Severity.ERROR,
             "%s and %s cross at '%s', but it has no control, so nothing says who goes first; write control: signal, stop, yield, all-stop or roundabout"),

@@ -17,6 +17,7 @@ import org.ulicarro.core.base.Dimension;
  * @param median width between the two directions (m)
  * @param closedTo types that may not use it
  * @param only the only types that may use it; empty for all
+ * @param level 0 on the ground; roads of different levels cross without meeting
  * @param ahead lanes from the first place to the second, null for none
  * @param back lanes from the second place to the first, null for none
  */
@@ -44,6 +45,10 @@ public record Road(
         @Usual("0 m") @Unit(Dimension.LENGTH) @About("Width of the median between the two directions.")
         double median,
 
+        @Usual("0")
+        @About("0 on the ground, 1 for a road that passes over others without meeting them, -1 for one below.")
+        int level,
+
         @Key("closed-to") @About("Types of vehicle that may not use it: [truck].")
         List<VehicleType> closedTo,
 
@@ -65,7 +70,7 @@ public record Road(
 
     /** A straight urban road with lanes and nothing else. */
     public static Road of(String from, String to, double speed, Direction ahead, Direction back) {
-        return new Road(null, RoadClass.URBAN, List.of(from, to), null, null, speed, 0, 0, null, null, ahead, back);
+        return new Road(null, RoadClass.URBAN, List.of(from, to), null, null, speed, 0, 0, 0, null, null, ahead, back);
     }
 
     public String from() {
@@ -83,12 +88,25 @@ public record Road(
     /** The same with other lanes. */
     public Road withLanes(Direction otherAhead, Direction otherBack) {
         return new Road(
-                name, roadClass, between, via, meetsAt, speed, grade, median, closedTo, only, otherAhead, otherBack);
+                name,
+                roadClass,
+                between,
+                via,
+                meetsAt,
+                speed,
+                grade,
+                median,
+                level,
+                closedTo,
+                only,
+                otherAhead,
+                otherBack);
     }
 
     /** The same along another axis. */
     public Road withAxis(List<Point> otherVia, Map<String, Point> otherEnds) {
         return new Road(
-                name, roadClass, between, otherVia, otherEnds, speed, grade, median, closedTo, only, ahead, back);
+                name, roadClass, between, otherVia, otherEnds, speed, grade, median, level, closedTo, only, ahead,
+                back);
     }
 }

@@ -63,7 +63,19 @@ public final class Street {
         roads.put(
                 "w",
                 new Road(
-                        null, before, List.of("west", "middle"), null, null, speed, grade, 0, null, null, first, null));
+                        null,
+                        before,
+                        List.of("west", "middle"),
+                        null,
+                        null,
+                        speed,
+                        grade,
+                        0,
+                        0,
+                        null,
+                        null,
+                        first,
+                        null));
         roads.put("e", road("middle", "east", second));
         if (rampPerHour > 0) {
             Direction.Ramp joins = new Direction.Ramp(Direction.Side.RIGHT, 200, 60);
@@ -115,6 +127,6 @@ public final class Street {
     }
 
     private Road road(String from, String to, Direction ahead) {
-        return new Road(null, roadClass, List.of(from, to), null, null, speed, grade, 0, null, null, ahead, null);
+        return new Road(null, roadClass, List.of(from, to), null, null, speed, grade, 0, 0, null, null, ahead, null);
     }
 }

@@ -232,6 +232,7 @@ public final class GmnsImport {
                 any.speed,
                 percent * 0.01,
                 GmnsLink.rounded(any.median),
+                any.level,
                 Uses.closed(any.allowed),
                 Uses.only(any.allowed),
                 both[0] == null ? null : both[0].direction(),

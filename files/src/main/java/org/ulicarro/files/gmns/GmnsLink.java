@@ -33,6 +33,7 @@ final class GmnsLink {
     int lanes;
     String facility = "";
     double median;
+    int level;
     Set<VehicleType> allowed = Set.of(); // empty where all are
     String approach; // its name on the count sheet, or null
     Double setback; // of its line (m), or null

@@ -139,6 +139,7 @@ final class GmnsNetwork {
             link.facility = row.text("facility_type") == null
                     ? ""
                     : row.text("facility_type").toLowerCase(Locale.ROOT);
+            link.level = (int) Math.max(-9, Math.min(9, row.number("level", 0)));
             link.allowed = Uses.read(row.text("allowed_uses"), notes);
             link.approach = row.text("approach");
             link.setback = row.text("setback") == null ? null : row.number("setback", 0) * config.metres;
@@ -196,6 +197,7 @@ final class GmnsNetwork {
         back.grade = -link.grade;
         back.lanes = link.lanes;
         back.facility = link.facility;
+        back.level = link.level;
         back.allowed = link.allowed;
         links.putIfAbsent(back.id, back);
     }

@@ -84,6 +84,7 @@ final class LinkTables {
                 d.lanes(),
                 Uses.text(road.only(), road.closedTo()),
                 road.median() > 0 ? units.length(road.median()) : null,
+                road.level() == 0 ? null : road.level(),
                 end.legs().get(id),
                 units.lengthOrNull(end.setback().get(id)),
                 ramp(d.joins()),

@@ -68,6 +68,7 @@ final class Tables {
                         "lanes",
                         "allowed_uses",
                         "median",
+                        "level",
                         "approach",
                         "setback",
                         "joins",

@@ -109,6 +109,7 @@ final class JoinStage {
                 first.busBack(),
                 first.only(),
                 first.closedTo(),
+                first.level(),
                 first.guessed());
     }
 }

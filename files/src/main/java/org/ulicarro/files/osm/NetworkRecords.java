@@ -2,6 +2,7 @@ package org.ulicarro.files.osm;
 
 import java.util.ArrayList;
 import java.util.Arrays;
+import java.util.Comparator;
 import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
@@ -133,10 +134,19 @@ final class NetworkRecords {
                 speed(main.speed()),
                 0,
                 hundredth(edge.median),
+                level(edge),
                 types(main.closedTo()),
                 main.only() == null ? null : types(List.of(main.only())),
                 edge.isAhead() ? direction(edge, id, true, gone) : null,
                 edge.isBack() ? direction(edge, id, false, gone) : null);
+    }
+
+    /** The level of its bridge or tunnel where it has one: what crosses there does not meet it. */
+    private static int level(Edge edge) {
+        return edge.sections.stream()
+                .map(s -> s.road().level())
+                .max(Comparator.comparingInt(Math::abs))
+                .orElse(0);
     }
 
     private Direction direction(Edge edge, String id, boolean ahead, Set<String> gone) {

@@ -136,6 +136,7 @@ final class PairStage {
                 b.busBack(),
                 a.only(),
                 a.closedTo(),
+                Math.abs(a.level()) >= Math.abs(b.level()) ? a.level() : b.level(),
                 a.guessed());
     }
 }

@@ -19,6 +19,7 @@ import java.util.List;
  * @param busBack likewise
  * @param only {@code bus} where nobody else may use it, or null
  * @param closedTo types that may not
+ * @param level of a bridge or tunnel, 0 on the ground
  * @param guessed what was assumed: {@code lanes}, {@code speed}
  */
 record WayRoad(
@@ -36,6 +37,7 @@ record WayRoad(
         List<Integer> busBack,
         String only,
         List<String> closedTo,
+        int level,
         List<String> guessed) {
 
     /** Classes of roads from the least important. */
@@ -94,6 +96,7 @@ record WayRoad(
                 isAhead ? List.of() : busBack,
                 only,
                 closedTo,
+                level,
                 guessed);
     }
 
@@ -114,6 +117,7 @@ record WayRoad(
                 busAhead,
                 only,
                 closedTo,
+                level,
                 guessed);
     }
 }

@@ -93,7 +93,20 @@ final class WayTags {
                 buses(lanes[1], direction == 0 ? ":backward" : ""),
                 only,
                 closedTo,
+                level(),
                 List.copyOf(guessed));
+    }
+
+    /** Above or below the ground, as the map has layers; a bridge or tunnel without one is the next one. */
+    private int level() {
+        String layer = tags.getOrDefault("layer", "");
+        if (layer.matches("-?[1-9]")) {
+            return Integer.parseInt(layer);
+        }
+        if (!isOneOf("bridge", "", "no")) {
+            return 1;
+        }
+        return isOneOf("tunnel", "", "no") ? 0 : -1;
     }
 
     private boolean isOneOf(String key, String... values) {

@@ -203,7 +203,7 @@ class GmnsRoundTripTest {
                         speed-zones: [{at: 100 ft, length: 200 ft, speed: 25 mph}]
                       back: {lanes: 1, ends: {left: [{full-width: 200 ft, taper: 60 ft}]}}
                     out: {between: [weir, east], speed: 30 mph, ahead: {lanes: 2}, back: {lanes: 2, turns: [T, TR]}}
-                    mill: {between: [north, weir], speed: 20 mph, ahead: {lanes: 1}, back: {lanes: 1}}
+                    mill: {between: [north, weir], speed: 20 mph, level: 1, ahead: {lanes: 1}, back: {lanes: 1}}
                   detectors: {loop: {road: in ahead, lane: 2, before-end: 100 ft, length: 6 ft, only: [bus]}}
                   stops: {inn: {road: out ahead, at: 300 ft, length: 60 ft, kind: layby}}
                   crossings: {school: {road: out, at: 700 ft, width: 9 ft, yielding: 60 %, kind: zebra}}
@@ -229,6 +229,7 @@ class GmnsRoundTripTest {
                 .isCloseTo(40 * 0.44704, within(1e-9));
         assertThat(back.study().network().roads().get("in").closedTo())
                 .isEqualTo(model.study().network().roads().get("in").closedTo());
+        assertThat(back.study().network().roads().get("mill").level()).isEqualTo(1);
         assertThat(back.study().driveOn()).isEqualTo(model.study().driveOn());
         assertThat(back.study().network().origin()).satisfies(o -> {
             assertThat(Math.toDegrees(o.bearing())).isCloseTo(27, within(1e-6));
