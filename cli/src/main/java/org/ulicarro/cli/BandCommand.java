@@ -327,9 +327,9 @@ final class BandCommand implements Callable<Integer> {
         target.write(text);
         PrintWriter out = spec.commandLine().getOut();
         out.println("wrote " + target.file());
-        out.println(
-                "next: " + Main.me() + " run " + study.folder + " -a " + (alternative == null ? "base" : alternative)
-                        + " -a " + target.stacked() + ", then compare --corridor " + before.id());
+        out.println("next: " + Main.me() + " run " + Main.typed(study.folder) + " -a "
+                + (alternative == null ? "base" : alternative) + " -a " + target.stacked()
+                + ", then compare --corridor " + before.id());
     }
 
     private double length() {

@@ -219,7 +219,7 @@ final class CalibrateCommand implements Callable<Integer> {
         if (!form.isForMachines()) {
             out.println("wrote " + loaded.folder().resolve(file) + " (what was met)");
             boolean base = loaded.alternative().equals("base");
-            out.println("next: " + Main.me() + " run " + loaded.folder() + " -a "
+            out.println("next: " + Main.me() + " run " + Main.typed(loaded.folder()) + " -a "
                     + (base ? "" : loaded.alternative() + "+") + write);
         }
     }

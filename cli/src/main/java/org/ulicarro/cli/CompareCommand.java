@@ -8,6 +8,7 @@ import java.util.Comparator;
 import java.util.List;
 import java.util.Locale;
 import java.util.concurrent.Callable;
+import java.util.stream.Collectors;
 import org.ulicarro.core.base.Clock;
 import org.ulicarro.core.base.Names;
 import org.ulicarro.core.measure.Difference;
@@ -245,8 +246,9 @@ final class CompareCommand implements Callable<Integer> {
         out.println("Verdict: real at 5 % for all rows of this table together (Holm 1979),");
         out.println(Pairing.of(first.record(), second.record()).method());
         if (place == null && corridor == null && !keys.isEmpty()) {
-            out.println(
-                    "next: " + Main.me() + " compare " + String.join(" ", runs) + " --place PLACE    its movements");
+            out.println("next: " + Main.me() + " compare "
+                    + runs.stream().map(Main::typed).collect(Collectors.joining(" "))
+                    + " --place PLACE    its movements");
         }
     }
 

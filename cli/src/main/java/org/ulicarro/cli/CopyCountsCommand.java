@@ -83,7 +83,7 @@ final class CopyCountsCommand implements Callable<Integer> {
             return Exit.DOES_NOT_HOLD;
         }
         out.println("wrote " + file + ": " + rows + " counts of '" + from + "'");
-        out.println("next: " + Main.me() + " show " + folder + " volumes --period " + to);
+        out.println("next: " + Main.me() + " show " + Main.typed(folder) + " volumes --period " + to);
         return Exit.DONE;
     }
 

@@ -73,11 +73,12 @@ final class DemoCommand implements Callable<Integer> {
         out.println("study: " + folder + "    plan: " + plan + "    run: " + run.folder());
         out.println("watch: open " + replay + " in a browser");
         String me = Main.me();
-        out.println("next:  edit " + folder.resolve("signals.yaml") + ", then  " + me + " check " + folder);
-        out.println("       " + me + " results " + folder + " --place market     its movements, one by one");
+        out.println("next:  edit " + folder.resolve("signals.yaml") + ", then  " + me + " check " + Main.typed(folder));
         out.println(
-                "       " + me + " run " + folder + " -a no-ferry            a day without the ferry, else the same");
-        out.println("       " + me + " draw " + folder + " --place market -o market.png");
+                "       " + me + " results " + Main.typed(folder) + " --place market     its movements, one by one");
+        out.println("       " + me + " run " + Main.typed(folder)
+                + " -a no-ferry            a day without the ferry, else the same");
+        out.println("       " + me + " draw " + Main.typed(folder) + " --place market -o market.png");
         return Exit.DONE;
     }
 }

@@ -143,8 +143,8 @@ final class ImportMapCommand implements Callable<Integer> {
         }
         out.println();
         String me = Main.me();
-        out.println("next: " + me + " draw " + folder + " --over " + LOSSES + " -o losses.png");
-        out.println("      " + me + " run " + folder);
+        out.println("next: " + me + " draw " + Main.typed(folder) + " --over " + LOSSES + " -o losses.png");
+        out.println("      " + me + " run " + Main.typed(folder));
     }
 
     /** The kinds of one grade, each with what it does. */

@@ -88,7 +88,7 @@ final class ImportScheduleCommand implements Callable<Integer> {
         }
         target.write(found.text()).forEach(err::println);
         spec.commandLine().getOut().println("wrote " + target.file());
-        spec.commandLine().getOut().println("next:  " + Main.me() + " run " + folder + " -a " + write);
+        spec.commandLine().getOut().println("next:  " + Main.me() + " run " + Main.typed(folder) + " -a " + write);
         return Exit.DONE;
     }
 }

@@ -66,7 +66,7 @@ final class ImportTablesCommand implements Callable<Integer> {
             out.println("It does not run as it is; the messages say where, and 'check " + folder + "' says so again.");
             return Exit.DOES_NOT_HOLD;
         }
-        out.println("next: " + Main.me() + " draw " + folder + " -o plan.svg");
+        out.println("next: " + Main.me() + " draw " + Main.typed(folder) + " -o plan.svg");
         return Exit.DONE;
     }
 }

@@ -58,7 +58,9 @@ final class ImportTimingCommand implements Callable<Integer> {
         }
         target.write(text).forEach(spec.commandLine().getErr()::println);
         spec.commandLine().getOut().println("wrote " + target.file());
-        spec.commandLine().getOut().println("next:  " + Main.me() + " run " + folder + " -a " + target.stacked());
+        spec.commandLine()
+                .getOut()
+                .println("next:  " + Main.me() + " run " + Main.typed(folder) + " -a " + target.stacked());
         return Exit.DONE;
     }
 }

@@ -101,7 +101,13 @@ public final class Main {
 
     /** How the program was started, so that a line it proposes can be typed as it stands. */
     static String me() {
-        return System.getProperty("ulicarro.command", "ulicarro");
+        return typed(System.getProperty("ulicarro.command", "ulicarro"));
+    }
+
+    /** A word as it has to be typed into a shell: in quotes where it would fall apart or command something. */
+    static String typed(Object word) {
+        String text = word.toString();
+        return text.matches("[A-Za-z0-9_./:=,+@%\\x80-\\uFFFF-]+") ? text : "'" + text.replace("'", "'\\''") + "'";
     }
 
     private static void printHelp(PrintWriter out) {

@@ -81,9 +81,9 @@ final class NewCommand implements Callable<Integer> {
         PrintWriter out = spec.commandLine().getOut();
         out.println("wrote " + folder + ": " + String.join(", ", Samples.files(like)));
         String me = Main.me();
-        out.println("next: " + me + " check " + folder);
-        out.println("      " + me + " draw " + folder + " -o plan.svg");
-        out.println("      " + me + " run " + folder);
+        out.println("next: " + me + " check " + Main.typed(folder));
+        out.println("      " + me + " draw " + Main.typed(folder) + " -o plan.svg");
+        out.println("      " + me + " run " + Main.typed(folder));
         return Exit.DONE;
     }
 

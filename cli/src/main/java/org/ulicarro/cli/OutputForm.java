@@ -8,6 +8,7 @@ import java.math.MathContext;
 import java.util.List;
 import java.util.Map;
 import java.util.stream.Collectors;
+import org.ulicarro.files.CsvTable;
 import picocli.CommandLine.ArgGroup;
 import picocli.CommandLine.Option;
 import tools.jackson.core.JsonGenerator;
@@ -120,7 +121,7 @@ final class OutputForm {
             return "";
         }
         String text = value instanceof Double d ? rounded(d).toPlainString() : value.toString();
-        return text.matches("[^\",\\n\\r]*") ? text : '"' + text.replace("\"", "\"\"") + '"';
+        return CsvTable.cell(text);
     }
 
     /** In full, but for the last digits, in which nothing is known: the same figure is the same text everywhere. */

@@ -134,10 +134,10 @@ final class RunCommand implements Callable<Integer> {
         new CourtesySheets(run).printBrief(out);
         out.println();
         out.println("run:  " + run.folder());
-        out.println("next: " + Main.me() + " results " + run.folder()
+        out.println("next: " + Main.me() + " results " + Main.typed(run.folder())
                 + "    all movements (also --by 15min, --each, --json)");
         if (!new TrackFolder(run.folder()).replications().isEmpty()) {
-            out.println("      " + Main.me() + " replay " + run.folder() + " -o replay.html");
+            out.println("      " + Main.me() + " replay " + Main.typed(run.folder()) + " -o replay.html");
         }
         out.flush();
         return Exit.DONE;

@@ -134,7 +134,7 @@ final class RunWork {
         }
         err.println();
         err.println("stopped; " + run.count() + " of " + run.request().replications() + " replications are kept: "
-                + Main.me() + " run " + study.folder() + " --resume goes on with them");
+                + Main.me() + " run " + Main.typed(study.folder()) + " --resume goes on with them");
         err.flush();
     }
 

@@ -254,7 +254,7 @@ final class TimeCommand implements Callable<Integer> {
 
     /** The study as it was named, with the alternative. */
     private static String study(LoadedStudy loaded) {
-        return loaded.folder() + (loaded.alternative().equals("base") ? "" : " -a " + loaded.alternative());
+        return Main.typed(loaded.folder()) + (loaded.alternative().equals("base") ? "" : " -a " + loaded.alternative());
     }
 
     private void check(boolean holds, String otherwise) {
@@ -339,8 +339,8 @@ final class TimeCommand implements Callable<Integer> {
         if (!form.isForMachines()) {
             out.println();
             out.println("wrote " + file);
-            out.println("next: " + Main.me() + " run " + loaded.folder() + " -a " + loaded.alternative() + " -a "
-                    + (loaded.alternative().equals("base") ? "" : loaded.alternative() + "+") + name);
+            out.println("next: " + Main.me() + " run " + Main.typed(loaded.folder()) + " -a " + loaded.alternative()
+                    + " -a " + (loaded.alternative().equals("base") ? "" : loaded.alternative() + "+") + name);
         }
     }
 }

@@ -170,7 +170,7 @@ final class TraceCommand implements Callable<Integer> {
                 double at =
                         itinerary.events().get(itinerary.events().size() / 2).time();
                 out.println();
-                out.println("next: " + Main.me() + " trace " + folder + " --vehicle " + vehicle + " --why "
+                out.println("next: " + Main.me() + " trace " + Main.typed(folder) + " --vehicle " + vehicle + " --why "
                         + Clock.timeOfDay(StrictMath.floor(at)));
             }
         }

@@ -7,9 +7,14 @@ import java.nio.file.Path;
 import java.nio.file.StandardOpenOption;
 import java.sql.ResultSet;
 import java.sql.SQLException;
+import java.util.regex.Pattern;
 
 /** A table as comma-separated values (RFC 4180): an empty cell where there is no value. */
 public final class CsvTable {
+
+    private static final Pattern PLAIN = Pattern.compile("[^\",\\n\\r]*");
+    private static final Pattern FORMULA = Pattern.compile("(?s)[=+@\\t\\r-].+");
+    private static final Pattern NUMBER = Pattern.compile("[+-]?[0-9.].*"); // with a unit behind it, too
 
     private CsvTable() {}
 
@@ -30,9 +35,13 @@ public final class CsvTable {
         }
     }
 
-    /** A value as a cell, quoted where it must be. */
+    /**
+     * A value as a cell, quoted where it must be. What a spreadsheet would take for a formula, such as the name of a street on somebody's map,
+     * gets an apostrophe before it, which makes it a text; numbers stay as they are.
+     */
     public static String cell(String text) {
-        boolean plain = text.matches("[^\",\\n\\r]*");
-        return plain ? text : '"' + text.replace("\"", "\"\"") + '"';
+        String safe = FORMULA.matcher(text).matches() && !NUMBER.matcher(text).matches() ? "'" + text : text;
+        boolean plain = PLAIN.matcher(safe).matches();
+        return plain ? safe : '"' + safe.replace("\"", "\"\"") + '"';
     }
 }

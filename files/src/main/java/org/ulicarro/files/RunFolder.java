@@ -116,7 +116,12 @@ public final class RunFolder {
             for (ObservedKind kind : ObservedKind.values()) {
                 String name = tables.path(Written.of(kind)).asString("");
                 if (!name.isEmpty()) {
-                    values.addAll(ObservedTable.read(study.resolve(name), name, kind, faults));
+                    Path table = StudyFolder.inside(study, name);
+                    if (table == null) {
+                        throw new IOException(
+                                folder.resolve(RecordFile.NAME) + " names a table outside of its study: " + name);
+                    }
+                    values.addAll(ObservedTable.read(table, name, kind, faults));
                 }
             }
         } catch (JacksonException e) {

@@ -252,6 +252,11 @@ public final class StudyFolder {
 
     /** A path of the study, or null when it leads out of its folder, by dots or by a link. */
     private Path inside(String name) {
+        return inside(folder, name);
+    }
+
+    /** A file of a study by the name that is written for it; null where it would lie outside of it. */
+    static Path inside(Path folder, String name) {
         try {
             Path root = folder.toRealPath();
             Path path = root.resolve(name).normalize();

@@ -14,7 +14,7 @@ public final class Names {
         int fewest = Math.max(1, wrong.length() / 3) + 1;
         for (String name : known) {
             int edits = edits(wrong.toLowerCase(java.util.Locale.ROOT), name.toLowerCase(java.util.Locale.ROOT));
-            if (edits < fewest) {
+            if (edits < fewest && !name.equals(wrong)) { // the same word again is no help
                 fewest = edits;
                 best = name;
             }

@@ -9,6 +9,7 @@ import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Locale;
 import java.util.Map;
+import org.ulicarro.files.CsvTable;
 import tools.jackson.databind.json.JsonMapper;
 import tools.jackson.databind.node.ArrayNode;
 import tools.jackson.databind.node.JsonNodeFactory;
@@ -199,7 +200,7 @@ final class Tables {
             return "";
         }
         String text = value instanceof Double d ? number(d) : value.toString();
-        return text.matches("[^\",\\n\\r]*") ? text : '"' + text.replace("\"", "\"\"") + '"';
+        return CsvTable.cell(text);
     }
 
     /** Seven places, without the zeros at their end. */
