@@ -15,7 +15,7 @@ import tools.jackson.databind.node.ObjectNode;
  * nobody comes on the main street for a moment, or until it has lasted for 45 s; the side street for as long as somebody comes, 30 s at most.
  * What it asks for is made safe by the run: minimums, yellows and clearances are not its business.
  *
- * <p>java -cp "cli/target/app/lib/*" docs/examples/WhoeverWaits.java ws://127.0.0.1:8790/
+ * <p>java -cp "cli/target/app/lib/*" docs/examples/WhoeverWaits.java ws://127.0.0.1:8790/quay
  */
 public final class WhoeverWaits implements WebSocket.Listener {
 

@@ -9,6 +9,7 @@ import java.util.Locale;
 import java.util.Map;
 import java.util.TreeMap;
 import java.util.concurrent.Callable;
+import java.util.stream.Collectors;
 import org.ulicarro.core.analysis.band.Corridor;
 import org.ulicarro.core.analysis.band.CorridorReader;
 import org.ulicarro.core.analysis.band.NoCorridor;
@@ -422,7 +423,8 @@ final class BandCommand implements Callable<Integer> {
                     NewAlternative target = new NewAlternative(study.folder, alternative, free());
                     target.write(OffsetWords.alternative(after, reader, rings));
                     return target.file();
-                });
+                },
+                before.stops().stream().map(Corridor.Stop::place).collect(Collectors.toSet()));
         PrintWriter out = spec.commandLine().getOut();
         out.println("open " + server.address() + "   Ctrl-C ends it");
         out.flush();

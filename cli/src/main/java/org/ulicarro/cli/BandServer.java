@@ -1,16 +1,13 @@
 package org.ulicarro.cli;
 
 import com.sun.net.httpserver.HttpExchange;
-import com.sun.net.httpserver.HttpServer;
 import java.io.IOException;
-import java.net.InetAddress;
-import java.net.InetSocketAddress;
-import java.nio.charset.StandardCharsets;
 import java.nio.file.Path;
 import java.security.SecureRandom;
 import java.util.HexFormat;
 import java.util.LinkedHashMap;
 import java.util.Map;
+import java.util.Set;
 import java.util.concurrent.CountDownLatch;
 import org.ulicarro.files.StudyProblem;
 import tools.jackson.core.JacksonException;
@@ -21,6 +18,7 @@ import tools.jackson.databind.json.JsonMapper;
 final class BandServer {
 
     private static final int LARGEST = 64 * 1024;
+    private static final double MOST = 3600; // s, no cycle is longer
 
     /** Makes the page, which saves to a path. */
     interface Page {
@@ -32,30 +30,33 @@ final class BandServer {
         Path save(Map<String, Double> offsets) throws IOException, StudyProblem;
     }
 
-    private final HttpServer server;
+    private final LoopbackPage server;
     private final String word;
     private final Page page;
     private final Saver saver;
+    private final Set<String> places;
 
-    private BandServer(HttpServer server, Page page, Saver saver) {
-        this.server = server;
+    private BandServer(Page page, Saver saver, Set<String> places) throws IOException {
         this.page = page;
         this.saver = saver;
+        this.places = places;
         byte[] bytes = new byte[16];
         new SecureRandom().nextBytes(bytes);
         word = HexFormat.of().formatHex(bytes);
+        server = LoopbackPage.open(this::answer);
     }
 
-    static BandServer open(Page page, Saver saver) throws IOException {
-        HttpServer server = HttpServer.create(new InetSocketAddress(InetAddress.getLoopbackAddress(), 0), 0);
-        BandServer band = new BandServer(server, page, saver);
-        server.createContext("/", band::answer);
-        server.start();
-        return band;
+    /**
+     * Serves.
+     *
+     * @param places whose offsets may be saved
+     */
+    static BandServer open(Page page, Saver saver, Set<String> places) throws IOException {
+        return new BandServer(page, saver, places);
     }
 
     String address() {
-        return "http://127.0.0.1:" + server.getAddress().getPort() + "/" + word + "/";
+        return server.address() + word + "/";
     }
 
     /** Until the program is ended. */
@@ -64,51 +65,54 @@ final class BandServer {
     }
 
     void close() {
-        server.stop(0);
+        server.close();
     }
 
     private void answer(HttpExchange exchange) throws IOException {
-        try (exchange) {
-            String host = String.valueOf(exchange.getRequestHeaders().getFirst("Host"));
-            String path = exchange.getRequestURI().getPath();
-            boolean here = host.equals("127.0.0.1:" + server.getAddress().getPort())
-                    || host.equals("localhost:" + server.getAddress().getPort());
-            if (!here || !path.startsWith("/" + word + "/")) {
-                exchange.sendResponseHeaders(403, -1);
-            } else if (path.equals("/" + word + "/")
-                    && exchange.getRequestMethod().equals("GET")) {
-                send(exchange, 200, "text/html", page.html("/" + word + "/save"));
-            } else if (path.equals("/" + word + "/save")
-                    && exchange.getRequestMethod().equals("POST")) {
-                save(exchange);
-            } else {
-                exchange.sendResponseHeaders(404, -1);
-            }
+        String path = exchange.getRequestURI().getPath();
+        if (!path.startsWith("/" + word + "/")) {
+            exchange.sendResponseHeaders(403, -1);
+        } else if (path.equals("/" + word + "/") && exchange.getRequestMethod().equals("GET")) {
+            LoopbackPage.send(exchange, 200, "text/html", page.html("/" + word + "/save"));
+        } else if (path.equals("/" + word + "/save")
+                && exchange.getRequestMethod().equals("POST")) {
+            save(exchange);
+        } else {
+            exchange.sendResponseHeaders(404, -1);
         }
     }
 
     private void save(HttpExchange exchange) throws IOException {
         byte[] body = exchange.getRequestBody().readNBytes(LARGEST);
-        Map<String, Double> offsets = new LinkedHashMap<>();
         try {
-            JsonNode root = JsonMapper.builder().build().readTree(body);
-            root.properties().forEach(e -> {
-                if (e.getValue().isNumber()) {
-                    offsets.put(e.getKey(), e.getValue().doubleValue());
-                }
-            });
-            send(exchange, 200, "text/plain", "saved " + saver.save(offsets));
+            Map<String, Double> offsets = offsets(JsonMapper.builder().build().readTree(body));
+            synchronized (this) { // one after the other
+                LoopbackPage.send(exchange, 200, "text/plain", "saved " + saver.save(offsets));
+            }
         } catch (JacksonException e) {
-            send(exchange, 400, "text/plain", "this is no JSON");
+            LoopbackPage.send(exchange, 400, "text/plain", "not saved: this is no JSON");
+        } catch (IllegalArgumentException e) {
+            LoopbackPage.send(exchange, 400, "text/plain", "not saved: " + e.getMessage());
         } catch (IOException | StudyProblem e) {
-            send(exchange, 409, "text/plain", "not saved: " + e.getMessage());
+            LoopbackPage.send(exchange, 409, "text/plain", "not saved: " + e.getMessage());
         }
     }
 
-    private static void send(HttpExchange exchange, int status, String type, String text) throws IOException {
-        byte[] bytes = text.getBytes(StandardCharsets.UTF_8);
-        exchange.getResponseHeaders().set("Content-Type", type + "; charset=utf-8");
-        exchange.sendResponseHeaders(status, bytes.length);
-        exchange.getResponseBody().write(bytes);
+    private Map<String, Double> offsets(JsonNode root) {
+        if (root == null || !root.isObject() || root.isEmpty()) {
+            throw new IllegalArgumentException("offsets are like {\"market\": 12}");
+        }
+        Map<String, Double> offsets = new LinkedHashMap<>();
+        root.properties().forEach(e -> {
+            double value = e.getValue().isNumber() ? e.getValue().doubleValue() : Double.NaN;
+            if (!places.contains(e.getKey())) {
+                throw new IllegalArgumentException("'" + e.getKey() + "' is no place of this corridor");
+            }
+            if (!(Math.abs(value) <= MOST)) {
+                throw new IllegalArgumentException("the offset of '" + e.getKey() + "' must be a number of seconds");
+            }
+            offsets.put(e.getKey(), value);
+        });
+        return offsets;
     }
 }

@@ -2,6 +2,8 @@ package org.ulicarro.cli;
 
 import java.io.IOException;
 import java.io.PrintWriter;
+import java.security.SecureRandom;
+import java.util.HexFormat;
 import org.ulicarro.core.study.ExternalControl;
 import org.ulicarro.files.LoadedStudy;
 import org.ulicarro.files.StudyProblem;
@@ -20,8 +22,8 @@ final class ExternalOptions {
             names = "--external",
             paramLabel = "WHERE",
             description =
-                    "ask places of 'kind: external': a port of this computer on which controllers connect by WebSocket (8790), or"
-                            + " an MQTT broker (tcp://127.0.0.1:1883)")
+                    "ask places of 'kind: external': a port of this computer on which controllers connect by WebSocket, with the word"
+                            + " that they have to name (8790/WORD; one is drawn unless given), or an MQTT broker (tcp://127.0.0.1:1883)")
     private String external;
 
     @Option(
@@ -44,14 +46,28 @@ final class ExternalOptions {
         if (pace != null && !(pace > 0 && pace <= 10_000)) {
             return "--pace takes a number above 0, at most 10000";
         }
-        if (external != null && !external.contains("://") && !external.matches("\\d{1,5}")) {
-            return "--external takes a port such as 8790 or a broker such as tcp://127.0.0.1:1883, not '" + external
-                    + "'";
+        if (external != null && !external.contains("://") && !external.matches("\\d{1,5}(/[A-Za-z0-9_-]{1,64})?")) {
+            return "--external takes a port such as 8790, or 8790/WORD, or a broker such as tcp://127.0.0.1:1883, not '"
+                    + external + "'";
         }
-        if (external != null && !external.contains("://") && Integer.parseInt(external) > 65_535) {
+        if (external != null && !external.contains("://") && port() > 65_535) {
             return "a port is at most 65535";
         }
         return null;
+    }
+
+    private int port() {
+        return Integer.parseInt(external.replaceFirst("/.*", ""));
+    }
+
+    /** What controllers have to name: other programs of this computer do not know it. */
+    private String word() {
+        if (external.contains("/")) {
+            return external.substring(external.indexOf('/') + 1);
+        }
+        byte[] bytes = new byte[8];
+        new SecureRandom().nextBytes(bytes);
+        return HexFormat.of().formatHex(bytes);
     }
 
     /** Whether any of them is used. */
@@ -86,7 +102,7 @@ final class ExternalOptions {
         if (external.contains("://")) {
             return BrokerExchange.open(external);
         }
-        SocketExchange socket = SocketExchange.open(Integer.parseInt(external));
+        SocketExchange socket = SocketExchange.open(port(), word());
         err.println("external: waiting for a controller at " + socket.address() + "   (this computer only)");
         err.flush();
         if (!socket.awaitFirst(PATIENCE)) {

@@ -37,6 +37,7 @@ final class RunRecorders implements Watch, AutoCloseable {
     private final RecordChoice choice;
     private final RunSettings settings;
     private final List<Closeable> open = new ArrayList<>();
+    private LampPublisher board; // or null
 
     /**
      * Prepares the folder for recordings.
@@ -125,6 +126,7 @@ final class RunRecorders implements Watch, AutoCloseable {
             LampPublisher lamps = new LampPublisher(settings.lamps(), model.signals(), settings.pace());
             synchronized (open) {
                 open.add(lamps::close);
+                board = lamps;
             }
             return lamps;
         } catch (IOException e) {
@@ -181,6 +183,13 @@ final class RunRecorders implements Watch, AutoCloseable {
             };
         } catch (IOException e) {
             throw new UncheckedIOException(e);
+        }
+    }
+
+    /** What lamps were not told, and why; null where they were told all. */
+    String lampTrouble() {
+        synchronized (open) {
+            return board == null ? null : board.trouble();
         }
     }
 

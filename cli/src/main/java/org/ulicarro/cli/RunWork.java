@@ -153,10 +153,12 @@ final class RunWork {
         Instant started = Instant.now().truncatedTo(ChronoUnit.SECONDS);
         long clock = System.nanoTime();
         List<ReplicationResult> results = new ArrayList<>(run.kept());
+        String dark;
         try (RunRecorders recorders = new RunRecorders(run.part(), study.alternative(), model, count, settings);
                 TrialPool pool = new LocalPool(settings.jobs())) {
             add(model, count - results.size(), results, run, pool, recorders);
             addUntilSure(model, settings, results, run, pool, recorders);
+            dark = recorders.lampTrouble();
         } catch (UncheckedIOException e) {
             throw e.getCause();
         }
@@ -166,6 +168,9 @@ final class RunWork {
         if (settings.external() != null) {
             warnings.add("note: signals had external control; who repeats the run needs the same controller");
             settings.external().incidents().forEach(incident -> warnings.add("warning: " + incident));
+        }
+        if (dark != null) {
+            warnings.add("warning: lamps were told nothing " + dark);
         }
         RunRecord record = record(study, model, warnings, results, started, seconds, settings.jobs());
         return run.finish(record, study, results, log(record, results, run.before()));

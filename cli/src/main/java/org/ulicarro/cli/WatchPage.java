@@ -1,18 +1,13 @@
 package org.ulicarro.cli;
 
 import com.sun.net.httpserver.HttpExchange;
-import com.sun.net.httpserver.HttpServer;
 import java.io.IOException;
 import java.io.OutputStream;
-import java.net.InetAddress;
-import java.net.InetSocketAddress;
 import java.nio.charset.StandardCharsets;
 import java.util.ArrayList;
 import java.util.Arrays;
 import java.util.Base64;
 import java.util.List;
-import java.util.concurrent.ExecutorService;
-import java.util.concurrent.Executors;
 import org.ulicarro.core.tracks.TrackSink;
 import org.ulicarro.files.JsonFile;
 import org.ulicarro.report.replay.ReplayPage;
@@ -28,33 +23,28 @@ final class WatchPage implements TrackSink, AutoCloseable {
     /** How long a finished run waits for its first viewer (ms). */
     private static final long PATIENCE = 60_000;
 
-    private final HttpServer server;
-    private final ExecutorService threads = Executors.newCachedThreadPool(task -> {
-        Thread thread = new Thread(task, "watch-page");
-        thread.setDaemon(true);
-        return thread;
-    });
+    /** Who takes nothing for so long does not read any more (ms). */
+    private static final long STALLED = 10_000;
+
+    private final LoopbackPage server;
     private final List<byte[]> pieces = new ArrayList<>();
     private String page;
     private boolean complete;
     private int viewers;
     private int served;
 
-    private WatchPage(HttpServer server) {
-        this.server = server;
+    private long moved; // when a viewer last took a piece (ms)
+
+    private WatchPage() throws IOException {
+        server = LoopbackPage.open(this::answer);
     }
 
     static WatchPage open() throws IOException {
-        HttpServer server = HttpServer.create(new InetSocketAddress(InetAddress.getLoopbackAddress(), 0), 0);
-        WatchPage page = new WatchPage(server);
-        server.createContext("/", page::answer);
-        server.setExecutor(page.threads);
-        server.start();
-        return page;
+        return new WatchPage();
     }
 
     String address() {
-        return "http://127.0.0.1:" + server.getAddress().getPort() + "/";
+        return server.address();
     }
 
     synchronized void show(Scene scene) throws IOException {
@@ -69,13 +59,9 @@ final class WatchPage implements TrackSink, AutoCloseable {
     }
 
     private void answer(HttpExchange exchange) throws IOException {
-        try (exchange) {
-            String host = String.valueOf(exchange.getRequestHeaders().getFirst("Host"));
-            String path = exchange.getRequestURI().getPath();
-            if (!host.equals("127.0.0.1:" + server.getAddress().getPort())
-                    && !host.equals("localhost:" + server.getAddress().getPort())) {
-                exchange.sendResponseHeaders(403, -1);
-            } else if (path.equals("/")) {
+        String path = exchange.getRequestURI().getPath();
+        try {
+            if (path.equals("/")) {
                 sendPage(exchange);
             } else if (path.equals("/tracks")) {
                 stream(exchange);
@@ -88,16 +74,14 @@ final class WatchPage implements TrackSink, AutoCloseable {
     }
 
     private void sendPage(HttpExchange exchange) throws IOException, InterruptedException {
-        byte[] html;
+        String html;
         synchronized (this) {
             while (page == null) {
                 wait();
             }
-            html = page.getBytes(StandardCharsets.UTF_8);
+            html = page;
         }
-        exchange.getResponseHeaders().set("Content-Type", "text/html; charset=utf-8");
-        exchange.sendResponseHeaders(200, html.length);
-        exchange.getResponseBody().write(html);
+        LoopbackPage.send(exchange, 200, "text/html", html);
     }
 
     private void stream(HttpExchange exchange) throws IOException, InterruptedException {
@@ -106,6 +90,7 @@ final class WatchPage implements TrackSink, AutoCloseable {
         exchange.sendResponseHeaders(200, 0);
         synchronized (this) {
             viewers++;
+            moved = now();
         }
         try (OutputStream out = exchange.getResponseBody()) {
             for (int next = 0; ; next++) {
@@ -118,6 +103,9 @@ final class WatchPage implements TrackSink, AutoCloseable {
                 out.write(Base64.getEncoder().encode(piece));
                 out.write("\n\n".getBytes(StandardCharsets.US_ASCII));
                 out.flush();
+                synchronized (this) {
+                    moved = now();
+                }
             }
         } finally {
             synchronized (this) {
@@ -136,23 +124,26 @@ final class WatchPage implements TrackSink, AutoCloseable {
         return number < pieces.size() ? pieces.get(number) : null;
     }
 
-    /** Waits until all viewers have the whole run; for the first one not longer than a minute. */
+    /** Waits until all viewers have the whole run; for the first one not longer than a minute, and for none that has stopped reading. */
     synchronized void awaitViewers() throws InterruptedException {
         complete = true;
         notifyAll();
-        long end = System.nanoTime() / 1_000_000 + PATIENCE;
+        long end = now() + PATIENCE;
+        moved = now();
         while (viewers > 0 || served == 0) {
-            long left = end - System.nanoTime() / 1_000_000;
-            if (viewers == 0 && left <= 0) {
+            if (viewers == 0 && now() > end || viewers > 0 && now() - moved > STALLED) {
                 return;
             }
-            wait(Math.max(1, Math.min(left, 1000)));
+            wait(500);
         }
+    }
+
+    private static long now() {
+        return System.nanoTime() / 1_000_000;
     }
 
     @Override
     public void close() {
-        server.stop(0);
-        threads.shutdownNow();
+        server.close();
     }
 }

@@ -10,7 +10,9 @@ import java.net.http.HttpResponse;
 import java.nio.file.Files;
 import java.nio.file.Path;
 import java.util.LinkedHashMap;
+import java.util.List;
 import java.util.Map;
+import java.util.Set;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.io.TempDir;
 import org.openqa.selenium.By;
@@ -125,10 +127,13 @@ class BandPageIT extends InProcess {
     @Test
     void theServedPageSavesOffsets(@TempDir Path temp) throws Exception {
         Map<String, Double> saved = new LinkedHashMap<>();
-        BandServer server = BandServer.open(path -> "<p>" + path + "</p>", offsets -> {
-            saved.putAll(offsets);
-            return Files.writeString(temp.resolve("offsets-1.yaml"), "x");
-        });
+        BandServer server = BandServer.open(
+                path -> "<p>" + path + "</p>",
+                offsets -> {
+                    saved.putAll(offsets);
+                    return Files.writeString(temp.resolve("offsets-1.yaml"), "x");
+                },
+                Set.of("market", "gate"));
         try {
             HttpClient client = HttpClient.newHttpClient();
             HttpResponse<String> page = client.send(
@@ -137,7 +142,7 @@ class BandPageIT extends InProcess {
             URI save = URI.create(server.address()).resolve(page.body().replaceAll("<.?p>", ""));
             HttpResponse<String> answer = client.send(
                     HttpRequest.newBuilder(save)
-                            .POST(HttpRequest.BodyPublishers.ofString("{\"market\": 42, \"gate\": \"x\"}"))
+                            .POST(HttpRequest.BodyPublishers.ofString("{\"market\": 42}"))
                             .build(),
                     HttpResponse.BodyHandlers.ofString());
             assertThat(answer.body()).startsWith("saved ").endsWith("offsets-1.yaml");
@@ -149,6 +154,17 @@ class BandPageIT extends InProcess {
                                     HttpResponse.BodyHandlers.ofString())
                             .statusCode())
                     .isEqualTo(400);
+            for (String wrong :
+                    List.of("null", "[]", "{}", "{\"gate\": \"x\"}", "{\"mill\": 1}", "{\"gate\": 1e308}")) {
+                HttpResponse<String> refused = client.send(
+                        HttpRequest.newBuilder(save)
+                                .POST(HttpRequest.BodyPublishers.ofString(wrong))
+                                .build(),
+                        HttpResponse.BodyHandlers.ofString());
+                assertThat(refused.statusCode()).as(wrong).isEqualTo(400);
+                assertThat(refused.body()).startsWith("not saved: ");
+            }
+            assertThat(saved).hasSize(1);
             URI stranger = URI.create(server.address()).resolve("/save");
             assertThat(client.send(HttpRequest.newBuilder(stranger).build(), HttpResponse.BodyHandlers.ofString())
                             .statusCode())

@@ -40,7 +40,7 @@ class DocsCommandsTest extends InProcess {
         ELSEWHERE.put("demo", "LauncherIT");
         ELSEWHERE.put("--help", "LauncherIT");
         ELSEWHERE.put("run quayside --watch-page", "ReplayPageIT");
-        ELSEWHERE.put("run quayside -a external --external 8790", "ExternalTest");
+        ELSEWHERE.put("run quayside -a external --external 8790/quay", "ExternalTest");
         ELSEWHERE.put("run quayside -a external --external tcp://127.0.0.1:1883", "ExternalTest");
         ELSEWHERE.put("lamps tcp://127.0.0.1:1883", "ExternalTest");
         ELSEWHERE.put("run quayside -n 1 --lamps tcp://127.0.0.1:1883 --pace 10", "ExternalTest");

@@ -4,12 +4,15 @@ import static org.assertj.core.api.Assertions.assertThat;
 import static org.junit.jupiter.api.Assumptions.assumeTrue;
 
 import java.io.IOException;
+import java.io.UncheckedIOException;
 import java.net.InetAddress;
 import java.net.ServerSocket;
+import java.net.Socket;
 import java.net.URI;
 import java.net.http.HttpClient;
 import java.net.http.WebSocket;
 import java.nio.ByteBuffer;
+import java.nio.charset.StandardCharsets;
 import java.nio.file.Files;
 import java.nio.file.Path;
 import java.util.ArrayList;
@@ -123,7 +126,7 @@ class ExternalTest extends InProcess {
 
     private int runWith(int port, Client client, int replications) throws Exception {
         CompletableFuture<Integer> code = CompletableFuture.supplyAsync(
-                () -> run("run", study, "-a", "external", "-n", replications, "--external", port));
+                () -> run("run", study, "-a", "external", "-n", replications, "--external", port + "/word"));
         connect(port, client);
         return code.get(15, TimeUnit.MINUTES);
     }
@@ -133,7 +136,7 @@ class ExternalTest extends InProcess {
             try {
                 return HttpClient.newHttpClient()
                         .newWebSocketBuilder()
-                        .buildAsync(URI.create("ws://127.0.0.1:" + port + "/"), client)
+                        .buildAsync(URI.create("ws://127.0.0.1:" + port + "/word"), client)
                         .join();
             } catch (CompletionException e) {
                 assertThat(attempt).as(String.valueOf(e.getCause())).isLessThan(200);
@@ -289,17 +292,90 @@ class ExternalTest extends InProcess {
     @Test
     void aPageInABrowserMayNotControl() throws Exception {
         int port = freePort();
-        CompletableFuture<Integer> code =
-                CompletableFuture.supplyAsync(() -> run("run", study, "-a", "external", "-n", 1, "--external", port));
+        CompletableFuture<Integer> code = CompletableFuture.supplyAsync(
+                () -> run("run", study, "-a", "external", "-n", 1, "--external", port + "/word"));
         connect(port, new Client(BY_TURNS));
         CompletableFuture<WebSocket> page = HttpClient.newHttpClient()
                 .newWebSocketBuilder()
                 .header("Origin", "https://elsewhere.example")
-                .buildAsync(URI.create("ws://127.0.0.1:" + port + "/"), new Client(BY_TURNS));
+                .buildAsync(URI.create("ws://127.0.0.1:" + port + "/word"), new Client(BY_TURNS));
         assertThat(page.handle((socket, problem) -> problem != null).get(5, TimeUnit.MINUTES))
                 .isTrue();
         assertThat(code.get(15, TimeUnit.MINUTES)).isZero();
         assertThat(out).doesNotContain("took over");
+    }
+
+    /** Programs that do not know the word: none of what they send, and none of what they leave open, is heard. */
+    @Test
+    void whoDoesNotKnowTheWordIsNoController() throws Exception {
+        int port = freePort();
+        CompletableFuture<Integer> code = CompletableFuture.supplyAsync(
+                () -> run("run", study, "-a", "external", "-n", 1, "--external", port + "/word"));
+        List<Socket> strangers = new ArrayList<>();
+        connect(port, new Client(message -> {
+            if (strangers.size() < 200) {
+                strangers.add(stranger(port, strangers.size()));
+            }
+            return BY_TURNS.apply(message);
+        }));
+        assertThat(code.get(15, TimeUnit.MINUTES)).isZero();
+        assertThat(strangers).hasSizeGreaterThan(30);
+        assertThat(out).doesNotContain("took over");
+        for (Socket stranger : strangers) {
+            stranger.close();
+        }
+    }
+
+    /** A connection that goes wrong in one of some ways, and stays open. */
+    private static Socket stranger(int port, int number) {
+        try {
+            Socket socket = new Socket(InetAddress.getLoopbackAddress(), port);
+            String hello = "GET /%s HTTP/1.1\r\nHost: 127.0.0.1\r\nUpgrade: websocket\r\nConnection: Upgrade\r\n"
+                    + "Sec-WebSocket-Key: dGhlIHNhbXBsZSBub25jZQ==\r\nSec-WebSocket-Version: 13\r\n\r\n";
+            byte[] frame = {(byte) 0x82, (byte) 0xFF, 0x40, 0, 0, 0, 0, 0, 0, 0}; // of 2^62 bytes
+            byte[] sent = switch (number % 6) {
+                case 0 -> new byte[0]; // says nothing
+                case 1 -> hello.formatted("wor").getBytes(StandardCharsets.US_ASCII);
+                case 2 -> hello.formatted("").getBytes(StandardCharsets.US_ASCII);
+                case 3 -> frame;
+                case 4 -> hello.formatted("word").substring(0, 40).getBytes(StandardCharsets.US_ASCII);
+                default -> "x".repeat(5000).getBytes(StandardCharsets.US_ASCII);
+            };
+            socket.getOutputStream().write(sent);
+            if (number % 6 == 1) {
+                socket.getOutputStream().write(frame);
+            }
+            return socket;
+        } catch (IOException e) {
+            throw new UncheckedIOException(e);
+        }
+    }
+
+    /** Lamps are worth less than the run: it goes on, and says from when on they were told nothing. */
+    @Test
+    void aBrokerThatDiesDoesNotEndTheRun() throws Exception {
+        Path program = Path.of("/usr/sbin/mosquitto");
+        assumeTrue(Files.isExecutable(program), "no broker is installed here");
+        int port = freePort();
+        Path settings = temp.resolve("dying.conf");
+        Files.writeString(settings, "listener " + port + " 127.0.0.1\nallow_anonymous true\n");
+        Process broker = new ProcessBuilder(program.toString(), "-c", settings.toString())
+                .redirectErrorStream(true)
+                .redirectOutput(temp.resolve("dying.log").toFile())
+                .start();
+        String address = "tcp://127.0.0.1:" + port;
+        try {
+            board(address).close(); // the broker is there
+            CompletableFuture<Integer> code =
+                    CompletableFuture.supplyAsync(() -> run("run", study, "-n", 1, "--lamps", address, "--pace", 150));
+            Thread.sleep(2000);
+            broker.destroyForcibly().waitFor();
+            assertThat(code.get(15, TimeUnit.MINUTES)).as(err).isZero();
+            assertThat(out + err).contains("lamps were told nothing from");
+            assertThat(Run.in(lastRun()).rows(WaitRow.class)).isNotEmpty();
+        } finally {
+            broker.destroyForcibly();
+        }
     }
 
     @Test

@@ -3,7 +3,6 @@ package org.ulicarro.link;
 import java.io.DataInput;
 import java.io.DataOutput;
 import java.io.IOException;
-import java.io.UncheckedIOException;
 import java.util.Arrays;
 import java.util.Locale;
 import org.ulicarro.core.base.Clock;
@@ -29,6 +28,7 @@ public final class LampPublisher implements Observer, AutoCloseable {
     private long startedAt; // real time (ns)
     private double startedFrom = Double.NaN; // simulated time (s)
     private int second = -1;
+    private volatile String trouble;
 
     /**
      * Connects to a broker.
@@ -46,12 +46,24 @@ public final class LampPublisher implements Observer, AutoCloseable {
 
     @Override
     public void afterStep(TrafficView view, TrafficEvents events) {
-        try {
-            publish(view);
-            hold(view.now());
-        } catch (IOException e) {
-            throw new UncheckedIOException(e);
+        if (trouble == null) {
+            try {
+                publish(view);
+            } catch (IOException e) { // lamps are worth less than the run
+                trouble = String.format(Locale.ROOT, "from %s on, since %s", clock(view.tick()), e.getMessage());
+            }
         }
+        hold(view.now());
+    }
+
+    /** From when on lamps were told nothing, and why; null where they were told all. */
+    public String trouble() {
+        return trouble;
+    }
+
+    private static String clock(int tick) {
+        int second = tick / Clock.TICKS_PER_SECOND;
+        return String.format(Locale.ROOT, "%02d:%02d:%02d", second / 3600, second / 60 % 60, second % 60);
     }
 
     private void publish(TrafficView view) throws IOException {
@@ -66,8 +78,7 @@ public final class LampPublisher implements Observer, AutoCloseable {
         int now = view.tick() / Clock.TICKS_PER_SECOND;
         if (now != second) {
             second = now;
-            broker.publish(
-                    CLOCK, String.format(Locale.ROOT, "%02d:%02d:%02d", now / 3600, now / 60 % 60, now % 60), true);
+            broker.publish(CLOCK, clock(view.tick()), true);
         }
     }
 

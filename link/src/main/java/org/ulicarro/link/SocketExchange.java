@@ -5,6 +5,8 @@ import java.net.BindException;
 import java.net.InetAddress;
 import java.net.InetSocketAddress;
 import java.nio.ByteBuffer;
+import java.nio.charset.StandardCharsets;
+import java.security.MessageDigest;
 import java.util.List;
 import java.util.concurrent.CountDownLatch;
 import java.util.concurrent.TimeUnit;
@@ -26,12 +28,17 @@ public final class SocketExchange extends Exchange {
     /** Who has not taken a message from the wire after this does not read (ns). */
     private static final long SENDS_FOR = 2_000_000_000L;
 
+    /** What is attached to the connections of those who named the word. */
+    private static final Object CONTROLLER = "controller";
+
     private final Server server;
+    private final String word;
     private final CountDownLatch started = new CountDownLatch(1);
     private final CountDownLatch met = new CountDownLatch(1);
     private Exception failed;
 
-    private SocketExchange(int port) {
+    private SocketExchange(int port, String word) {
+        this.word = word;
         server = new Server(new InetSocketAddress(InetAddress.getLoopbackAddress(), port));
         server.setReuseAddr(true);
         server.setDaemon(true);
@@ -42,10 +49,11 @@ public final class SocketExchange extends Exchange {
      * Listens, on the loopback interface only.
      *
      * @param port where; 0 for any that is free
+     * @param word that controllers have to name; whoever does not know it is no controller, and is not heard
      * @throws IOException when somebody else listens there
      */
-    public static SocketExchange open(int port) throws IOException, InterruptedException {
-        SocketExchange exchange = new SocketExchange(port);
+    public static SocketExchange open(int port, String word) throws IOException, InterruptedException {
+        SocketExchange exchange = new SocketExchange(port, word);
         exchange.server.start();
         exchange.started.await(10, TimeUnit.SECONDS);
         if (exchange.failed != null) {
@@ -59,7 +67,7 @@ public final class SocketExchange extends Exchange {
 
     /** Where controllers connect to. */
     public String address() {
-        return "ws://127.0.0.1:" + server.getPort() + "/";
+        return "ws://127.0.0.1:" + server.getPort() + "/" + word;
     }
 
     /** Waits for the first controller; false when none came in time. */
@@ -73,7 +81,7 @@ public final class SocketExchange extends Exchange {
             throw new IOException("nobody is connected");
         }
         for (WebSocket socket : server.getConnections()) {
-            if (socket.isOpen()) {
+            if (socket.isOpen() && isController(socket)) {
                 socket.send(message);
                 push(socket);
             }
@@ -94,6 +102,10 @@ public final class SocketExchange extends Exchange {
             Thread.onSpinWait();
             java.util.concurrent.locks.LockSupport.parkNanos(20_000);
         }
+    }
+
+    private static boolean isController(WebSocket socket) {
+        return socket.getAttachment() == CONTROLLER;
     }
 
     @Override
@@ -117,6 +129,11 @@ public final class SocketExchange extends Exchange {
             if (request.hasFieldValue("Origin")) { // a page in a browser has no business here
                 throw new InvalidDataException(CloseFrame.POLICY_VALIDATION, "no pages");
             }
+            byte[] named = request.getResourceDescriptor().getBytes(StandardCharsets.UTF_8);
+            if (!MessageDigest.isEqual(named, ("/" + word).getBytes(StandardCharsets.UTF_8))) {
+                throw new InvalidDataException(CloseFrame.POLICY_VALIDATION, "no controller");
+            }
+            socket.setAttachment(CONTROLLER);
             return super.onWebsocketHandshakeReceivedAsServer(socket, draft, request);
         }
 
@@ -133,8 +150,8 @@ public final class SocketExchange extends Exchange {
 
         @Override
         public void onClose(WebSocket socket, int code, String reason, boolean remote) {
-            boolean others = getConnections().stream().anyMatch(c -> c != socket && c.isOpen());
-            if (!others) {
+            boolean others = getConnections().stream().anyMatch(c -> c != socket && c.isOpen() && isController(c));
+            if (isController(socket) && !others) {
                 lost("the controller disconnected");
             }
         }
@@ -154,7 +171,7 @@ public final class SocketExchange extends Exchange {
             if (socket == null && started.getCount() > 0) {
                 failed = problem;
                 started.countDown();
-            } else if (socket != null) {
+            } else if (socket != null && isController(socket)) {
                 rubbish("its connection is broken: " + problem.getMessage());
             }
         }
