@@ -28,7 +28,8 @@ class LoopbackPageTest {
     }
 
     private static Socket connect(String address, String text) throws IOException {
-        Socket socket = new Socket(InetAddress.getLoopbackAddress(), URI.create(address).getPort());
+        Socket socket =
+                new Socket(InetAddress.getLoopbackAddress(), URI.create(address).getPort());
         socket.getOutputStream().write(text.getBytes(StandardCharsets.US_ASCII));
         return socket;
     }
@@ -37,8 +38,8 @@ class LoopbackPageTest {
     @Test
     void halfSentRequestsBlockNobody() throws Exception {
         List<Socket> half = new ArrayList<>();
-        try (LoopbackPage page = LoopbackPage.open(
-                exchange -> LoopbackPage.send(exchange, 200, "text/plain", "here"))) {
+        try (LoopbackPage page =
+                LoopbackPage.open(exchange -> LoopbackPage.send(exchange, 200, "text/plain", "here"))) {
             for (int i = 0; i < 200; i++) {
                 half.add(connect(page.address(), i % 2 == 0 ? "POST / HTTP/1.1\r\nHost: x" : ""));
             }

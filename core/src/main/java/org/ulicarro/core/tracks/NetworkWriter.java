@@ -1,6 +1,7 @@
 package org.ulicarro.core.tracks;
 
 import java.util.Arrays;
+import org.ulicarro.core.signal.AspectsView;
 import org.ulicarro.core.traffic.TrafficView;
 import org.ulicarro.core.traffic.events.TrafficEvents;
 
@@ -18,6 +19,7 @@ final class NetworkWriter {
     private int changeCount;
     private int lastChange; // tick
     private final int[] aspect; // group -> ordinal
+    private final int[] changed; // groups that changed in a step
     private final Bytes waiting = new Bytes(256);
     private final Bytes arrivals = new Bytes(256);
     private int arrivalCount;
@@ -37,6 +39,7 @@ final class NetworkWriter {
                 .sorted()
                 .toArray();
         aspect = new int[view.table().signals().groups().size()];
+        changed = new int[aspect.length];
         outside = new int[entryLanes.length];
         passed = new int[network.movements().size()];
         accounts = new int[passed.length];
@@ -87,19 +90,7 @@ final class NetworkWriter {
 
     /** What a step that ends now has changed. */
     void step(TrafficView view, TrafficEvents events) {
-        for (int group = 0; group < aspect.length; group++) {
-            int now = view.aspects().of(group).ordinal();
-            if (now != aspect[group]) {
-                aspect[group] = now;
-                // a step may be longer than a tick, so one group's change can lie before another's that was told
-                int at = Math.max(lastChange, view.aspects().since(group));
-                changes.put(at - lastChange);
-                changes.put(group);
-                changes.put(now);
-                changeCount++;
-                lastChange = at;
-            }
-        }
+        signals(view.aspects());
         for (int i = 0; i < events.lineCount(); i++) {
             passed[events.lineMovement(i)]++;
         }
@@ -109,6 +100,30 @@ final class NetworkWriter {
                 accounts[visits.movement(i)]++;
                 cost[visits.movement(i)] += visits.controlDelay(i);
             }
+        }
+    }
+
+    /** A step may be longer than a tick: groups that changed in it are told in the order of their changes. */
+    private void signals(AspectsView aspects) {
+        int n = 0;
+        for (int group = 0; group < aspect.length; group++) {
+            if (aspects.of(group).ordinal() != aspect[group]) {
+                int at = n++;
+                while (at > 0 && aspects.since(changed[at - 1]) > aspects.since(group)) {
+                    changed[at] = changed[--at];
+                }
+                changed[at] = group;
+            }
+        }
+        for (int i = 0; i < n; i++) {
+            int group = changed[i];
+            aspect[group] = aspects.of(group).ordinal();
+            int at = Math.max(lastChange, aspects.since(group)); // not before its block
+            changes.put(at - lastChange);
+            changes.put(group);
+            changes.put(aspect[group]);
+            changeCount++;
+            lastChange = at;
         }
     }
 
