@@ -11,6 +11,7 @@ import org.ulicarro.files.CountMatch;
 import org.ulicarro.files.CountMatch.Match;
 import org.ulicarro.files.GeoReference;
 import org.ulicarro.files.LoadedStudy;
+import org.ulicarro.files.OutputFile;
 import org.ulicarro.files.StudyProblem;
 import picocli.CommandLine.Command;
 import picocli.CommandLine.Mixin;
@@ -108,7 +109,7 @@ final class MatchCommand implements Callable<Integer> {
         if (Files.exists(output)) {
             throw new IOException(output + " exists already; give another name");
         }
-        Files.writeString(output, text.toString());
+        OutputFile.text(output, text.toString());
         spec.commandLine().getOut().println("wrote " + rows + " rows to " + output);
     }
 }

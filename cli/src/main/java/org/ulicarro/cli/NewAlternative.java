@@ -1,12 +1,12 @@
 package org.ulicarro.cli;
 
 import java.io.IOException;
-import java.nio.charset.StandardCharsets;
 import java.nio.file.Files;
 import java.nio.file.Path;
 import java.util.ArrayList;
 import java.util.List;
 import org.ulicarro.files.Message;
+import org.ulicarro.files.OutputFile;
 import org.ulicarro.files.StudyFolder;
 import org.ulicarro.files.StudyProblem;
 import picocli.CommandLine.Model.CommandSpec;
@@ -56,7 +56,7 @@ final class NewAlternative {
     /** Writes it and checks the study with it; answers the warnings. */
     List<Message> write(String text) throws IOException, StudyProblem {
         Files.createDirectories(file().getParent());
-        Files.writeString(file(), text, StandardCharsets.UTF_8);
+        OutputFile.text(file(), text);
         try {
             return StudyFolder.read(study, List.of(stacked().split("\\+")))
                     .compile(null)

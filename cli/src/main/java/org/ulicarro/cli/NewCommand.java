@@ -12,6 +12,7 @@ import org.ulicarro.core.base.Names;
 import org.ulicarro.core.base.Quantity;
 import org.ulicarro.core.demand.TrialDemand;
 import org.ulicarro.core.network.Network;
+import org.ulicarro.files.OutputFile;
 import org.ulicarro.files.Samples;
 import org.ulicarro.files.StudyFolder;
 import org.ulicarro.files.StudyProblem;
@@ -74,7 +75,7 @@ final class NewCommand implements Callable<Integer> {
         if (demand != null) {
             Network network =
                     StudyFolder.read(folder, List.of()).compile(null).model().network();
-            Files.writeString(
+            OutputFile.text(
                     folder.resolve("demand.yaml"),
                     TrialDemandText.text(TrialDemand.of(network, perSecond), demand, TrialDemandText.ALL));
         }

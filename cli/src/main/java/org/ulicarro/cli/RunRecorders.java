@@ -5,7 +5,6 @@ import java.io.IOException;
 import java.io.OutputStream;
 import java.io.UncheckedIOException;
 import java.io.Writer;
-import java.nio.file.Files;
 import java.nio.file.Path;
 import java.util.ArrayList;
 import java.util.List;
@@ -22,6 +21,7 @@ import org.ulicarro.core.tracks.TrackSink;
 import org.ulicarro.core.traffic.Observer;
 import org.ulicarro.files.EventFile;
 import org.ulicarro.files.JsonFile;
+import org.ulicarro.files.OutputFile;
 import org.ulicarro.files.RuleRecorder;
 import org.ulicarro.files.TrackFolder;
 import org.ulicarro.link.LampPublisher;
@@ -111,7 +111,7 @@ final class RunRecorders implements Watch, AutoCloseable {
         try {
             TrackSettings window = choice.settings(replication, model);
             RuleRecorder rules = new RuleRecorder(
-                    scripted(), window.from(), window.to(), Files.newOutputStream(folder.rules(replication)));
+                    scripted(), window.from(), window.to(), OutputFile.stream(folder.rules(replication)));
             synchronized (open) {
                 open.add(rules);
             }
@@ -152,7 +152,7 @@ final class RunRecorders implements Watch, AutoCloseable {
             return null;
         }
         try {
-            Writer out = Files.newBufferedWriter(folder.events(replication));
+            Writer out = OutputFile.writer(folder.events(replication));
             synchronized (open) {
                 open.add(out);
             }

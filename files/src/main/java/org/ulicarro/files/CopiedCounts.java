@@ -1,7 +1,6 @@
 package org.ulicarro.files;
 
 import java.io.IOException;
-import java.nio.charset.StandardCharsets;
 import java.nio.file.Files;
 import java.nio.file.Path;
 import java.util.List;
@@ -49,7 +48,7 @@ public final class CopiedCounts {
             text.append('\n');
         }
         Files.createDirectories(file.getParent());
-        Files.writeString(file, text, StandardCharsets.UTF_8);
+        OutputFile.text(file, text);
         return copied.size();
     }
 

@@ -1,8 +1,7 @@
 package org.ulicarro.files;
 
-import java.io.BufferedWriter;
 import java.io.IOException;
-import java.nio.file.Files;
+import java.io.Writer;
 import java.nio.file.Path;
 import java.nio.file.StandardOpenOption;
 import java.sql.ResultSet;
@@ -14,12 +13,13 @@ public final class CsvTable {
 
     private static final Pattern PLAIN = Pattern.compile("[^\",\\n\\r]*");
     private static final Pattern FORMULA = Pattern.compile("(?s)[=+@\\t\\r-].+");
-    private static final Pattern NUMBER = Pattern.compile("[+-]?[0-9.].*"); // with a unit behind it, too
+    private static final Pattern NUMBER =
+            Pattern.compile("[+-]?[0-9.][0-9.eE:,-]*( [A-Za-z/%0-9]+)?"); // with a unit behind it, too
 
     private CsvTable() {}
 
     static void write(String table, ResultSet rows, Path file) throws SQLException, IOException {
-        try (BufferedWriter out = Files.newBufferedWriter(file, StandardOpenOption.CREATE_NEW)) {
+        try (Writer out = OutputFile.writer(file, StandardOpenOption.CREATE_NEW)) {
             int columns = rows.getMetaData().getColumnCount();
             for (int c = 1; c <= columns; c++) {
                 out.write((c > 1 ? "," : "") + rows.getMetaData().getColumnName(c));

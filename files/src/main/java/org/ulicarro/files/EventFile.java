@@ -3,8 +3,6 @@ package org.ulicarro.files;
 import java.io.IOException;
 import java.io.UncheckedIOException;
 import java.io.Writer;
-import java.nio.charset.StandardCharsets;
-import java.nio.file.Files;
 import java.nio.file.Path;
 import java.util.ArrayList;
 import java.util.LinkedHashMap;
@@ -63,7 +61,7 @@ public final class EventFile {
 
     /** Writes a table of events. */
     public static void write(Path path, List<SignalEvent> events) throws IOException {
-        try (Writer out = Files.newBufferedWriter(path, StandardCharsets.UTF_8)) {
+        try (Writer out = OutputFile.writer(path)) {
             Consumer<SignalEvent> writer = writer(out);
             events.forEach(writer);
         } catch (UncheckedIOException e) {

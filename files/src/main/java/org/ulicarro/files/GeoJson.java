@@ -2,6 +2,7 @@ package org.ulicarro.files;
 
 import java.io.IOException;
 import java.io.Writer;
+import java.nio.file.FileSystemException;
 import java.nio.file.Files;
 import java.nio.file.Path;
 import java.util.LinkedHashMap;
@@ -20,6 +21,7 @@ import org.ulicarro.core.network.Network;
 import org.ulicarro.core.network.Polyline;
 import org.ulicarro.core.network.TurningPath;
 import org.ulicarro.core.run.Model;
+import tools.jackson.core.JacksonException;
 import tools.jackson.core.JsonGenerator;
 import tools.jackson.databind.json.JsonMapper;
 
@@ -83,7 +85,7 @@ public final class GeoJson {
     public void write(Path file) throws IOException {
         Path part = file.resolveSibling("." + file.getFileName() + ".part");
         try {
-            try (Writer out = Files.newBufferedWriter(part);
+            try (Writer out = OutputFile.writer(part);
                     JsonGenerator json = JsonMapper.builder().build().createGenerator(out)) {
                 json.writeStartObject();
                 json.writeStringProperty("type", "FeatureCollection");
@@ -94,6 +96,10 @@ public final class GeoJson {
                 json.writeEndObject();
             }
             Files.move(part, file, java.nio.file.StandardCopyOption.REPLACE_EXISTING);
+        } catch (JacksonException e) { // the disk, since there is nothing to read
+            boolean told = e.getCause() instanceof FileSystemException;
+            String reason = told ? ((FileSystemException) e.getCause()).getReason() : e.getOriginalMessage();
+            throw OutputFile.named(file, new IOException(reason, e));
         } finally {
             Files.deleteIfExists(part);
         }

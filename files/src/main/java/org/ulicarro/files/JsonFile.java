@@ -1,7 +1,6 @@
 package org.ulicarro.files;
 
 import java.io.IOException;
-import java.nio.file.Files;
 import java.nio.file.Path;
 import tools.jackson.core.JacksonException;
 import tools.jackson.databind.PropertyNamingStrategies;
@@ -17,7 +16,7 @@ public final class JsonFile {
     private JsonFile() {}
 
     public static void write(Path file, Object record) throws IOException {
-        Files.writeString(file, text(record));
+        OutputFile.text(file, text(record));
     }
 
     /** A record as text. */

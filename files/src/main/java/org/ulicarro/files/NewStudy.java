@@ -1,8 +1,6 @@
 package org.ulicarro.files;
 
 import java.io.IOException;
-import java.nio.charset.StandardCharsets;
-import java.nio.file.Files;
 import java.nio.file.Path;
 import java.util.ArrayList;
 import java.util.LinkedHashMap;
@@ -163,7 +161,7 @@ public final class NewStudy {
     /** Writes its files into a folder. */
     public void write(Path folder) throws IOException {
         for (Map.Entry<String, String> file : files().entrySet()) {
-            Files.writeString(folder.resolve(file.getKey()), file.getValue(), StandardCharsets.UTF_8);
+            OutputFile.text(folder.resolve(file.getKey()), file.getValue());
         }
     }
 

@@ -37,7 +37,7 @@ final class RecordFile {
     static void write(Path folder, ObjectNode root) throws IOException {
         String text = root.toPrettyString().replace("\r\n", "\n");
         String head = text.substring(0, text.lastIndexOf('}')).stripTrailing();
-        Files.writeString(folder.resolve(NAME), head + SEAL + digest(head) + "\"\n}\n");
+        OutputFile.text(folder.resolve(NAME), head + SEAL + digest(head) + "\"\n}\n");
     }
 
     /**

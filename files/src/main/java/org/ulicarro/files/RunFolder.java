@@ -33,7 +33,7 @@ public final class RunFolder {
     static Run write(
             Path folder, RunRecord record, LoadedStudy study, List<ReplicationResult> results, List<String> log)
             throws IOException {
-        Files.write(folder.resolve(LOG), log);
+        OutputFile.text(folder.resolve(LOG), log.isEmpty() ? "" : String.join("\n", log) + "\n");
         MeasuredResults measured = new MeasuredResults(results);
         Map<String, String> digests = ResultDatabase.digests(results);
         try {
@@ -149,12 +149,8 @@ public final class RunFolder {
     }
 
     private static List<Path> export(Path folder, Path into, String ending, TableExport.Form form) throws IOException {
-        try {
-            return TableExport.write(
-                    folder.resolve(RESULTS), RecordFile.digests(folder, RecordFile.TABLES), into, ending, form);
-        } catch (SQLException e) {
-            throw new IOException(folder.resolve(RESULTS) + " cannot be read: " + e.getMessage(), e);
-        }
+        return TableExport.write(
+                folder.resolve(RESULTS), RecordFile.digests(folder, RecordFile.TABLES), into, ending, form);
     }
 
     /**

@@ -1,7 +1,6 @@
 package org.ulicarro.files;
 
 import java.io.IOException;
-import java.nio.file.Files;
 import java.nio.file.Path;
 import tools.jackson.core.JacksonException;
 import tools.jackson.databind.PropertyNamingStrategies;
@@ -48,7 +47,7 @@ public record RunRequest(
     }
 
     void write(Path part) throws IOException {
-        Files.writeString(
+        OutputFile.text(
                 part.resolve(FILE), JSON.writerWithDefaultPrettyPrinter().writeValueAsString(this) + "\n");
     }
 

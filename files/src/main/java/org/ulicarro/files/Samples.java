@@ -2,8 +2,10 @@ package org.ulicarro.files;
 
 import java.io.IOException;
 import java.io.InputStream;
+import java.io.OutputStream;
 import java.nio.file.Files;
 import java.nio.file.Path;
+import java.nio.file.StandardOpenOption;
 import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
@@ -93,15 +95,19 @@ public final class Samples {
 
     /** Writes a sample into a folder that does not exist yet, or is empty. */
     public static void write(String sample, Path folder) throws IOException {
-        write(sample, FILES.get(sample), folder);
+        OutputFile.folder(folder, () -> {
+            write(sample, FILES.get(sample), folder);
+            return null;
+        });
     }
 
     private static void write(String sample, List<String> files, Path folder) throws IOException {
         for (String file : files) {
             Path target = folder.resolve(file);
             Files.createDirectories(target.getParent());
-            try (InputStream in = Samples.class.getResourceAsStream("demo/" + sample + "/" + file)) {
-                Files.copy(in, target);
+            try (InputStream in = Samples.class.getResourceAsStream("demo/" + sample + "/" + file);
+                    OutputStream out = OutputFile.stream(target, StandardOpenOption.CREATE_NEW)) {
+                in.transferTo(out);
             }
         }
     }

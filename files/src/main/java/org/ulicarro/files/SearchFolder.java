@@ -247,11 +247,7 @@ public final class SearchFolder implements Journal, AutoCloseable {
     }
 
     private static List<Path> export(Path folder, Path into, String ending, TableExport.Form form) throws IOException {
-        try {
-            return TableExport.write(folder.resolve(TRIALS), null, into, ending, form);
-        } catch (SQLException e) {
-            throw new IOException(folder.resolve(TRIALS) + " cannot be read: " + e.getMessage(), e);
-        }
+        return TableExport.write(folder.resolve(TRIALS), null, into, ending, form);
     }
 
     /** Opens it for reading: after a kill, what was half written is first taken back, where the folder can be written. */

@@ -1,7 +1,6 @@
 package org.ulicarro.files;
 
 import java.io.IOException;
-import java.nio.file.Files;
 import java.nio.file.Path;
 import java.util.Map;
 import tools.jackson.core.JacksonException;
@@ -39,7 +38,7 @@ public record SearchRequest(
             .build();
 
     void write(Path folder) throws IOException {
-        Files.writeString(
+        OutputFile.text(
                 folder.resolve(FILE), JSON.writerWithDefaultPrettyPrinter().writeValueAsString(this) + "\n");
     }
 

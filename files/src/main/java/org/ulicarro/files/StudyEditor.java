@@ -186,8 +186,8 @@ public final class StudyEditor {
             for (String file : changed.keySet()) {
                 Path path = own.resolve(file);
                 Files.createDirectories(path.getParent());
-                Files.writeString(path, kept.get(file));
-                Files.writeString(path.resolveSibling(path.getFileName() + AFTER), changed.get(file));
+                OutputFile.text(path, kept.get(file));
+                OutputFile.text(path.resolveSibling(path.getFileName() + AFTER), changed.get(file));
             }
         }
         for (Map.Entry<String, String> file : changed.entrySet()) {
@@ -195,7 +195,7 @@ public final class StudyEditor {
             Files.createDirectories(path.toAbsolutePath().getParent());
             Path part = path.resolveSibling(path.getFileName() + ".part");
             try {
-                Files.writeString(part, file.getValue());
+                OutputFile.text(part, file.getValue());
                 Files.move(part, path, StandardCopyOption.REPLACE_EXISTING);
             } finally {
                 Files.deleteIfExists(part);

@@ -30,19 +30,14 @@ final class TableExport {
      * @return the files
      */
     static List<Path> write(Path database, Map<String, String> digests, Path into, String ending, Form form)
-            throws IOException, SQLException {
-        boolean isNew = !Files.exists(into);
-        Files.createDirectories(into);
-        boolean done = false;
-        try {
-            List<Path> files = tables(database, digests, into, ending, form);
-            done = true;
-            return files;
-        } finally {
-            if (isNew && !done) {
-                Files.deleteIfExists(into);
+            throws IOException {
+        return OutputFile.folder(into, () -> {
+            try {
+                return tables(database, digests, into, ending, form);
+            } catch (SQLException e) {
+                throw new IOException(database + " cannot be read: " + e.getMessage(), e);
             }
-        }
+        });
     }
 
     private static List<Path> tables(Path database, Map<String, String> digests, Path into, String ending, Form form)
@@ -58,22 +53,16 @@ final class TableExport {
                 }
             }
             List<Path> written = new ArrayList<>();
-            boolean whole = false;
-            try {
-                for (String table : tables) {
-                    Path file = into.resolve(table + ending);
-                    if (digests != null) {
-                        check(database, statement, digests, table);
-                    }
-                    written.add(file);
-                    try (ResultSet rows = statement.executeQuery("SELECT * FROM " + table + " ORDER BY rowid")) {
-                        form.write(table, rows, file);
-                    }
+            for (String table : tables) {
+                if (digests != null) {
+                    check(database, statement, digests, table);
                 }
-                whole = true;
-            } finally {
-                for (Path file : whole ? List.<Path>of() : written) {
-                    Files.deleteIfExists(file);
+                Path file = into.resolve(table + ending);
+                written.add(file);
+                try (ResultSet rows = statement.executeQuery("SELECT * FROM " + table + " ORDER BY rowid")) {
+                    form.write(table, rows, file);
+                } catch (IOException e) {
+                    throw OutputFile.named(file, e);
                 }
             }
             return written;

@@ -1,7 +1,6 @@
 package org.ulicarro.files;
 
 import java.io.IOException;
-import java.nio.charset.StandardCharsets;
 import java.nio.file.FileAlreadyExistsException;
 import java.nio.file.Files;
 import java.nio.file.Path;
@@ -77,7 +76,7 @@ public final class TimedPlans {
                 + StudyText.of(Map.of("signals", places));
         Files.createDirectories(file.getParent());
         Path part = file.resolveSibling(name + ".yaml.part");
-        Files.writeString(part, text, StandardCharsets.UTF_8);
+        OutputFile.text(part, text);
         Files.move(part, file, StandardCopyOption.REPLACE_EXISTING);
         return file;
     }

@@ -62,7 +62,7 @@ public final class TrackFolder {
     }
 
     public OutputStream write(int replication) throws IOException {
-        return new BufferedOutputStream(Files.newOutputStream(file(replication)), 1 << 16);
+        return new BufferedOutputStream(OutputFile.stream(file(replication)), 1 << 16);
     }
 
     /** Replications that were recorded, in order. */

@@ -415,8 +415,8 @@ class DerivedNetworkTest {
                 se: {between: [se, mid], speed: 50 km/h, ahead: {lanes: 1}, back: {lanes: 1}}
             """);
         assertThat(network.movement("mid", "EBR").problem())
-                .isEqualTo("'EBR' is not one movement at 'mid' but several: w>se, w>s; write one of these");
-        assertThat(network.movement("mid", "w>se").movement().name()).isEqualTo("EBR");
+                .isEqualTo("'EBR' is not one movement at 'mid' but several: EBR-se, EBR-s; write one of these");
+        assertThat(network.movement("mid", "w>se").movement().name()).isEqualTo("EBR-se");
         assertThat(network.movement("mid", "w>x").problem()).contains("has no movement 'w>x'");
     }
 }

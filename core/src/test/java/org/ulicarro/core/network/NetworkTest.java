@@ -49,8 +49,10 @@ class NetworkTest {
         Network network = compile(NetworkInput.of(places, input.roads()));
         Network.Lookup lookup = network.movement("market", "AT");
         assertThat(lookup.movement()).isNull();
-        assertThat(lookup.problem()).contains("not one movement at 'market' but several: west>east, east>west");
+        assertThat(lookup.problem()).contains("not one movement at 'market' but several: AT-east, AT-west");
         assertThat(network.movement("market", "west>east").movement()).isNotNull();
+        assertThat(network.movement("market", "AT-east").movement())
+                .isEqualTo(network.movement("market", "west>east").movement());
     }
 
     @Test

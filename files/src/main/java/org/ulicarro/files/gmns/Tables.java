@@ -10,6 +10,7 @@ import java.util.List;
 import java.util.Locale;
 import java.util.Map;
 import org.ulicarro.files.CsvTable;
+import org.ulicarro.files.OutputFile;
 import tools.jackson.databind.json.JsonMapper;
 import tools.jackson.databind.node.ArrayNode;
 import tools.jackson.databind.node.JsonNodeFactory;
@@ -210,7 +211,10 @@ final class Tables {
 
     /** Writes every table that has rows, with their description, all of them or none; the tables. */
     List<Path> write(Path folder) throws IOException {
-        Files.createDirectories(folder);
+        return OutputFile.folder(folder, () -> fill(folder));
+    }
+
+    private List<Path> fill(Path folder) throws IOException {
         List<Path> files = new ArrayList<>();
         for (String table : COLUMNS.keySet()) {
             if (rows.containsKey(table)) {
@@ -226,10 +230,10 @@ final class Tables {
             }
         }
         files.remove(about);
-        Files.writeString(about, description(files));
+        OutputFile.text(about, description(files));
         for (Path file : files) {
             String table = file.getFileName().toString().replace(".csv", "");
-            Files.writeString(
+            OutputFile.text(
                     file, String.join(",", COLUMNS.get(table)) + "\n" + String.join("\n", rows.get(table)) + "\n");
         }
         return files;

@@ -2,12 +2,12 @@ package org.ulicarro.files.osm;
 
 import java.io.IOException;
 import java.io.Writer;
-import java.nio.file.Files;
 import java.nio.file.Path;
 import java.util.List;
 import java.util.Locale;
 import org.ulicarro.files.CsvTable;
 import org.ulicarro.files.GeoReference;
+import org.ulicarro.files.OutputFile;
 import tools.jackson.core.JsonGenerator;
 import tools.jackson.databind.json.JsonMapper;
 
@@ -20,8 +20,8 @@ final class LossFiles {
     private LossFiles() {}
 
     static void write(Losses losses, LossPlaces places, Path folder) throws IOException {
-        try (Writer out = Files.newBufferedWriter(folder.resolve(ROWS));
-                Writer map = Files.newBufferedWriter(folder.resolve(MAP));
+        try (Writer out = OutputFile.writer(folder.resolve(ROWS));
+                Writer map = OutputFile.writer(folder.resolve(MAP));
                 JsonGenerator json = JsonMapper.builder().build().createGenerator(map)) {
             out.write("grade,loss,item,effect,lat,lon,metres\n");
             json.writeStartObject();

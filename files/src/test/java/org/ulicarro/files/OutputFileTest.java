@@ -1,0 +1,99 @@
+package org.ulicarro.files;
+
+import static org.assertj.core.api.Assertions.assertThat;
+import static org.assertj.core.api.Assertions.assertThatThrownBy;
+
+import java.io.IOException;
+import java.io.OutputStream;
+import java.nio.file.FileSystemException;
+import java.nio.file.Files;
+import java.nio.file.Path;
+import java.util.List;
+import org.junit.jupiter.api.Test;
+import org.junit.jupiter.api.io.TempDir;
+import org.junit.jupiter.params.ParameterizedTest;
+import org.junit.jupiter.params.provider.ValueSource;
+
+/** What goes in and out: named when it goes wrong, and nothing half written. */
+class OutputFileTest {
+
+    @TempDir
+    private Path temp;
+
+    @Test
+    void aFolderThatCannotBeFilledIsAsItWasBefore() throws IOException {
+        Path fresh = temp.resolve("fresh");
+        assertThatThrownBy(() -> OutputFile.folder(fresh, () -> {
+                    Files.createDirectories(fresh.resolve("a/b"));
+                    OutputFile.text(fresh.resolve("a/b/c.csv"), "x");
+                    throw new IOException("enough");
+                }))
+                .hasMessage("enough");
+        assertThat(fresh).doesNotExist();
+        Files.createDirectories(fresh);
+        Files.writeString(fresh.resolve("kept"), "x");
+        assertThatThrownBy(() -> OutputFile.folder(fresh, () -> {
+                    OutputFile.text(fresh.resolve("new"), "x");
+                    throw new IllegalStateException("enough");
+                }))
+                .hasMessage("enough");
+        try (var files = Files.list(fresh)) {
+            assertThat(files).containsExactly(fresh.resolve("kept"));
+        }
+        assertThat(OutputFile.folder(fresh, () -> 7)).isEqualTo(7);
+    }
+
+    @Test
+    void aTextIsThereWholeOrNotAtAll() throws IOException {
+        Path file = temp.resolve("note.txt");
+        OutputFile.text(file, "before");
+        OutputFile.text(file, "after");
+        assertThat(file).hasContent("after");
+        assertThatThrownBy(() -> OutputFile.text(temp.resolve("no/such/folder.txt"), "x"))
+                .isInstanceOf(FileSystemException.class);
+        try (var files = Files.list(temp)) {
+            assertThat(files).containsExactly(file);
+        }
+    }
+
+    /** A device that takes nothing stands for a disk that is full. */
+    @Test
+    void aFullDiskIsSaidWithTheFile() {
+        Path full = Path.of("/dev/full");
+        if (Files.exists(full)) { // as on every Linux
+            assertThatThrownBy(() -> {
+                        try (OutputStream out = OutputFile.stream(full)) {
+                            out.write(new byte[100]);
+                        }
+                    })
+                    .isInstanceOf(FileSystemException.class)
+                    .hasMessageStartingWith("/dev/full: ");
+        }
+        assertThat(OutputFile.named(temp, new IOException("No space left on device")))
+                .hasMessage(temp + ": No space left on device");
+    }
+
+    @Test
+    void onlyFilesComeIn() throws IOException {
+        assertThatThrownBy(() -> InputFile.text(temp, 10)).hasMessageContaining("it is a folder, not a file");
+        assertThatThrownBy(() -> InputFile.bytes(Path.of("/dev/zero"), 10)).isInstanceOf(FileSystemException.class);
+        Path file = Files.write(temp.resolve("f"), new byte[3 << 20]);
+        assertThatThrownBy(() -> InputFile.bytes(file, 2 << 20)).hasMessageContaining("it is larger than 2 MB");
+        Files.write(file, new byte[] {(byte) 0xC3, 0x28});
+        assertThatThrownBy(() -> InputFile.text(file, 10)).hasMessage(file + ": this is no text in UTF-8");
+    }
+
+    @ParameterizedTest
+    @ValueSource(strings = {"=1+1", "+cmd", "@sum", "-2+3x|calc", "\t=1"})
+    void formulasBecomeTexts(String cell) {
+        assertThat(CsvTable.cell(cell).replace("\"", "")).startsWith("'");
+    }
+
+    @Test
+    void numbersAndOrdinaryCellsStayAsTheyAre() {
+        for (String cell : List.of("-5.25", "+3", "-", "market", "quay-1>mill", "12 s", "", "-0.5 m")) {
+            assertThat(CsvTable.cell(cell)).isEqualTo(cell);
+        }
+        assertThat(CsvTable.cell("a,b \"c\"")).isEqualTo("\"a,b \"\"c\"\"\"");
+    }
+}
