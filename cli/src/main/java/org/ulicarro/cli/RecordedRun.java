@@ -48,10 +48,11 @@ final class RecordedRun {
 
     /** Writes the page that plays it. */
     void writePage(Path file) throws IOException {
+        byte[] tracks = folder.bytes(folder.file(replication));
         Path rules = folder.rules(replication);
         String page = ReplayPage.of(
                 new String(folder.bytes(folder.scene()), StandardCharsets.UTF_8),
-                folder.bytes(folder.file(replication)),
+                tracks,
                 Files.exists(rules) ? folder.bytes(rules) : new byte[0]);
         DrawingFile.save(file, page.getBytes(StandardCharsets.UTF_8));
     }

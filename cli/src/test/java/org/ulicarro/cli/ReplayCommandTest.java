@@ -199,7 +199,7 @@ class ReplayCommandTest extends InProcess {
         Files.copy(run.resolve("run.json"), damaged.resolve("run.json"));
         Files.write(new TrackFolder(damaged).file(1), new byte[] {1, 2, 3});
         assertThat(run("replay", damaged, "-o", temp.resolve("x.html"))).isEqualTo(3);
-        assertThat(err).contains("0001.tracks cannot be read: it ends too early");
+        assertThat(err).contains("0001.tracks is damaged or was edited");
     }
 
     @Test
