@@ -115,9 +115,19 @@ final class ImportMapCommand implements Callable<Integer> {
                 })
                 .run(map, folder);
         tell(result);
-        if (result.checked()) {
-            StudyFolder.read(folder, List.of()).compile(null).warnings().forEach(err::println);
+        PrintWriter out = spec.commandLine().getOut();
+        try {
+            if (result.checked()) {
+                StudyFolder.read(folder, List.of()).compile(null).warnings().forEach(err::println);
+            }
+        } catch (StudyProblem problem) {
+            problem.messages().forEach(err::println);
+            out.println("It does not run as it is; the messages say where, and 'check " + Main.typed(folder)
+                    + "' says so again.");
+            return Exit.DOES_NOT_HOLD;
         }
+        out.println("next: " + Main.me() + " draw " + Main.typed(folder) + " --over " + LOSSES + " -o losses.png");
+        out.println("      " + Main.me() + " run " + Main.typed(folder));
         return tellDetours(result) ? Exit.DOES_NOT_HOLD : Exit.DONE;
     }
 
@@ -142,9 +152,6 @@ final class ImportMapCommand implements Callable<Integer> {
                     .toList());
         }
         out.println();
-        String me = Main.me();
-        out.println("next: " + me + " draw " + Main.typed(folder) + " --over " + LOSSES + " -o losses.png");
-        out.println("      " + me + " run " + Main.typed(folder));
     }
 
     /** The kinds of one grade, each with what it does. */

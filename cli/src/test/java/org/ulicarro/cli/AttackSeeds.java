@@ -1,5 +1,7 @@
 package org.ulicarro.cli;
 
+import io.jhdf.HdfFile;
+import io.jhdf.WritableHdfFile;
 import java.io.IOException;
 import java.io.PrintWriter;
 import java.io.StringWriter;
@@ -11,6 +13,8 @@ import java.util.Arrays;
 import java.util.List;
 import java.util.stream.Stream;
 import java.util.zip.GZIPOutputStream;
+import java.util.zip.ZipEntry;
+import java.util.zip.ZipOutputStream;
 import org.ulicarro.files.Samples;
 import org.ulicarro.files.StudyFolder;
 
@@ -134,7 +138,38 @@ final class AttackSeeds {
                 demo,
                 files(demo).stream().filter(f -> f.startsWith("schedule/")).toList(),
                 List.of(List.of("import", "schedule", "IN", "IN/schedule"))));
+        seeds.add(matrix(work));
+        Path packed = demo.resolve("schedule.zip");
+        try (ZipOutputStream zip = new ZipOutputStream(Files.newOutputStream(packed))) {
+            for (String file : files(demo.resolve("schedule"))) {
+                zip.putNextEntry(new ZipEntry(file));
+                Files.copy(demo.resolve("schedule").resolve(file), zip);
+            }
+        }
+        seeds.add(of("packed schedule", demo, "schedule.zip", List.of("import", "schedule", "IN", "IN/schedule.zip")));
         return seeds;
+    }
+
+    /** Trips in an open matrix file. */
+    private static Seed matrix(Path work) throws IOException {
+        Path folder = sample(Samples.MARKET, work.resolve("with-matrix"));
+        try (WritableHdfFile file = HdfFile.write(folder.resolve("od.omx"))) {
+            file.putAttribute("OMX_VERSION", "0.2");
+            file.putAttribute("SHAPE", new int[] {3, 3});
+            file.putGroup("data").putDataset("PM_CAR", new double[][] {{5, 120, 30}, {80, 0, 0}, {0, 12.5, 0}});
+            file.putGroup("lookup").putDataset("TAZ", new int[] {101, 102, 107});
+        }
+        Files.writeString(folder.resolve("demand.yaml"), """
+                demand:
+                  mix: {car: 100 %}
+                  trips:
+                    od.omx: {lookup: TAZ, zones: {101: gate, 102: mole, 107: mill}, matrices: {PM_CAR: {from: "16:30", to: "16:33"}}}
+                """);
+        return new Seed(
+                "matrix",
+                folder,
+                List.of("od.omx", "od.omx", "demand.yaml"),
+                List.of(List.of("check", "IN"), List.of("run", "IN", "-n", "1")));
     }
 
     private static Seed of(String name, Path folder, String file, List<String> call) {

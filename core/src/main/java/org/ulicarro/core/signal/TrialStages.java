@@ -90,15 +90,20 @@ final class TrialStages {
         return new TrialPlan.Group(serves, yields);
     }
 
-    /** Whether a movement turns across others that have green with its group. */
+    /** Whether a movement turns across others that have green with it: of other groups, or, where legs lie oddly, of its own. */
     boolean goesInGaps(Movement m, String group) {
-        return isAcross(m)
-                && stages.stream()
-                        .filter(stage -> stage.contains(group))
-                        .flatMap(Set::stream)
-                        .filter(other -> !other.equals(group))
-                        .flatMap(other -> groups.get(other).stream())
-                        .anyMatch(n -> meet(m, n));
+        boolean within = groups.get(group).stream()
+                .anyMatch(n -> n != m && meet(m, n) && (!isAcross(n) || n.index() < m.index()));
+        return isAcross(m) && (within || isAcrossOthers(m, group));
+    }
+
+    private boolean isAcrossOthers(Movement m, String group) {
+        return stages.stream()
+                .filter(stage -> stage.contains(group))
+                .flatMap(Set::stream)
+                .filter(other -> !other.equals(group))
+                .flatMap(other -> groups.get(other).stream())
+                .anyMatch(n -> meet(m, n));
     }
 
     boolean isToTheKerb(Movement m) {

@@ -84,7 +84,8 @@ public interface Area {
         Envelope box = new Envelope();
         try {
             collect(root, parts, box);
-        } catch (IllegalArgumentException e) {
+        } catch (IllegalArgumentException
+                | JacksonException e) { // other things than numbers among its coordinates, too
             throw OsmFile.problem(
                     file, 1, 1, "a polygon of it is no closed ring of four or more points [longitude, latitude]");
         }
