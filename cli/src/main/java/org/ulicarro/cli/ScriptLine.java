@@ -2,10 +2,11 @@ package org.ulicarro.cli;
 
 import java.io.IOException;
 import java.io.PrintWriter;
-import java.nio.file.Files;
 import java.nio.file.Path;
 import java.util.List;
+import org.ulicarro.files.InputFile;
 import org.ulicarro.files.Message;
+import org.ulicarro.files.PlainText;
 
 /** Shows the line of a script that a message is about, with a caret under the place. */
 final class ScriptLine {
@@ -18,10 +19,11 @@ final class ScriptLine {
             return;
         }
         try {
-            List<String> lines = Files.readAllLines(study.resolve(file));
+            List<String> lines =
+                    InputFile.text(study.resolve(file), InputFile.SMALL).lines().toList();
             int line = message.spot().line();
             if (line <= lines.size()) {
-                String text = lines.get(line - 1).replace('\t', ' ');
+                String text = PlainText.of(lines.get(line - 1).replace('\t', ' '));
                 int column = Math.min(message.spot().column(), text.length() + 1);
                 out.println("    " + text);
                 out.println("    " + " ".repeat(column - 1) + "^");

@@ -204,6 +204,39 @@ class ArchitectureTest {
                 .check(all);
     }
 
+    /** What others wrote comes in through one class, which bounds it, and goes out through one that names the file when it fails. */
+    @Test
+    void filesHaveTwoDoors() {
+        classes()
+                .that()
+                .haveSimpleNameNotContaining("InputFile")
+                .and()
+                .haveSimpleNameNotContaining("OutputFile")
+                .and()
+                .doNotHaveSimpleName("DrawingFile") // the same for pictures, in a module that knows no files
+                .should(
+                        new com.tngtech.archunit.lang.ArchCondition<>(
+                                "read and write through InputFile and OutputFile") {
+                            @Override
+                            public void check(
+                                    com.tngtech.archunit.core.domain.JavaClass type,
+                                    com.tngtech.archunit.lang.ConditionEvents events) {
+                                type.getMethodCallsFromSelf().stream()
+                                        .filter(
+                                                call -> call.getTargetOwner().isEquivalentTo(java.nio.file.Files.class)
+                                                        && call.getTarget()
+                                                                .getName()
+                                                                .matches(
+                                                                        "read(AllBytes|String|AllLines)|lines|newInputStream|newBufferedReader"
+                                                                                + "|write|writeString|newOutputStream|newBufferedWriter"))
+                                        .forEach(call ->
+                                                events.add(com.tngtech.archunit.lang.SimpleConditionEvent.violated(
+                                                        call, call.getDescription())));
+                            }
+                        })
+                .check(all);
+    }
+
     /** StrictMath gives the same digits on every machine; Math need not for these. Nor may a hash decide an order. */
     @Test
     void coreKeepsEveryDigit() {
