@@ -97,8 +97,22 @@ class SearchFolderTest extends InProcess {
     }
 
     @Test
-    void whatDoesNotFitIsRefusedInWords() throws IOException {
+    void whatDoesNotFitIsRefusedInWords() throws IOException, SQLException {
         calibrate();
+        byte[] sound = Files.readAllBytes(trials(1));
+        for (String edit : List.of(
+                "UPDATE figures SET value = value + 1e-9 WHERE rowid = 2",
+                "DELETE FROM figures WHERE rowid = 2",
+                "UPDATE trials SET change = '{}' WHERE trial = 2",
+                "DELETE FROM replications WHERE trial = 2 AND replication = 1")) {
+            sql(trials(1), edit);
+            assertThat(run("results", study + "/searches/1")).as(edit).isEqualTo(Exit.INPUT);
+            assertThat(err).as(edit).containsAnyOf("is damaged or was edited", "figures of no replication");
+            assertThat(run("export", study + "/searches/1", "--csv", temp.resolve("none")))
+                    .isEqualTo(Exit.INPUT);
+            assertThat(temp.resolve("none")).doesNotExist();
+            Files.write(trials(1), sound);
+        }
         assertThat(run("calibrate", study, "--resume", 7)).isEqualTo(Exit.INPUT);
         assertThat(err).contains("there is no search '7'", "It has: 0001-calibrate");
         assertThat(run("results", study + "/searches/7")).isEqualTo(Exit.INPUT);

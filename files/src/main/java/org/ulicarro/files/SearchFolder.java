@@ -35,7 +35,8 @@ public final class SearchFolder implements Journal, AutoCloseable {
 
     private static final String SCHEMA = """
             CREATE TABLE IF NOT EXISTS trials (trial INTEGER PRIMARY KEY, change TEXT NOT NULL);
-            CREATE TABLE IF NOT EXISTS replications (trial INTEGER, replication INTEGER, PRIMARY KEY (trial, replication));
+            CREATE TABLE IF NOT EXISTS replications (trial INTEGER, replication INTEGER, seal TEXT NOT NULL,
+                PRIMARY KEY (trial, replication));
             CREATE TABLE IF NOT EXISTS figures (trial INTEGER, replication INTEGER, figure TEXT, value REAL,
                 PRIMARY KEY (trial, replication, figure));
             CREATE TABLE IF NOT EXISTS outcome (text TEXT)
@@ -97,9 +98,28 @@ public final class SearchFolder implements Journal, AutoCloseable {
         return JsonMapper.shared().writeValueAsString(change);
     }
 
+    /** What a replication of a trial came to, as a digest that is kept beside it. */
+    private static String seal(int trial, String change, int replication, Map<String, Double> figures) {
+        RowDigest digest = new RowDigest();
+        digest.row(replication);
+        digest.cell((long) trial);
+        digest.cell(change);
+        digest.cell((long) replication);
+        figures.forEach((name, value) -> {
+            digest.cell(name);
+            digest.cell(value.doubleValue());
+        });
+        return digest.hex();
+    }
+
+    private static IOException damaged(Path folder, int trial, int replication) {
+        return new IOException(folder.resolve(TRIALS) + ": replication " + replication + " of trial " + trial
+                + " is damaged or was edited; make the search again");
+    }
+
     @Override
     public synchronized Optional<Map<String, Double>> find(int trial, Map<String, String> change, int replication) {
-        String known = "SELECT count(*) FROM replications JOIN trials USING (trial)"
+        String known = "SELECT seal FROM replications JOIN trials USING (trial)"
                 + " WHERE trial = ? AND replication = ? AND change = ?";
         String all = "SELECT figure, value FROM figures WHERE trial = ? AND replication = ? ORDER BY rowid";
         try (PreparedStatement ask = db.prepareStatement(known);
@@ -107,10 +127,12 @@ public final class SearchFolder implements Journal, AutoCloseable {
             ask.setInt(1, trial);
             ask.setInt(2, replication);
             ask.setString(3, json(change));
+            String seal;
             try (ResultSet r = ask.executeQuery()) {
-                if (r.getInt(1) == 0) {
+                if (!r.next()) {
                     return Optional.empty();
                 }
+                seal = r.getString(1);
             }
             read.setInt(1, trial);
             read.setInt(2, replication);
@@ -120,6 +142,9 @@ public final class SearchFolder implements Journal, AutoCloseable {
                     double value = r.getDouble(2);
                     figures.put(r.getString(1), r.wasNull() ? Double.NaN : value);
                 }
+            }
+            if (!seal(trial, json(change), replication, figures).equals(seal)) {
+                throw new java.io.UncheckedIOException(damaged(folder, trial, replication));
             }
             return Optional.of(figures);
         } catch (SQLException e) {
@@ -138,7 +163,7 @@ public final class SearchFolder implements Journal, AutoCloseable {
                             db.prepareStatement("DELETE FROM replications WHERE trial = ? AND NOT EXISTS"
                                     + " (SELECT 1 FROM trials WHERE trial = ? AND change = ?)");
                     PreparedStatement tried = db.prepareStatement("INSERT OR REPLACE INTO trials VALUES (?, ?)");
-                    PreparedStatement driven = db.prepareStatement("INSERT INTO replications VALUES (?, ?)");
+                    PreparedStatement driven = db.prepareStatement("INSERT INTO replications VALUES (?, ?, ?)");
                     PreparedStatement figure = db.prepareStatement("INSERT INTO figures VALUES (?, ?, ?, ?)")) {
                 for (PreparedStatement one : List.of(old, also)) { // of another change under this number
                     one.setInt(1, trial);
@@ -151,6 +176,7 @@ public final class SearchFolder implements Journal, AutoCloseable {
                 tried.execute();
                 driven.setInt(1, trial);
                 driven.setInt(2, replication);
+                driven.setString(3, seal(trial, json(change), replication, figures));
                 driven.execute();
                 for (Map.Entry<String, Double> one : figures.entrySet()) {
                     figure.setInt(1, trial);
@@ -193,6 +219,7 @@ public final class SearchFolder implements Journal, AutoCloseable {
     /** All trials of a search, also of one that was stopped. */
     public static List<Tried> trials(Path folder) throws IOException {
         Map<Integer, Tried> all = new LinkedHashMap<>();
+        Map<Integer, String> changes = new LinkedHashMap<>();
         try (Connection db = open(folder);
                 Statement statement = db.createStatement()) {
             try (ResultSet r = statement.executeQuery("SELECT trial, change FROM trials ORDER BY trial")) {
@@ -202,23 +229,48 @@ public final class SearchFolder implements Journal, AutoCloseable {
                             .readTree(r.getString(2))
                             .properties()
                             .forEach(e -> change.put(e.getKey(), e.getValue().asString()));
+                    changes.put(r.getInt(1), r.getString(2));
                     all.put(r.getInt(1), new Tried(r.getInt(1), change, new LinkedHashMap<>()));
                 }
             }
-            String figures = "SELECT trial, figure, value FROM figures ORDER BY trial, replication, rowid";
-            try (ResultSet r = statement.executeQuery(figures)) {
-                while (r.next()) {
-                    double value = r.getDouble(3);
-                    Double measured = r.wasNull() ? Double.NaN : value;
-                    all.get(r.getInt(1))
-                            .figures()
-                            .computeIfAbsent(r.getString(2), none -> new ArrayList<>())
-                            .add(measured);
-                }
-            }
+            readFigures(folder, statement, changes, all);
             return List.copyOf(all.values());
         } catch (SQLException | tools.jackson.core.JacksonException | NullPointerException e) {
             throw new IOException(folder.resolve(TRIALS) + " is damaged, or no longer what was written", e);
+        }
+    }
+
+    private static void readFigures(
+            Path folder, Statement statement, Map<Integer, String> changes, Map<Integer, Tried> all)
+            throws SQLException, IOException {
+        Map<List<Integer>, Map<String, Double>> measured = new LinkedHashMap<>(); // trial and replication -> figures
+        String figures = "SELECT trial, replication, figure, value FROM figures ORDER BY trial, replication, rowid";
+        try (ResultSet r = statement.executeQuery(figures)) {
+            while (r.next()) {
+                double value = r.getDouble(4);
+                Double figure = r.wasNull() ? Double.NaN : value;
+                measured.computeIfAbsent(List.of(r.getInt(1), r.getInt(2)), none -> new LinkedHashMap<>())
+                        .put(r.getString(3), figure);
+            }
+        }
+        int sound = 0;
+        try (ResultSet r = statement.executeQuery(
+                "SELECT trial, replication, seal FROM replications ORDER BY trial, replication")) {
+            while (r.next()) {
+                int trial = r.getInt(1);
+                Map<String, Double> of = measured.getOrDefault(List.of(trial, r.getInt(2)), Map.of());
+                if (!seal(trial, changes.get(trial), r.getInt(2), of).equals(r.getString(3))) {
+                    throw damaged(folder, trial, r.getInt(2));
+                }
+                of.forEach((name, value) -> all.get(trial)
+                        .figures()
+                        .computeIfAbsent(name, none -> new ArrayList<>())
+                        .add(value));
+                sound += of.isEmpty() ? 0 : 1;
+            }
+        }
+        if (sound < measured.size()) {
+            throw new IOException(folder.resolve(TRIALS) + " is damaged: it has figures of no replication");
         }
     }
 
@@ -247,6 +299,7 @@ public final class SearchFolder implements Journal, AutoCloseable {
     }
 
     private static List<Path> export(Path folder, Path into, String ending, TableExport.Form form) throws IOException {
+        trials(folder); // says so when they are not what was written
         return TableExport.write(folder.resolve(TRIALS), null, into, ending, form);
     }
 
