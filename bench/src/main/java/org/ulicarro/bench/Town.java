@@ -221,6 +221,7 @@ final class Town {
                 DemandInput.of(Map.of(VehicleType.CAR, 1.0)),
                 signals,
                 null,
+                null,
                 null);
         List<Fault> faults = new ArrayList<>();
         Network network = NetworkCompiler.compile(study.network(), study.driveOn(), faults);

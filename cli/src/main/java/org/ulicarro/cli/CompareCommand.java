@@ -3,7 +3,6 @@ package org.ulicarro.cli;
 import java.io.IOException;
 import java.io.PrintWriter;
 import java.util.ArrayList;
-import java.util.Arrays;
 import java.util.Comparator;
 import java.util.List;
 import java.util.Locale;
@@ -11,7 +10,9 @@ import java.util.concurrent.Callable;
 import java.util.stream.Collectors;
 import org.ulicarro.core.base.Clock;
 import org.ulicarro.core.base.Names;
+import org.ulicarro.core.measure.Condition;
 import org.ulicarro.core.measure.Difference;
+import org.ulicarro.core.measure.MovementFigure;
 import org.ulicarro.core.measure.Statistic;
 import org.ulicarro.files.Run;
 import org.ulicarro.files.RunRecord;
@@ -73,13 +74,11 @@ final class CompareCommand implements Callable<Integer> {
 
     @Override
     public Integer call() throws IOException {
-        List<Requirement> requirements = new ArrayList<>();
+        List<Condition> requirements = new ArrayList<>();
         for (String text : required) {
-            Requirement one = Requirement.parse(text);
-            if (one == null) {
-                throw usage("--require takes 'PLACE [MOVEMENT] MEASURE < VALUE', not '" + text + "'");
-            }
-            requirements.add(one);
+            requirements.add(Condition.parse(text)
+                    .orElseThrow(
+                            () -> usage("--require takes 'PLACE [MOVEMENT] MEASURE < VALUE', not '" + text + "'")));
         }
         if (runs.size() < 2 && requirements.isEmpty()) {
             throw usage("give two runs or more");
@@ -89,8 +88,8 @@ final class CompareCommand implements Callable<Integer> {
             compare(out);
         }
         boolean all = true;
-        for (Requirement one : requirements) {
-            Requirement.Answer answer = one.in(figures(runs.size() - 1));
+        for (Condition one : requirements) {
+            Requirement.Answer answer = Requirement.of(one, figures(runs.size() - 1));
             all &= answer.holds();
             (answer.holds() ? out : spec.commandLine().getErr())
                     .println((answer.holds() ? "holds: " : "does not hold: ") + answer.words());
@@ -117,15 +116,9 @@ final class CompareCommand implements Callable<Integer> {
         if (of.equals("wait_p95")) {
             return figures.waits(place);
         }
-        Figures.Measure measure = Arrays.stream(Figures.Measure.values())
-                .filter(m -> m.word.equals(of))
-                .findFirst()
-                .orElseThrow(() -> usage("there is no measure '" + of + "'."
-                        + Names.suggestion(
-                                of,
-                                Arrays.stream(Figures.Measure.values())
-                                        .map(m -> m.word)
-                                        .toList())));
+        MovementFigure measure = MovementFigure.named(of)
+                .orElseThrow(() ->
+                        usage("there is no measure '" + of + "'." + Names.suggestion(of, MovementFigure.words())));
         return figures.movements(place, measure);
     }
 

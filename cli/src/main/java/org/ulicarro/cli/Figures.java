@@ -6,11 +6,13 @@ import java.util.ArrayList;
 import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
-import java.util.function.ToDoubleFunction;
+import org.ulicarro.core.measure.Condition;
 import org.ulicarro.core.measure.EmissionRow;
 import org.ulicarro.core.measure.EntryRow;
 import org.ulicarro.core.measure.LineRow;
+import org.ulicarro.core.measure.MovementFigure;
 import org.ulicarro.core.measure.MovementRow;
+import org.ulicarro.core.measure.NetworkFigure;
 import org.ulicarro.core.measure.Observed;
 import org.ulicarro.core.measure.TotalRow;
 import org.ulicarro.core.measure.TravelTimeRow;
@@ -31,35 +33,6 @@ final class Figures {
      * @param sign -1 where less is better, 1 where more is, 0 where neither
      */
     record Key(String subject, String measure, String unit, int decimals, int sign) {}
-
-    /** Measures of movements, approaches and places: name, unit, decimals, which way is better. */
-    enum Measure {
-        DELAY("delay", "s", 1, -1, r -> r.controlDelayS() + r.entryDelayS()),
-        CONTROL_DELAY("control_delay", "s", 1, -1, MovementRow::controlDelayS),
-        ENTRY_DELAY("entry_delay", "s", 1, -1, MovementRow::entryDelayS),
-        STOPPED_DELAY("stopped_delay", "s", 1, -1, MovementRow::stoppedDelayS),
-        STOPS("stops", "/veh", 2, -1, MovementRow::stops),
-        QUEUE_MEAN("queue_mean", "m", 1, -1, MovementRow::queueMeanM),
-        QUEUE_MAX("queue_max", "m", 0, -1, MovementRow::queueMaxM),
-        VEHICLES("vehicles", "veh", 1, 1, MovementRow::vehicles),
-        ARRIVALS_ON_GREEN("arrivals_on_green", "", 2, 1, MovementRow::arrivalsOnGreen),
-        VC("vc", "", 2, -1, MovementRow::vc),
-        SPLIT_FAILURES("split_failures", "", 2, -1, MovementRow::splitFailureShare);
-
-        final String word;
-        final String unit;
-        final int decimals;
-        final int sign;
-        final ToDoubleFunction<MovementRow> of;
-
-        Measure(String word, String unit, int decimals, int sign, ToDoubleFunction<MovementRow> of) {
-            this.word = word;
-            this.unit = unit;
-            this.decimals = decimals;
-            this.sign = sign;
-            this.of = of;
-        }
-    }
 
     private final Run run;
     private final RunRecord record;
@@ -105,16 +78,8 @@ final class Figures {
     /** What all journeys cost. */
     Figures network() throws IOException {
         for (Observed<TotalRow> o : run.rows(TotalRow.class)) {
-            TotalRow r = o.row();
-            if (r.type().equals(TotalRow.ALL)) {
-                put(new Key("network", "delay of a journey", "s", 1, -1), o.replication(), r.delayS() / r.vehicles());
-                put(new Key("network", "delay of all", "veh-h", 1, -1), o.replication(), r.delayS() / 3600);
-                put(new Key("network", "delay of people", "h", 1, -1), o.replication(), r.peopleDelayS() / 3600);
-                put(
-                        new Key("network", "mean speed", "km/h", 1, 1),
-                        o.replication(),
-                        r.distanceM() / r.travelTimeS() * 3.6);
-                put(new Key("network", "not yet arrived", "veh", 1, -1), o.replication(), r.unfinished());
+            for (NetworkFigure figure : NetworkFigure.values()) {
+                figure.of(o.row()).ifPresent(value -> put(key(figure), o.replication(), value));
             }
         }
         Map<Integer, Integer> outside = new LinkedHashMap<>();
@@ -126,29 +91,29 @@ final class Figures {
         outside.forEach((replication, count) ->
                 put(new Key("network", "unserved at the end", "veh", 1, -1), replication, count));
         for (Observed<EmissionRow> o : run.rows(EmissionRow.class)) {
-            EmissionRow r = o.row();
-            if (r.place().equals(MovementRow.ALL) && r.vehicles().equals(MovementRow.ALL)) {
-                put(new Key("network", "fuel", "l", 1, -1), o.replication(), r.fuelL());
-                put(new Key("network", "CO2", "kg", 1, -1), o.replication(), r.co2Kg());
+            for (NetworkFigure figure : NetworkFigure.values()) {
+                figure.of(o.row()).ifPresent(value -> put(key(figure), o.replication(), value));
             }
         }
         return this;
     }
 
+    private static Key key(NetworkFigure figure) {
+        return new Key(Condition.NETWORK, figure.name, figure.unit, figure.decimals, figure.sign);
+    }
+
     /** One measure of every place, or of the movements of one. */
-    Figures movements(String place, Measure measure) throws IOException {
+    Figures movements(String place, MovementFigure measure) throws IOException {
         for (Observed<MovementRow> o : run.rows(MovementRow.class)) {
             MovementRow r = o.row();
             boolean whole = r.fromS() == record.fromS() && r.toS() == record.toS();
             boolean isPlace = r.approach().equals(MovementRow.ALL);
             if (whole && (place == null ? isPlace : r.place().equals(place))) {
-                String subject = isPlace
-                        ? r.place()
-                        : r.place() + " " + r.name() + (r.movement().equals(MovementRow.ALL) ? " all" : "");
+                String subject = MovementFigure.subject(r);
                 put(
                         new Key(subject, measure.word, measure.unit, measure.decimals, measure.sign),
                         o.replication(),
-                        measure.of.applyAsDouble(r));
+                        measure.of(r));
             }
         }
         return this;

@@ -6,6 +6,7 @@ import java.util.ArrayList;
 import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
+import org.ulicarro.core.measure.MovementFigure;
 import org.ulicarro.core.measure.Difference;
 import org.ulicarro.files.Run;
 import org.ulicarro.files.RunRecord;
@@ -58,6 +59,6 @@ final class ReportComparisons {
     }
 
     private static Figures comparable(Path run) throws IOException {
-        return new Figures(Run.in(run)).network().journeys().movements(null, Figures.Measure.DELAY);
+        return new Figures(Run.in(run)).network().journeys().movements(null, MovementFigure.DELAY);
     }
 }

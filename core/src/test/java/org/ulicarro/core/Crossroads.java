@@ -98,6 +98,7 @@ public final class Crossroads {
                 DemandInput.of(mix),
                 Map.of("market", controller()),
                 null,
+                null,
                 null);
     }
 

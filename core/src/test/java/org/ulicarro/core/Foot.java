@@ -139,6 +139,7 @@ public final class Foot {
                         new Walking(null, compliance, null, null)),
                 signals,
                 null,
+                null,
                 null);
     }
 

@@ -230,6 +230,7 @@ public final class RandomJunction {
                 DemandInput.of(mix, null, walkers, null),
                 signals,
                 null,
+                null,
                 null);
     }
 

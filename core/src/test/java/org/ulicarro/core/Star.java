@@ -178,6 +178,7 @@ public final class Star {
                 DemandInput.of(mix),
                 Map.of(),
                 null,
+                null,
                 null);
     }
 

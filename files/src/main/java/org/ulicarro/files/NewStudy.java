@@ -98,6 +98,7 @@ public final class NewStudy {
                 demand,
                 signals,
                 null,
+                null,
                 null);
     }
 

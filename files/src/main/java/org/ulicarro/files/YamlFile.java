@@ -31,6 +31,9 @@ import tools.jackson.databind.node.ObjectNode;
 /** Reads one YAML 1.2 file into a tree of JSON values that knows where each of them stands. */
 final class YamlFile {
 
+    /** Nothing in a study is as large; whole numbers beyond it cannot be read. */
+    private static final double LARGEST_NUMBER = 0x1p63;
+
     /** A study file above this size is no hand-written one (characters); tables go to CSV. */
     private static final int LARGEST = 16 * 1024 * 1024;
 
@@ -241,7 +244,7 @@ final class YamlFile {
         } catch (NumberFormatException notWhole) {
             try {
                 double value = Double.parseDouble(text);
-                return Double.isFinite(value) ? NODES.numberNode(value) : NODES.stringNode(text);
+                return Math.abs(value) < LARGEST_NUMBER ? NODES.numberNode(value) : NODES.stringNode(text); // also not a number
             } catch (NumberFormatException hexOrSo) {
                 return NODES.stringNode(text);
             }

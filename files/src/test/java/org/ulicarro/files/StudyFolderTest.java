@@ -142,6 +142,8 @@ class StudyFolderTest {
             title: Ferry            | titel: Ferry            | study.yaml:4:1: 'titel' is not known in a study. Did you mean 'title'?
             title: Ferry            | titel: Ferry            | study.yaml:1:1: 'title' is missing in a study: What the study is about
             replications: 10        | replications: ten       | study.yaml:14:15: 'replications' must be a whole number, not 'ten'
+            replications: 10        | replications: 1e308     | study.yaml:14:15: 'replications' must be a whole number, not '1e308'
+            seed: 20240             | seed: -99999999999999999999 | study.yaml:15:7: 'seed' must be a whole number, not '-99999999999999999999'
             replications: 10        | replications: 0         | study.yaml:14:15: replications must be 1 to 10000
             step: 0.2 s             | step: 3 s               | study.yaml:13:7: the step must be 0.1 s to 1 s and a multiple of 0.1 s
             from: "16:30"           | from: "4 pm"            | study.yaml:9:11: '4 pm' is no time of day; write for example "16:30"

@@ -65,6 +65,7 @@ class StudyTextTest {
                 study.demand(),
                 study.signals(),
                 study.observed(),
-                study.design());
+                study.design(),
+                study.aims());
     }
 }

@@ -82,6 +82,7 @@ class PlanDrawingTest {
                 DemandInput.of(Map.of(VehicleType.CAR, 1.0)),
                 Map.of(),
                 null,
+                null,
                 null);
         Compiled<Model> compiled = Model.compile(new Inputs(study, counts(), List.of()), "p");
         assertThat(compiled.faults()).isEmpty();

@@ -18,7 +18,8 @@ public enum Dimension {
             "1720 pcu/h",
             unit("veh/h", 1 / 3600.0),
             unit("pcu/h", 1 / 3600.0),
-            unit("/h", 1 / 3600.0));
+            unit("/h", 1 / 3600.0)),
+    TIME_PER_MASS("a time per mass", "40 s/kg", "20 s/lb", unit("s/kg", 1.0), unit("s/lb", 1 / 0.45359237));
 
     private final String noun;
     private final String example;

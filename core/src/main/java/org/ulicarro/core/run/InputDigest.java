@@ -27,7 +27,7 @@ import org.ulicarro.core.study.script.At;
 public final class InputDigest {
 
     private static final Set<String> ONLY_PRINTED =
-            Set.of("format", "title", "units", "files", "observed", "replications");
+            Set.of("format", "title", "units", "files", "observed", "replications", "aims");
 
     private InputDigest() {}
 

@@ -50,7 +50,10 @@ public record Study(
         Map<ObservedKind, String> observed,
 
         @About("Design values by which 'check' judges signal times.")
-        DesignInput design) {
+        DesignInput design,
+
+        @About("What signal timing is for, in seconds a journey, by name: {calm-streets: {delay: 1, stops: 8 s}}.")
+        Map<String, AimInput> aims) {
 
     /** The versions of the study format that can be read. */
     public enum Format implements Written {
@@ -90,7 +93,8 @@ public record Study(
                 demand,
                 others,
                 observed,
-                design);
+                design,
+                aims);
     }
 
     /** The same with another network. */
@@ -111,7 +115,8 @@ public record Study(
                 demand,
                 signals,
                 observed,
-                design);
+                design,
+                aims);
     }
 
     public Study {
@@ -122,5 +127,6 @@ public record Study(
         signals = InOrder.map(signals);
         observed = InOrder.map(observed);
         design = design == null ? DesignInput.USUAL : design;
+        aims = InOrder.map(aims);
     }
 }

@@ -86,6 +86,10 @@ public enum StudyFault implements Fault.Kind {
     NO_PERIOD(Fault.Severity.ERROR, "a study needs at least one period, such as pm: {from: \"16:30\", to: \"17:30\"}"),
     PERIOD_BACKWARDS(Fault.Severity.ERROR, "period '%s' ends at %s, not after its start at %s"),
     WARM_UP_BOUNDS(Fault.Severity.ERROR, "the warm-up must not be negative nor begin before midnight"),
+    AIM_EMPTY(Fault.Severity.ERROR, "aim '%s' wants nothing; write what counts, such as {delay: 1, stops: 8 s}"),
+    AIM_BELOW_NOTHING(
+            Fault.Severity.ERROR,
+            "aim '%s' has a weight below 0, which would ask for more of it; every weight is what one more costs"),
     DRAIN_BOUNDS(Fault.Severity.ERROR, "the drain time must be 0 min to 4 h"),
     CONTROL_OF_NO_PLACE(Fault.Severity.ERROR, "there is no place '%s' for this controller.%s"),
     CONTROL_WITHOUT_SIGNAL(Fault.Severity.ERROR, "place '%s' has no signal; write control: signal at the place"),

@@ -26,6 +26,7 @@ public final class StudyRules {
         new Unlikely(study, faults).warn();
         study.drivers().allRoads().check("/drivers/all-roads", faults);
         study.signals().keySet().forEach(rules::checkController);
+        study.aims().forEach(rules::checkAim);
     }
 
     private void checkRun() {
@@ -57,6 +58,14 @@ public final class StudyRules {
         }
         if (period.drain() < 0 || period.drain() > 4 * 3600) {
             faults.add(StudyFault.DRAIN_BOUNDS.at(pointer + "/drain"));
+        }
+    }
+
+    private void checkAim(String id, AimInput aim) {
+        if (!aim.isSound()) {
+            faults.add(StudyFault.AIM_BELOW_NOTHING.at(Fault.child("/aims", id), id));
+        } else if (!aim.wantsSomething()) {
+            faults.add(StudyFault.AIM_EMPTY.at(Fault.child("/aims", id), id));
         }
     }
 

@@ -117,6 +117,7 @@ public final class Street {
                 DemandInput.of(mix, services, null, null),
                 Map.of(),
                 null,
+                null,
                 null);
         Count count = new Count("middle", "w>e", START, START + seconds, perHour * seconds / 3600, "/counts");
         List<Count> counts = new ArrayList<>(List.of(count));

@@ -37,6 +37,7 @@ class TraitsTest {
                 s.demand(),
                 s.signals(),
                 null,
+                null,
                 null);
     }
 
