@@ -150,7 +150,7 @@ final class ResultsCommand implements Callable<Integer> {
         if (!form.isForMachines()) {
             SearchSheet.about(folder).forEach(out::println);
         }
-        SearchSheet.trials(folder).print(form, out);
+        (TakenPlan.isOne(folder) ? TakenPlan.rows(folder) : SearchSheet.trials(folder)).print(form, out);
         return Exit.DONE;
     }
 

@@ -130,10 +130,40 @@ final class Searching implements AutoCloseable {
         return folder().getParent() + "/" + SearchStore.number(folder());
     }
 
+    /** What a command does with a pool. */
+    interface PoolWork<T> {
+        T with(TrialPool pool) throws InterruptedException;
+    }
+
     /** Drives it, and says trial by trial how far it is. */
     <T> T run(Instruments instruments, PrintWriter err, Work<T> work) throws InterruptedException {
         Replications replications = Replications.of(request().replications());
         ProgressLine[] line = {null};
+        try {
+            return withPool(
+                    err,
+                    pool -> work.with(new Tries(pool, replications, instruments, folder, (trial, known) -> {
+                        if (line[0] != null) {
+                            line[0].done();
+                        }
+                        if (known == replications.count()) {
+                            err.println("trial " + trial + ": known");
+                            line[0] = null;
+                            return Progress.SILENT;
+                        }
+                        err.println("trial " + trial + (known == 0 ? "" : ": " + known + " replications are known"));
+                        line[0] = new ProgressLine(err, replications.count());
+                        return line[0];
+                    })));
+        } finally {
+            if (line[0] != null) {
+                line[0].done();
+            }
+        }
+    }
+
+    /** Drives it on all threads; says what goes on with it when it is interrupted. */
+    <T> T withPool(PrintWriter err, PoolWork<T> work) throws InterruptedException {
         Thread onInterrupt = new Thread(() -> {
             err.println();
             err.println("stopped; what was tried is kept: '" + request().command() + " STUDY --resume "
@@ -142,29 +172,19 @@ final class Searching implements AutoCloseable {
         });
         Runtime.getRuntime().addShutdownHook(onInterrupt);
         try (TrialPool pool = new LocalPool(Runtime.getRuntime().availableProcessors())) {
-            return work.with(new Tries(pool, replications, instruments, folder, (trial, known) -> {
-                if (line[0] != null) {
-                    line[0].done();
-                }
-                if (known == replications.count()) {
-                    err.println("trial " + trial + ": known");
-                    line[0] = null;
-                    return Progress.SILENT;
-                }
-                err.println("trial " + trial + (known == 0 ? "" : ": " + known + " replications are known"));
-                line[0] = new ProgressLine(err, replications.count());
-                return line[0];
-            }));
+            return work.with(pool);
         } finally {
-            if (line[0] != null) {
-                line[0].done();
-            }
             try {
                 Runtime.getRuntime().removeShutdownHook(onInterrupt);
             } catch (IllegalStateException goingDown) {
                 // then it has been told
             }
         }
+    }
+
+    /** Where its trials are kept. */
+    SearchFolder journal() {
+        return folder;
     }
 
     /** Says how it ended. */

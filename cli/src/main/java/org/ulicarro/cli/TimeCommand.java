@@ -16,6 +16,7 @@ import org.ulicarro.core.network.Movement;
 import org.ulicarro.core.network.Network;
 import org.ulicarro.core.run.Change;
 import org.ulicarro.core.run.Model;
+import org.ulicarro.core.study.Kinds;
 import org.ulicarro.core.study.SignalController;
 import org.ulicarro.core.timing.PlaceTiming;
 import org.ulicarro.core.timing.Timed;
@@ -288,7 +289,8 @@ final class TimeCommand implements Callable<Integer> {
 
     private PlaceTiming timing(String one, Map<String, Double> changed) {
         ToDoubleFunction<Movement> volume = m -> changed.getOrDefault(m.id(), volumes.movement(m.index()));
-        return PlaceTiming.of(model.network(), model.signals(), one, volume, saturation, Heavies.share(model.study()));
+        double heavy = Kinds.of(model.study()).heavyShare(model.study().demand().mix());
+        return PlaceTiming.of(model.network(), model.signals(), one, volume, saturation, heavy);
     }
 
     /** The volume that {@code --what-if} gives, by the id of its movement. */

@@ -39,6 +39,7 @@ public final class SearchFolder implements Journal, AutoCloseable {
                 PRIMARY KEY (trial, replication));
             CREATE TABLE IF NOT EXISTS figures (trial INTEGER, replication INTEGER, figure TEXT, value REAL,
                 PRIMARY KEY (trial, replication, figure));
+            CREATE TABLE IF NOT EXISTS leaders (name TEXT PRIMARY KEY, trial INTEGER NOT NULL);
             CREATE TABLE IF NOT EXISTS outcome (text TEXT)
             """;
 
@@ -192,6 +193,35 @@ public final class SearchFolder implements Journal, AutoCloseable {
         }
     }
 
+    /** Keeps which trial is the best so far of those with a name, such as a cycle length. */
+    public synchronized void lead(String name, int trial) {
+        try {
+            db.setAutoCommit(true);
+            try (PreparedStatement statement = db.prepareStatement("INSERT OR REPLACE INTO leaders VALUES (?, ?)")) {
+                statement.setString(1, name);
+                statement.setInt(2, trial);
+                statement.execute();
+            }
+        } catch (SQLException e) {
+            throw new java.io.UncheckedIOException(unwritable(e));
+        }
+    }
+
+    /** The best trials of a search by name, in the order in which each name came up first. */
+    public static Map<String, Integer> leaders(Path folder) throws IOException {
+        Map<String, Integer> all = new LinkedHashMap<>();
+        try (Connection db = open(folder);
+                Statement statement = db.createStatement();
+                ResultSet r = statement.executeQuery("SELECT name, trial FROM leaders ORDER BY rowid")) {
+            while (r.next()) {
+                all.put(r.getString(1), r.getInt(2));
+            }
+            return all;
+        } catch (SQLException e) {
+            throw new IOException(folder.resolve(TRIALS) + " cannot be read: " + e.getMessage(), e);
+        }
+    }
+
     /** Says how it ended, in one line; a search without that was stopped before its end. */
     public synchronized void end(String outcome) throws IOException {
         try {
@@ -271,6 +301,32 @@ public final class SearchFolder implements Journal, AutoCloseable {
         }
         if (sound < measured.size()) {
             throw new IOException(folder.resolve(TRIALS) + " is damaged: it has figures of no replication");
+        }
+    }
+
+    /**
+     * One replication of a trial.
+     *
+     * @param value of one of its figures
+     */
+    public record Driven(int trial, int replication, double value) {}
+
+    /** One figure of every replication, in the order in which they were driven. */
+    public static List<Driven> driven(Path folder, String figure) throws IOException {
+        List<Driven> all = new ArrayList<>();
+        String query = "SELECT trial, replication, value FROM figures WHERE figure = ? ORDER BY rowid";
+        try (Connection db = open(folder);
+                PreparedStatement read = db.prepareStatement(query)) {
+            read.setString(1, figure);
+            try (ResultSet r = read.executeQuery()) {
+                while (r.next()) {
+                    double value = r.getDouble(3);
+                    all.add(new Driven(r.getInt(1), r.getInt(2), r.wasNull() ? Double.NaN : value));
+                }
+            }
+            return all;
+        } catch (SQLException e) {
+            throw new IOException(folder.resolve(TRIALS) + " cannot be read: " + e.getMessage(), e);
         }
     }
 

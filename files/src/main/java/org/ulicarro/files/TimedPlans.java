@@ -5,22 +5,17 @@ import java.nio.file.FileAlreadyExistsException;
 import java.nio.file.Files;
 import java.nio.file.Path;
 import java.nio.file.StandardCopyOption;
-import java.util.ArrayList;
 import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
 import org.ulicarro.core.run.Model;
 import org.ulicarro.core.signal.SpanOrder;
-import org.ulicarro.core.study.ActuatedControl;
-import org.ulicarro.core.study.CycleRange;
 import org.ulicarro.core.study.FixedControl;
 import org.ulicarro.core.timing.Timed;
+import org.ulicarro.core.timing.TimedPlan;
 
 /** Writes timed greens as an alternative of the study. */
 public final class TimedPlans {
-
-    /** An actuated green without a cycle may be so much longer than the one of the formula (FHWA Signal Timing Manual 2008, 5.3). */
-    private static final double ACTUATED = 1.25;
 
     private TimedPlans() {}
 
@@ -38,8 +33,8 @@ public final class TimedPlans {
         timed.forEach((place, one) -> {
             SpanOrder order = model.signals().orderAt(place);
             Record plan = order.actuated()
-                    ? phases(order, one)
-                    : greens((FixedControl) study.study().signals().get(place), order, one);
+                    ? TimedPlan.phases(order, one)
+                    : TimedPlan.greens((FixedControl) study.study().signals().get(place), order, one);
             places.put(place, Map.of("plans", Map.of(order.plan(), StudyText.keys(plan))));
         });
         return put(study, model, name, places, force);
@@ -59,7 +54,7 @@ public final class TimedPlans {
             SpanOrder order = model.signals().orderAt(place);
             Timed one = timed.get(place);
             FixedControl whole =
-                    one == null ? control : control.withPlans(Map.of(order.plan(), greens(control, order, one)));
+                    one == null ? control : control.withPlans(Map.of(order.plan(), TimedPlan.greens(control, order, one)));
             places.put(place, StudyText.keys(whole));
         }
         return put(study, model, name, places, force);
@@ -79,35 +74,5 @@ public final class TimedPlans {
         OutputFile.text(part, text);
         Files.move(part, file, StandardCopyOption.REPLACE_EXISTING);
         return file;
-    }
-
-    private static ActuatedControl.Plan phases(SpanOrder order, Timed timed) {
-        boolean free = Double.isNaN(order.cycle());
-        Map<String, Double> values = new LinkedHashMap<>();
-        for (int i = 0; i < timed.greens().length; i++) {
-            SpanOrder.Span span = order.spans().get(i);
-            double seconds = free
-                    ? Math.max(span.least(), StrictMath.rint(timed.greens()[i] * ACTUATED))
-                    : timed.greens()[i] + span.lost();
-            values.put(span.id(), tenth(seconds));
-        }
-        return free
-                ? ActuatedControl.Plan.ofMaxima(values)
-                : ActuatedControl.Plan.ofSplits(tenth(timed.cycle()), values);
-    }
-
-    private static FixedControl.Plan greens(FixedControl control, SpanOrder order, Timed timed) {
-        Map<String, List<CycleRange>> ranges = new LinkedHashMap<>();
-        control.groups().keySet().forEach(id -> ranges.put(id, new ArrayList<>()));
-        for (int i = 0; i < timed.greens().length; i++) {
-            SpanOrder.Span span = order.spans().get(i);
-            double from = timed.points()[span.from()] + span.late();
-            ranges.get(span.id()).add(new CycleRange(tenth(from), tenth(from + timed.greens()[i])));
-        }
-        return FixedControl.Plan.of(tenth(timed.cycle()), null, ranges);
-    }
-
-    private static double tenth(double seconds) {
-        return StrictMath.rint(seconds * 10) / 10;
     }
 }

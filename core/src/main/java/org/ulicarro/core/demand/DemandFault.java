@@ -38,6 +38,8 @@ public enum DemandFault implements Fault.Kind {
     NO_EXIT(Fault.Severity.ERROR, "'%s' is no end of a road, where vehicles could leave.%s"),
     SLICE_BACKWARDS(Fault.Severity.ERROR, "this slice ends at %s, not after its start at %s"),
     NEGATIVE_VEHICLES(Fault.Severity.ERROR, "a number of vehicles cannot be negative"),
+    TRIPS_TOO_MANY(
+            Fault.Severity.ERROR, "%.0f vehicles in %.0f min are more than any road takes; is the matrix damaged?"),
     TRIPS_OVERLAP(
             Fault.Severity.ERROR,
             "these trips from '%s' to '%s' overlap in time with line %s; they would be driven twice"),

@@ -57,7 +57,8 @@ public final class Trials {
         return new MeasuredResults(results);
     }
 
-    private static ReplicationResult result(Future<ReplicationResult> running) throws InterruptedException {
+    /** Waits for a trial; what went wrong in it goes on from here. */
+    public static ReplicationResult result(Future<ReplicationResult> running) throws InterruptedException {
         try {
             return running.get();
         } catch (ExecutionException e) {
@@ -66,6 +67,9 @@ public final class Trials {
             }
             if (e.getCause() instanceof InterruptedException interrupted) {
                 throw interrupted;
+            }
+            if (e.getCause() instanceof Error error) {
+                throw error; // lack of memory is said where the program begins
             }
             throw new IllegalStateException(e.getCause());
         }

@@ -95,6 +95,13 @@ public record ActuatedControl(
                 other);
     }
 
+    /** The same with one plan changed. */
+    public ActuatedControl withPlan(String id, Plan changed) {
+        Map<String, Plan> all = new LinkedHashMap<>(plans);
+        all.put(id, changed);
+        return withPlans(all);
+    }
+
     @Override
     public List<WrittenGroup> writtenGroups() {
         List<WrittenGroup> all = new ArrayList<>();
@@ -239,6 +246,11 @@ public record ActuatedControl(
                 boolean omitPeople) {
 
             static final OtherPhase NOTHING = new OtherPhase(null, null, null, false, false);
+
+            /** The same with another passage (s). */
+            public OtherPhase withPassage(double seconds) {
+                return new OtherPhase(minGreen, walk, seconds, omit, omitPeople);
+            }
         }
 
         /** What a phase has otherwise in this plan. */
@@ -301,9 +313,14 @@ public record ActuatedControl(
 
         /** Only longest greens: laid over another plan. */
         public static Plan ofMaxima(Map<String, Double> maxGreen) {
+            return ofMaxima(maxGreen, Map.of());
+        }
+
+        /** Longest greens and what phases have otherwise: laid over another plan. */
+        public static Plan ofMaxima(Map<String, Double> maxGreen, Map<String, OtherPhase> phases) {
             return new Plan(
-                    null, null, null, null, null, null, null, null, null, null, null, maxGreen, null, null, null, null,
-                    null);
+                    null, null, null, null, null, null, null, null, null, null, null, maxGreen, null, phases, null,
+                    null, null);
         }
 
         /** Only a cycle and splits: laid over another plan. */
@@ -311,6 +328,70 @@ public record ActuatedControl(
             return new Plan(
                     null, cycle, null, null, null, splits, null, null, null, null, null, null, null, null, null, null,
                     null);
+        }
+
+        /** The same, taking nothing from another one. */
+        public Plan unlike() {
+            return new Plan(
+                    null,
+                    cycle,
+                    offset,
+                    rings,
+                    coordinated,
+                    splits,
+                    forceOff,
+                    offsetOf,
+                    yieldEarly,
+                    maxima,
+                    walkOverSplit,
+                    maxGreen,
+                    recall,
+                    phases,
+                    secondMax,
+                    adapt,
+                    free);
+        }
+
+        /** The same with another offset (s). */
+        public Plan withOffset(double seconds) {
+            return new Plan(
+                            null, null, seconds, null, null, null, null, null, null, null, null, null, null, null, null,
+                            null, null)
+                    .over(this);
+        }
+
+        /** Orders of phases in which left turns go before or after the through greens: each pair that holds a coordinated phase, either way round. */
+        public List<List<String>> otherOrders() {
+            return orders(0).stream().filter(order -> !order.equals(rings)).toList();
+        }
+
+        /** All ways to order the pairs of phases of which one is coordinated, ring by ring from one on. */
+        private List<List<String>> orders(int from) {
+            if (from == rings.size()) {
+                return List.of(List.of());
+            }
+            List<String> own = new ArrayList<>(List.of(rings.get(from)));
+            String[] sides = rings.get(from).split("\\|", -1);
+            for (int g = 0; g < sides.length; g++) {
+                String[] phases = sides[g].trim().split("\\s+");
+                boolean pair =
+                        phases.length == 2 && (coordinated.contains(phases[0]) || coordinated.contains(phases[1]));
+                if (pair) {
+                    String[] turned = sides.clone();
+                    turned[g] = phases[1] + " " + phases[0];
+                    own.add(String.join(
+                            " | ", Stream.of(turned).map(String::trim).toList()));
+                }
+            }
+            List<List<String>> all = new ArrayList<>();
+            for (List<String> rest : orders(from + 1)) {
+                for (String ring : own) {
+                    List<String> whole = new ArrayList<>(List.of(ring));
+                    whole.addAll(rest);
+                    all.add(whole);
+                }
+            }
+            return all;
         }
 
         /** The same with its phases in another order. */

@@ -14,6 +14,9 @@ public final class Kinds {
     /** A type, and how much of it there is relative to others. */
     public record Part(VehicleKind kind, double weight) {}
 
+    private static final Set<VehicleType> HEAVY =
+            Set.of(VehicleType.TRUCK, VehicleType.ARTICULATED, VehicleType.BUS, VehicleType.TRAM);
+
     private final Map<String, VehicleKind> kinds = new LinkedHashMap<>();
     private final Map<String, Map<String, Double>> groups = new LinkedHashMap<>();
 
@@ -121,5 +124,16 @@ public final class Kinds {
         if (type.width() != null && !(type.width() >= 0.4 && type.width() <= 3.5)) {
             faults.add(StudyFault.VEHICLE_WIDTH.at(pointer + "/width"));
         }
+    }
+
+    /** The share of trucks and buses in a mix, 0 to 1. */
+    public double heavyShare(Map<String, Double> mix) {
+        double heavy = 0;
+        double all = 0;
+        for (Part part : parts(mix)) {
+            heavy += HEAVY.contains(part.kind().base()) ? part.weight() : 0;
+            all += part.weight();
+        }
+        return all > 0 ? heavy / all : 0;
     }
 }

@@ -163,6 +163,27 @@ public final class PlaceTiming {
         return bounds;
     }
 
+    /** What a span needs at the least, for everybody who has green in it, with its clearance; whole seconds. */
+    public double least(int span) {
+        return hard(order.spans().get(span), true);
+    }
+
+    /** Green of all spans when points come at these times (s); the first one is 0, the last one the cycle. */
+    public Timed at(double[] points) {
+        double[] greens = new double[ratio.length];
+        for (int i = 0; i < greens.length; i++) {
+            Span span = order.spans().get(i);
+            greens[i] = points[span.to()] - points[span.from()] - span.lost();
+        }
+        double cycle = points[points.length - 1];
+        return new Timed(cycle, greens, points.clone(), Double.NaN, List.of());
+    }
+
+    /** When the vehicles of a signal group have green in a cycle: {from, to} in seconds from the first point, in order. */
+    public List<double[]> greens(int group, Timed timed) {
+        return GreenTimes.of(order, timed, group);
+    }
+
     /** What a span needs at the least (s). */
     private static double hard(Span span, boolean withPeople) {
         if (span.forPeople() && !withPeople) {

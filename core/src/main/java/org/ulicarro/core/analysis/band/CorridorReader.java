@@ -131,15 +131,10 @@ public final class CorridorReader {
         }
         String planId = planId(controller);
         ActuatedControl.Plan plan = controller.whole(planId);
-        for (List<String> rings : orders(plan.rings(), plan.coordinated(), 0)) {
-            if (rings.equals(plan.rings())) {
-                continue;
-            }
+        for (List<String> rings : plan.otherOrders()) {
             ActuatedControl.Plan turned = plan.withRings(rings);
             Map<String, SignalController> all = new LinkedHashMap<>(study.signals());
-            Map<String, ActuatedControl.Plan> plans = new LinkedHashMap<>(controller.plans());
-            plans.put(planId, turned);
-            all.put(stop.place(), controller.withPlans(plans));
+            all.put(stop.place(), controller.withPlan(planId, turned));
             List<Fault> faults = new ArrayList<>();
             SignalSystem other = SignalCompiler.compile(
                     network, all, SignalDraft.When.of(period, study.periods().get(period)), faults);
@@ -162,35 +157,6 @@ public final class CorridorReader {
             }
         }
         return found;
-    }
-
-    /** All ways to order the pairs of phases of which one is coordinated, ring by ring from one on. */
-    private static List<List<String>> orders(List<String> rings, List<String> coordinated, int from) {
-        if (from == rings.size()) {
-            return List.of(List.of());
-        }
-        List<String> own = new ArrayList<>(List.of(rings.get(from)));
-        String[] groups = rings.get(from).split("\\|", -1);
-        for (int g = 0; g < groups.length; g++) {
-            String[] phases = groups[g].trim().split("\\s+");
-            boolean pair = phases.length == 2 && (coordinated.contains(phases[0]) || coordinated.contains(phases[1]));
-            if (pair) {
-                String[] turned = groups.clone();
-                turned[g] = phases[1] + " " + phases[0];
-                own.add(java.util.Arrays.stream(turned)
-                        .map(String::trim)
-                        .collect(java.util.stream.Collectors.joining(" | ")));
-            }
-        }
-        List<List<String>> all = new ArrayList<>();
-        for (List<String> rest : orders(rings, coordinated, from + 1)) {
-            for (String ring : own) {
-                List<String> whole = new ArrayList<>(List.of(ring));
-                whole.addAll(rest);
-                all.add(whole);
-            }
-        }
-        return all;
     }
 
     /** The plan of a signal of the corridor. */
