@@ -55,7 +55,9 @@ record OptimizeAsked(Map<String, String> words) {
             throw new IOException("there is no corridor '" + named + "'." + Names.suggestion(named, known));
         }
         boolean otherwise = words.containsKey("places") || flag("all");
-        return named != null ? named : !otherwise && known.size() == 1 ? known.iterator().next() : null;
+        return named != null
+                ? named
+                : !otherwise && known.size() == 1 ? known.iterator().next() : null;
     }
 
     /** Signals in groups with a cycle in common. */
@@ -69,8 +71,9 @@ record OptimizeAsked(Map<String, String> words) {
             NetworkInput.Corridor along = model.study().network().corridors().get(corridor);
             List<String> own = along.via().stream().filter(timeable::contains).toList();
             if (own.isEmpty()) {
-                throw new IOException("corridor '" + corridor + "' has no signal whose plan could be timed; --places takes"
-                        + " others: " + String.join(", ", timeable));
+                throw new IOException(
+                        "corridor '" + corridor + "' has no signal whose plan could be timed; --places takes"
+                                + " others: " + String.join(", ", timeable));
             }
             return List.of(own);
         }
@@ -86,8 +89,7 @@ record OptimizeAsked(Map<String, String> words) {
         known.putAll(model.study().aims());
         AimInput aim = known.get(aimName());
         if (aim == null) {
-            throw new IOException(
-                    "there is no aim '" + aimName() + "'." + Names.suggestion(aimName(), known.keySet()));
+            throw new IOException("there is no aim '" + aimName() + "'." + Names.suggestion(aimName(), known.keySet()));
         }
         return aim;
     }
@@ -134,7 +136,8 @@ record OptimizeAsked(Map<String, String> words) {
             for (CorridorReader.Waypoint at : reader.way()) {
                 for (boolean out : new boolean[] {true, false}) {
                     if (reader.through(at.place(), out) != null) {
-                        along.add(at.place() + " " + reader.through(at.place(), out).approach());
+                        along.add(at.place() + " "
+                                + reader.through(at.place(), out).approach());
                     }
                 }
             }

@@ -164,6 +164,11 @@ final class OptimizeCommand implements Callable<Integer> {
             description = "go on with a search that was stopped, by its number; what it was asked stands")
     private String resume;
 
+    @Option(
+            names = "--page",
+            description = "serve a page on this machine that shows the search while it runs; it ends with the search")
+    private boolean page;
+
     @Option(names = "-o", paramLabel = "FILE", description = "a picture of the search, .svg or .png")
     private Path output;
 
@@ -182,8 +187,8 @@ final class OptimizeCommand implements Callable<Integer> {
         }
         if (explain != null) {
             LoadedStudy loaded = study.read(alternative.name);
-            return new OptimizeExplained(study, loaded, explain, asked()).print(form, out, spec.commandLine()
-                    .getErr());
+            return new OptimizeExplained(study, loaded, explain, asked())
+                    .print(form, out, spec.commandLine().getErr());
         }
         if (resume != null) {
             try (Searching searching = Searching.goOn("optimize", study.folder, resume)) {
@@ -332,9 +337,8 @@ final class OptimizeCommand implements Callable<Integer> {
                             + (work.groups().size() > 1 ? " in " + work.groups().size() + " groups" : "") + ", aim "
                             + OptimizeSheets.words(asked.aimName(), work.aim()));
         }
-        OptimizeWork.Done done = work.search(searching, spec.commandLine().getErr());
-        OptimizeSheets sheets =
-                new OptimizeSheets(work.limits(), asked.corridor(searching.model()) != null);
+        OptimizeWork.Done done = work.search(searching, page, spec.commandLine().getErr());
+        OptimizeSheets sheets = new OptimizeSheets(work.limits(), asked.corridor(searching.model()) != null);
         for (OptimizeWork.Group group : done.groups()) {
             if (!form.isForMachines()) {
                 out.println();
@@ -342,7 +346,9 @@ final class OptimizeCommand implements Callable<Integer> {
                 out.println();
             }
             if (group.outcome().rows().isEmpty()) {
-                OptimizeSheets.say(out, "none of these cycle lengths holds: " + group.outcome().why());
+                OptimizeSheets.say(
+                        out,
+                        "none of these cycle lengths holds: " + group.outcome().why());
                 continue;
             }
             sheets.print(group.outcome(), form, out);

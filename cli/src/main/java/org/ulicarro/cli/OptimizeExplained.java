@@ -41,8 +41,8 @@ final class OptimizeExplained {
     }
 
     int print(OutputForm form, PrintWriter out, PrintWriter err) throws IOException, InterruptedException {
-        Volumes volumes =
-                Volumes.counted(before.network(), before.demand(), before.study().seed(), DRAWS);
+        Volumes volumes = Volumes.counted(
+                before.network(), before.demand(), before.study().seed(), DRAWS);
         List<Undone.Change> changes;
         List<String> places;
         try {
@@ -101,11 +101,9 @@ final class OptimizeExplained {
         return Exit.DONE;
     }
 
-    private static void add(
-            Sheet sheet, String place, String what, String before, String after, Difference d) {
-        String words = d == null
-                ? "cannot be undone alone"
-                : d.hi() < 0 ? "better" : d.lo() > 0 ? "worse" : "may be chance";
+    private static void add(Sheet sheet, String place, String what, String before, String after, Difference d) {
+        String words =
+                d == null ? "cannot be undone alone" : d.hi() < 0 ? "better" : d.lo() > 0 ? "worse" : "may be chance";
         sheet.add(
                 place,
                 what,

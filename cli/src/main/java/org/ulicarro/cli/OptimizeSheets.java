@@ -135,6 +135,22 @@ final class OptimizeSheets {
                         force.mean(),
                         100 * (index.mean() / force.mean() - 1)));
         fresh(outcome.verdict(), out);
+        edge(outcome, out);
+    }
+
+    /** A best cycle at the end of what was tried may be beaten beyond it. */
+    private static void edge(Outcome outcome, PrintWriter out) {
+        List<Row> rows = outcome.rows();
+        int first = rows.get(0).trial();
+        int last = rows.get(rows.size() - 1).trial();
+        if (rows.size() > 1
+                && (outcome.best().trial() == first || outcome.best().trial() == last)) {
+            boolean shortest = outcome.best().trial() == first;
+            say(
+                    out,
+                    "note: it is the " + (shortest ? "shortest" : "longest") + " cycle that was tried; --cycles with "
+                            + (shortest ? "shorter" : "longer") + " ones may find a better one");
+        }
     }
 
     /** The comparison on fresh traffic. */

@@ -94,11 +94,14 @@ final class OptimizeWork {
     }
 
     /** Searches, and tells its folder and a line on the terminal how far it is. */
-    Done search(Searching searching, PrintWriter err) throws IOException, InterruptedException {
+    Done search(Searching searching, boolean withPage, PrintWriter err) throws IOException, InterruptedException {
         int runs = asked.number("runs");
         int fresh = asked.number("fresh");
         SearchLine line = new SearchLine(err, runs + 2 * fresh * groups.size());
-        try {
+        try (SearchPage page = withPage ? new SearchPage(searching.folder(), line::words) : null) {
+            if (page != null) {
+                err.println("watch it at " + page.address());
+            }
             return searching.withPool(err, pool -> {
                 List<String> all = groups.stream().flatMap(List::stream).toList();
                 try {
@@ -165,8 +168,8 @@ final class OptimizeWork {
 
             @Override
             public void leads(double cycle, int trial, double against) {
-                String name = of
-                        + (Double.isNaN(cycle) ? "in force" : cycle == 0 ? "no cycle" : String.valueOf((int) cycle));
+                String name =
+                        of + (Double.isNaN(cycle) ? "in force" : cycle == 0 ? "no cycle" : String.valueOf((int) cycle));
                 searching.journal().lead(name, trial);
                 if (against < least || name.equals(leading)) {
                     leading = name;

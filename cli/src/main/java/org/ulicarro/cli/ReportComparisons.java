@@ -6,8 +6,8 @@ import java.util.ArrayList;
 import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
-import org.ulicarro.core.measure.MovementFigure;
 import org.ulicarro.core.measure.Difference;
+import org.ulicarro.core.measure.MovementFigure;
 import org.ulicarro.files.Run;
 import org.ulicarro.files.RunRecord;
 

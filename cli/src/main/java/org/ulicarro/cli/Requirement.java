@@ -45,15 +45,14 @@ final class Requirement {
                 return new Answer(condition.holds(s.mean()), is);
             }
         }
-        throw new IOException(
-                "'" + condition.text() + "': run " + figures.name() + " has no '" + condition.subject()
-                        + "' with that measure."
-                        + Names.suggestion(
-                                condition.subject(),
-                                figures.values().keySet().stream()
-                                        .map(Figures.Key::subject)
-                                        .distinct()
-                                        .toList()));
+        throw new IOException("'" + condition.text() + "': run " + figures.name() + " has no '" + condition.subject()
+                + "' with that measure."
+                + Names.suggestion(
+                        condition.subject(),
+                        figures.values().keySet().stream()
+                                .map(Figures.Key::subject)
+                                .distinct()
+                                .toList()));
     }
 
     /** Whether it holds, and the figure. */

@@ -41,6 +41,11 @@ final class SearchLine {
         show();
     }
 
+    /** How far it is, in words. */
+    synchronized String words() {
+        return text(System.nanoTime());
+    }
+
     private void show() {
         long now = System.nanoTime();
         if (now - shown >= (terminal ? ON_TERMINAL : ELSEWHERE)) {

@@ -13,6 +13,8 @@ import org.ulicarro.files.SearchFolder;
 import org.ulicarro.files.SearchFolder.Driven;
 import org.ulicarro.files.SearchFolder.Tried;
 import org.ulicarro.report.DrawingFile;
+import org.ulicarro.report.Svg;
+import org.ulicarro.report.paper.Figure;
 import org.ulicarro.report.paper.SearchChart;
 
 /** The picture of a search for signal timing, from what its folder keeps: also of one that still runs. */
@@ -31,7 +33,12 @@ final class SearchPicture {
         DrawingFile.write(file, WIDTH, HEIGHT, figure().drawing());
     }
 
-    private org.ulicarro.report.paper.Figure figure() throws IOException {
+    /** As an element of a page. */
+    String svg() throws IOException {
+        return Svg.element(WIDTH, HEIGHT, figure().drawing());
+    }
+
+    private Figure figure() throws IOException {
         Map<String, Integer> leaders = SearchFolder.leaders(folder);
         Map<Integer, Tried> trials = new LinkedHashMap<>();
         SearchFolder.trials(folder).forEach(t -> trials.put(t.number(), t));
@@ -39,7 +46,8 @@ final class SearchPicture {
         Map<Integer, List<Double>> values = new LinkedHashMap<>(); // trial -> index of the runs that searched
         driven.stream()
                 .filter(d -> d.replication() < Verdict.FRESH)
-                .forEach(d -> values.computeIfAbsent(d.trial(), none -> new ArrayList<>()).add(d.value()));
+                .forEach(d -> values.computeIfAbsent(d.trial(), none -> new ArrayList<>())
+                        .add(d.value()));
         Map<Integer, Double> ofForce = new LinkedHashMap<>(); // replication -> index
         driven.stream()
                 .filter(d -> d.trial() == leaders.getOrDefault("in force", 0))

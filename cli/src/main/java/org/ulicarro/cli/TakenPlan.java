@@ -67,8 +67,8 @@ final class TakenPlan {
         target.write(PlanText.of(
                 loaded.study(),
                 trial.change(),
-                "Row '" + title + "' of search " + folder.getFileName() + " by 'optimize', period "
-                        + request.period() + "."));
+                "Row '" + title + "' of search " + folder.getFileName() + " by 'optimize', period " + request.period()
+                        + "."));
         if (!form.isForMachines()) {
             out.println("wrote " + target.file() + " (" + title + ", trial " + trial.number() + ")");
             out.println("next: " + Main.me() + " run " + Main.typed(home) + " -a " + request.alternative() + " -a "
@@ -132,7 +132,9 @@ final class TakenPlan {
         double least = Double.POSITIVE_INFINITY;
         for (Map.Entry<String, Integer> leader : leaders.entrySet()) {
             int space = leader.getKey().lastIndexOf(' ');
-            String of = space < 0 || leader.getKey().equals("no cycle") ? "" : leader.getKey().substring(0, space + 1);
+            String of = space < 0 || leader.getKey().equals("no cycle")
+                    ? ""
+                    : leader.getKey().substring(0, space + 1);
             Integer inForce = leaders.get(of + "in force");
             if (inForce == null || leader.getKey().endsWith("in force")) {
                 continue;
@@ -152,8 +154,8 @@ final class TakenPlan {
         return index.stream()
                 .filter(d -> d.trial() == trial && d.replication() < Verdict.FRESH)
                 .filter(d -> List.of(one, other).stream()
-                        .allMatch(t -> index.stream()
-                                .anyMatch(e -> e.trial() == t && e.replication() == d.replication())))
+                        .allMatch(t ->
+                                index.stream().anyMatch(e -> e.trial() == t && e.replication() == d.replication())))
                 .mapToDouble(Driven::value)
                 .average()
                 .orElse(Double.NaN);

@@ -70,13 +70,14 @@ class ArchitectureTest {
                 .mayOnlyAccessLayers(
                         "base", "study", "network", "demand", "signal", "traffic", "analysis", "measure", "tracks")
                 .whereLayer("search")
-                .mayOnlyAccessLayers("base", "study", "network", "measure", "run")
+                .mayOnlyAccessLayers(
+                        "base", "study", "network", "demand", "signal", "analysis", "measure", "run", "timing")
                 .whereLayer("search")
                 .mayNotBeAccessedByAnyLayer()
                 .whereLayer("timing")
                 .mayOnlyAccessLayers("base", "study", "network", "demand", "signal", "analysis")
                 .whereLayer("timing")
-                .mayNotBeAccessedByAnyLayer()
+                .mayOnlyBeAccessedByLayers("search")
                 .check(all);
     }
 

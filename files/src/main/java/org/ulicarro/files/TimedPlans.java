@@ -53,8 +53,9 @@ public final class TimedPlans {
             FixedControl control = (FixedControl) model.study().signals().get(place);
             SpanOrder order = model.signals().orderAt(place);
             Timed one = timed.get(place);
-            FixedControl whole =
-                    one == null ? control : control.withPlans(Map.of(order.plan(), TimedPlan.greens(control, order, one)));
+            FixedControl whole = one == null
+                    ? control
+                    : control.withPlans(Map.of(order.plan(), TimedPlan.greens(control, order, one)));
             places.put(place, StudyText.keys(whole));
         }
         return put(study, model, name, places, force);

@@ -244,7 +244,9 @@ final class YamlFile {
         } catch (NumberFormatException notWhole) {
             try {
                 double value = Double.parseDouble(text);
-                return Math.abs(value) < LARGEST_NUMBER ? NODES.numberNode(value) : NODES.stringNode(text); // also not a number
+                return Math.abs(value) < LARGEST_NUMBER
+                        ? NODES.numberNode(value)
+                        : NODES.stringNode(text); // also not a number
             } catch (NumberFormatException hexOrSo) {
                 return NODES.stringNode(text);
             }

@@ -20,7 +20,6 @@ final class TripDemand implements Source {
     /** No two places have as many trips between them, a hundred lanes at 1 800 veh/h (veh/s). */
     private static final double MOST_PER_SECOND = 50;
 
-
     /** Shorter slices than this say themselves who departs in the warm-up and the drain time (s). */
     private static final double LEAST_SLICE = 300;
 
@@ -121,8 +120,8 @@ final class TripDemand implements Source {
         if (!(row.vehicles() >= 0)) {
             faults.add(DemandFault.NEGATIVE_VEHICLES.at(pointer));
         } else if (row.vehicles() > MOST_PER_SECOND * Math.max(1, row.departTo() - row.departFrom())) {
-            faults.add(DemandFault.TRIPS_TOO_MANY.at(
-                    pointer, row.vehicles(), (row.departTo() - row.departFrom()) / 60));
+            faults.add(
+                    DemandFault.TRIPS_TOO_MANY.at(pointer, row.vehicles(), (row.departTo() - row.departFrom()) / 60));
         }
         return faults.size() == before;
     }

@@ -29,7 +29,8 @@ public record Condition(String text, String subject, String measure, boolean les
         }
         try {
             double value = Double.parseDouble(m.group(4));
-            return Optional.of(new Condition(text.strip(), m.group(1), m.group(2), m.group(3).startsWith("<"), value));
+            return Optional.of(new Condition(
+                    text.strip(), m.group(1), m.group(2), m.group(3).startsWith("<"), value));
         } catch (NumberFormatException e) {
             return Optional.empty();
         }

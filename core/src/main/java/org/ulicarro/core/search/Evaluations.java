@@ -78,7 +78,8 @@ public final class Evaluations {
             boolean driven = all.get(i) == null;
             if (driven) {
                 Map<String, Double> measured = figures.apply(Trials.result(running.get(next++)));
-                journal.keep(asks.get(i).trial(), asks.get(i).change(), asks.get(i).replication(), measured);
+                journal.keep(
+                        asks.get(i).trial(), asks.get(i).change(), asks.get(i).replication(), measured);
                 all.set(i, measured);
             }
             count++;

@@ -72,7 +72,9 @@ public final class SearchChart {
 
     private static ValueMarker inForce(double index) {
         ValueMarker marker = new ValueMarker(
-                index, LINE, new BasicStroke(1.4f, BasicStroke.CAP_BUTT, BasicStroke.JOIN_ROUND, 1, new float[] {6, 4}, 0));
+                index,
+                LINE,
+                new BasicStroke(1.4f, BasicStroke.CAP_BUTT, BasicStroke.JOIN_ROUND, 1, new float[] {6, 4}, 0));
         marker.setLabel("plan in force");
         marker.setLabelFont(Looks.plain(9));
         marker.setLabelPaint(LINE);

@@ -7,7 +7,8 @@ import org.ulicarro.core.measure.Condition;
  * Which cycle length the next runs go to: those that are near the best, or about which least is known, get more.
  *
  * <p>Source: C.-H. Chen, J. Lin, E. Yücesan, S. E. Chick, <i>Simulation Budget Allocation for Further Enhancing the Efficiency of Ordinal
- * Optimization</i>, Discrete Event Dynamic Systems 10, 2000: runs in proportion to (σ / δ)², δ being how much worse than the best.
+ * Optimization</i>, Discrete Event Dynamic Systems 10, 2000: runs in proportion to (σ / δ)², δ being how much worse than the best, which itself
+ * gets σ √Σ (runs / σ)² of the others.
  */
 final class Allocation {
 
@@ -42,12 +43,14 @@ final class Allocation {
             spread[i] = spread(leaders.get(i), leaders.get(i == best ? (best == 0 && n > 1 ? 1 : 0) : best));
         }
         double[] weight = new double[n];
-        double all = 0;
+        double squares = 0;
         for (int i = 0; i < n; i++) {
             double behind = Math.max(index[i] - index[best], SMALLEST * index[best]);
             weight[i] = spread[i] * spread[i] / (behind * behind);
-            all += weight[i];
+            squares += i == best ? 0 : weight[i] * weight[i] / (spread[i] * spread[i]);
         }
+        weight[best] = n == 1 ? 1 : spread[best] * StrictMath.sqrt(squares);
+        double all = java.util.Arrays.stream(weight).sum();
         int next = -1;
         double hungriest = -1;
         for (int i = 0; i < n; i++) {

@@ -1,6 +1,5 @@
 package org.ulicarro.core.search.optimize;
 
-import java.util.ArrayList;
 import java.util.LinkedHashMap;
 import java.util.LinkedHashSet;
 import java.util.List;
@@ -102,7 +101,8 @@ final class Neighbourhood {
         Setting now = plan.settings().get(s);
         for (int o = 0; o < signal.orders().size() && !signal.free(); o++) {
             if (o != now.order()) {
-                double[] points = turned(signal.orders().get(now.order()), now, signal.orders().get(o));
+                double[] points = turned(
+                        signal.orders().get(now.order()), now, signal.orders().get(o));
                 if (points != null) {
                     found.add(plan.with(s, Setting.of(o, now.factor(), now.start(), points)));
                 }

@@ -123,7 +123,8 @@ public final class Optimization {
     private final Race race;
     private final Volumes volumes;
     private final Screen screen;
-    private final List<List<Neighbourhood>> grains; // from coarse to fine, of which each climbs through all from its own on
+    private final List<List<Neighbourhood>>
+            grains; // from coarse to fine, of which each climbs through all from its own on
     private final Map<Integer, Leader> leaders = new LinkedHashMap<>(); // by cycle
     private final int begun; // runs that there were before it
     private Candidate inForce;
@@ -174,8 +175,7 @@ public final class Optimization {
         begin();
         if (leaders.isEmpty()) {
             Row force = row(Double.NaN, inForce, inForce.runs());
-            return new Outcome(
-                    force, List.of(), null, Map.of(), runs(), space.model(), race.trials(), why());
+            return new Outcome(force, List.of(), null, Map.of(), runs(), space.model(), race.trials(), why());
         }
         while (evaluations.count() - begun + reserve() < task.runs()) {
             List<Integer> cycles = List.copyOf(leaders.keySet());
@@ -259,7 +259,8 @@ public final class Optimization {
                 bands.of(plan).ifPresent(starts::add);
                 formula.flatMap(bands::of).ifPresent(starts::add);
             }
-            Climb climb = new Climb(screen, grains.stream().flatMap(List::stream).toList());
+            Climb climb =
+                    new Climb(screen, grains.stream().flatMap(List::stream).toList());
             for (SignalTimes start : List.copyOf(starts)) {
                 starts.add(climb.from(start));
             }
@@ -327,8 +328,7 @@ public final class Optimization {
 
     private Row row(double cycle, Candidate candidate, int spent) {
         Map<String, Statistic> figures = new LinkedHashMap<>();
-        for (String name : List.of(
-                Index.INDEX, Index.DELAY, Index.STOPS, Index.ON_GREEN, Index.QUEUE, Index.OUTSIDE)) {
+        for (String name : List.of(Index.INDEX, Index.DELAY, Index.STOPS, Index.ON_GREEN, Index.QUEUE, Index.OUTSIDE)) {
             figures.put(name, candidate.statistic(name));
         }
         index.limits().forEach(l -> figures.put(l.text(), candidate.statistic(l.text())));
@@ -354,10 +354,8 @@ public final class Optimization {
                 task.fresh(),
                 new Ask(inForce.trial(), inForce.change(), inForce.model(), 0),
                 new Ask(best.trial(), best.change(), best.model(), 0));
-        Row bestRow = rows.stream()
-                .filter(r -> r.trial() == best.trial())
-                .findFirst()
-                .orElseThrow();
+        Row bestRow =
+                rows.stream().filter(r -> r.trial() == best.trial()).findFirst().orElseThrow();
         return new Outcome(force, rows, bestRow, verdict, runs(), best.model(), race.trials(), "");
     }
 

@@ -129,13 +129,7 @@ public final class PlanSpace {
                 ? new Setting(0, 1, 0, List.of(), maxima(order), Map.of())
                 : Setting.of(0, order.cycle() / longest, offset(control, order.plan()) + order.zero(), order.times());
         return new TimedSignal(
-                place,
-                order.plan(),
-                control,
-                List.copyOf(orders),
-                now,
-                keeps(place, "offset"),
-                keeps(place, "splits"));
+                place, order.plan(), control, List.copyOf(orders), now, keeps(place, "offset"), keeps(place, "splits"));
     }
 
     private static double offset(SignalController control, String plan) {
@@ -163,7 +157,8 @@ public final class PlanSpace {
     private boolean keeps(String place, String what) {
         return freedom.keep().stream()
                 .anyMatch(k -> k.place().equals(place)
-                        && (k.what().equals(what) || k.all() && (what.equals("offset") || what.equals("order"))
+                        && (k.what().equals(what)
+                                || k.all() && (what.equals("offset") || what.equals("order"))
                                 || k.all() && what.equals("splits")));
     }
 
@@ -277,11 +272,7 @@ public final class PlanSpace {
                         })
                 .toList();
         return String.format(
-                Locale.ROOT,
-                "'%s' needs %.0f s for %s",
-                most.place(),
-                most.shortest(),
-                String.join(", ", bounds));
+                Locale.ROOT, "'%s' needs %.0f s for %s", most.place(), most.shortest(), String.join(", ", bounds));
     }
 
     /** The shortest common cycle of all signals, without any at the double (s). */

@@ -75,7 +75,8 @@ final class PlatoonModel implements Screen {
             if (timed[s] == null) {
                 timed[s] = space.signals().get(s).timed(setting);
             }
-            PlaceTiming timing = space.signals().get(s).orders().get(setting.order()).timing();
+            PlaceTiming timing =
+                    space.signals().get(s).orders().get(setting.order()).timing();
             green[i] = green(timing.greens(stream.group(), timed[s]), setting, seconds);
             out[i] = new double[seconds];
             java.util.Arrays.fill(out[i], stream.volume());

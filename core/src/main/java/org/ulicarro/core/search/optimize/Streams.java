@@ -56,7 +56,9 @@ final class Streams {
         List<TimedSignal> signals = space.signals();
         for (int s = 0; s < signals.size(); s++) {
             for (LaneGroup group : signals.get(s).orders().get(0).timing().groups()) {
-                if (group.volume() > 0 && group.saturation() > 0 && !signals.get(s).free()) {
+                if (group.volume() > 0
+                        && group.saturation() > 0
+                        && !signals.get(s).free()) {
                     streams.add(new Stream(
                             s, group.group(), group.volume() / HOUR, group.saturation() / HOUR, new ArrayList<>()));
                     groups.add(group);
@@ -65,7 +67,8 @@ final class Streams {
         }
         for (int i = 0; i < streams.size(); i++) {
             for (Movement movement : groups.get(i).movements()) {
-                double share = volumes.movement(movement.index()) / groups.get(i).volume();
+                double share =
+                        volumes.movement(movement.index()) / groups.get(i).volume();
                 follow(i, movement, share, START, 0);
             }
         }
@@ -84,9 +87,7 @@ final class Streams {
         Link link = network.links().get(movement.toLink());
         double then = seconds + through(movement) + link.length() / link.speed();
         List<Movement> next = network.movementsFrom(link.index());
-        double all = next.stream()
-                .mapToDouble(m -> volumes.movement(m.index()))
-                .sum();
+        double all = next.stream().mapToDouble(m -> volumes.movement(m.index())).sum();
         for (Movement m : next) {
             double own = all > 0 ? volumes.movement(m.index()) / all * share : 0;
             int line = line(m);

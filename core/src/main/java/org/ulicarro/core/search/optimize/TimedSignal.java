@@ -117,8 +117,7 @@ record TimedSignal(
             if (free()) {
                 keys.add("max-green: " + times(setting.maxima()));
                 StringJoiner others = new StringJoiner(", ", "{", "}");
-                setting.passage()
-                        .forEach((phase, s) -> others.add(word(phase) + ": {passage: " + seconds(s) + "}"));
+                setting.passage().forEach((phase, s) -> others.add(word(phase) + ": {passage: " + seconds(s) + "}"));
                 if (!setting.passage().isEmpty()) {
                     keys.add("phases: " + others);
                 }

@@ -101,8 +101,7 @@ public final class Undone {
             changes.add(new Change(place, "order", ids(oldOrder), ids(newOrder), null));
             return;
         }
-        double[] wanted =
-                java.util.Arrays.stream(was.times()).map(t -> t * by).toArray();
+        double[] wanted = java.util.Arrays.stream(was.times()).map(t -> t * by).toArray();
         double[] points = now.signals().get(s).orders().get(0).fit(wanted, is.cycle());
         if (points != null && !java.util.Arrays.equals(points, is.times())) {
             changes.add(new Change(
