@@ -10,8 +10,9 @@ import org.ulicarro.core.traffic.state.LaneQueues;
 import org.ulicarro.core.traffic.state.Occupancy;
 
 /**
- * Drivers of long vehicles do not turn beside each other where their bodies would touch: the one who is nearer to that stretch goes
- * first, unless it stands behind somebody who waits for a gap: that one may be waiting for the other. Reads only.
+ * Drivers of long vehicles do not turn beside each other where their bodies would touch: who is inside the junction goes before who is not,
+ * since it could not get out of the way; of two inside or outside the one who is nearer to that stretch; but nobody goes first who stands
+ * behind somebody who waits for a gap: that one may be waiting for the other. Reads only.
  */
 public final class BesideLong {
 
@@ -38,7 +39,8 @@ public final class BesideLong {
      * @return a row, or -1
      */
     public int first(int v, int path, int n, double distance) {
-        boolean held = occupancy.isHeld(longs.from[path][n] - distance, path);
+        double at = longs.from[path][n] - distance;
+        boolean held = occupancy.isHeld(at, path);
         int other = longs.meets[path][n];
         boolean any = !longs.both[path][n] && occupancy.isLong(v); // then a car is in the way, too
         double from = longs.otherFrom[path][n];
@@ -46,7 +48,8 @@ public final class BesideLong {
         for (int k = 0; k < queues.count(other); k++) {
             int u = queues.at(other, k);
             boolean counts = (any || occupancy.isLong(u)) && f.pos(u) - f.length(u) < to;
-            if (counts && (f.pos(u) >= from || goesBefore(u, other, f.pos(u), from - f.pos(u), v, distance, held))) {
+            if (counts
+                    && (f.pos(u) >= from || goesBefore(u, other, f.pos(u), from - f.pos(u), v, at, distance, held))) {
                 return u;
             }
         }
@@ -62,14 +65,17 @@ public final class BesideLong {
         double left = from + table.end[lane] - f.pos(u);
         boolean comes = left <= 0
                 || (from < 0 || mayEnter(u, other))
-                        && goesBefore(u, other, f.pos(u) - table.end[lane], left, v, distance, held);
+                        && goesBefore(u, other, f.pos(u) - table.end[lane], left, v, at, distance, held);
         return comes ? u : -1;
     }
 
     private boolean goesBefore(
-            int u, int other, double at, double distanceThere, int v, double distance, boolean held) {
-        if (occupancy.isHeld(at, other) != held) {
+            int u, int other, double atThere, double distanceThere, int v, double at, double distance, boolean held) {
+        if (occupancy.isHeld(atThere, other) != held) {
             return held && !occupancy.isStuck(u);
+        }
+        if (atThere >= 0 != at >= 0) {
+            return atThere >= 0 && !occupancy.isStuck(u);
         }
         boolean nearer = distanceThere < distance || distanceThere == distance && f.id(u) < f.id(v);
         return nearer && !occupancy.isStuck(u);
