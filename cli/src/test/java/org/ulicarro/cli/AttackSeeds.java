@@ -197,7 +197,23 @@ final class AttackSeeds {
                     files(folder).stream().filter(f -> f.startsWith("runs/")).toList();
             seeds.add(new Seed(name + "'s run", folder, files, calls));
         }
+        seeds.add(search(work.resolve("searched")));
         return seeds;
+    }
+
+    /** A search with its rows and trials. */
+    private static Seed search(Path work) {
+        Path folder = sample("crossroads", work);
+        call("optimize", folder.toString(), "--cycles", "60-70", "--runs", "12", "-n", "2", "--fresh", "2");
+        return new Seed(
+                "a search",
+                folder,
+                files(folder).stream().filter(f -> f.startsWith("searches/")).toList(),
+                List.of(
+                        List.of("results", "IN/searches/1"),
+                        List.of("results", "IN/searches/1", "--json"),
+                        List.of("show", "IN", "searches"),
+                        List.of("export", "IN/searches/1", "--csv", "OUT")));
     }
 
     private static Path sample(String name, Path work) {

@@ -39,8 +39,8 @@ public final class SearchFolder implements Journal, AutoCloseable {
                 PRIMARY KEY (trial, replication));
             CREATE TABLE IF NOT EXISTS figures (trial INTEGER, replication INTEGER, figure TEXT, value REAL,
                 PRIMARY KEY (trial, replication, figure));
-            CREATE TABLE IF NOT EXISTS leaders (name TEXT PRIMARY KEY, trial INTEGER NOT NULL);
-            CREATE TABLE IF NOT EXISTS outcome (text TEXT)
+            CREATE TABLE IF NOT EXISTS leaders (name TEXT PRIMARY KEY, trial INTEGER NOT NULL, seal TEXT NOT NULL);
+            CREATE TABLE IF NOT EXISTS outcome (text TEXT, seal TEXT NOT NULL)
             """;
 
     private final Path folder;
@@ -197,9 +197,10 @@ public final class SearchFolder implements Journal, AutoCloseable {
     public synchronized void lead(String name, int trial) {
         try {
             db.setAutoCommit(true);
-            try (PreparedStatement statement = db.prepareStatement("INSERT OR REPLACE INTO leaders VALUES (?, ?)")) {
+            try (PreparedStatement statement = db.prepareStatement("INSERT OR REPLACE INTO leaders VALUES (?, ?, ?)")) {
                 statement.setString(1, name);
                 statement.setInt(2, trial);
+                statement.setString(3, seal(name, trial));
                 statement.execute();
             }
         } catch (SQLException e) {
@@ -207,13 +208,26 @@ public final class SearchFolder implements Journal, AutoCloseable {
         }
     }
 
+    /** A digest of some words and a number, which is kept beside them. */
+    private static String seal(String words, long number) {
+        RowDigest digest = new RowDigest();
+        digest.row(1);
+        digest.cell(words);
+        digest.cell(number);
+        return digest.hex();
+    }
+
     /** The best trials of a search by name, in the order in which each name came up first. */
     public static Map<String, Integer> leaders(Path folder) throws IOException {
         Map<String, Integer> all = new LinkedHashMap<>();
         try (Connection db = open(folder);
                 Statement statement = db.createStatement();
-                ResultSet r = statement.executeQuery("SELECT name, trial FROM leaders ORDER BY rowid")) {
+                ResultSet r = statement.executeQuery("SELECT name, trial, seal FROM leaders ORDER BY rowid")) {
             while (r.next()) {
+                if (!seal(r.getString(1), r.getInt(2)).equals(r.getString(3))) {
+                    throw new IOException(folder.resolve(TRIALS) + ": row '" + r.getString(1)
+                            + "' is damaged or was edited; make the search again");
+                }
                 all.put(r.getString(1), r.getInt(2));
             }
             return all;
@@ -226,8 +240,9 @@ public final class SearchFolder implements Journal, AutoCloseable {
     public synchronized void end(String outcome) throws IOException {
         try {
             db.setAutoCommit(true);
-            try (PreparedStatement statement = db.prepareStatement("INSERT INTO outcome VALUES (?)")) {
+            try (PreparedStatement statement = db.prepareStatement("INSERT INTO outcome VALUES (?, ?)")) {
                 statement.setString(1, outcome);
+                statement.setString(2, seal(outcome, 0));
                 statement.execute();
             }
         } catch (SQLException e) {
@@ -239,8 +254,15 @@ public final class SearchFolder implements Journal, AutoCloseable {
     public static Optional<String> outcome(Path folder) throws IOException {
         try (Connection db = open(folder);
                 Statement statement = db.createStatement();
-                ResultSet r = statement.executeQuery("SELECT text FROM outcome ORDER BY rowid DESC LIMIT 1")) {
-            return r.next() ? Optional.of(r.getString(1)) : Optional.empty();
+                ResultSet r = statement.executeQuery("SELECT text, seal FROM outcome ORDER BY rowid DESC LIMIT 1")) {
+            if (!r.next()) {
+                return Optional.empty();
+            }
+            String text = String.valueOf(r.getString(1));
+            if (!seal(text, 0).equals(r.getString(2))) {
+                throw new IOException(folder.resolve(TRIALS) + ": how it ended is damaged or was edited");
+            }
+            return Optional.of(text);
         } catch (SQLException e) {
             throw new IOException(folder.resolve(TRIALS) + " cannot be read: " + e.getMessage(), e);
         }
@@ -313,6 +335,7 @@ public final class SearchFolder implements Journal, AutoCloseable {
 
     /** One figure of every replication, in the order in which they were driven. */
     public static List<Driven> driven(Path folder, String figure) throws IOException {
+        trials(folder); // says so when they are not what was written
         List<Driven> all = new ArrayList<>();
         String query = "SELECT trial, replication, value FROM figures WHERE figure = ? ORDER BY rowid";
         try (Connection db = open(folder);

@@ -19,6 +19,7 @@ import tools.jackson.databind.json.JsonMapper;
  * @param replications of each trial
  * @param asked what else was asked for, by option
  * @param started when it began (ISO 8601, UTC)
+ * @param seal a digest of all of it; null before it is written
  */
 public record SearchRequest(
         String version,
@@ -29,7 +30,8 @@ public record SearchRequest(
         long seed,
         int replications,
         Map<String, String> asked,
-        String started) {
+        String started,
+        String seal) {
 
     static final String FILE = "search.json";
 
@@ -37,9 +39,36 @@ public record SearchRequest(
             .propertyNamingStrategy(PropertyNamingStrategies.SNAKE_CASE)
             .build();
 
+    /** One that is to be written. */
+    public SearchRequest(
+            String version,
+            String command,
+            String alternative,
+            String period,
+            String inputs,
+            long seed,
+            int replications,
+            Map<String, String> asked,
+            String started) {
+        this(version, command, alternative, period, inputs, seed, replications, asked, started, null);
+    }
+
+    private SearchRequest sealed() {
+        SearchRequest plain = sealedWith(null);
+        RowDigest digest = new RowDigest();
+        digest.row(1);
+        digest.cell(JSON.writeValueAsString(plain));
+        return sealedWith(digest.hex());
+    }
+
+    private SearchRequest sealedWith(String digest) {
+        return new SearchRequest(
+                version, command, alternative, period, inputs, seed, replications, asked, started, digest);
+    }
+
     void write(Path folder) throws IOException {
         OutputFile.text(
-                folder.resolve(FILE), JSON.writerWithDefaultPrettyPrinter().writeValueAsString(this) + "\n");
+                folder.resolve(FILE), JSON.writerWithDefaultPrettyPrinter().writeValueAsString(sealed()) + "\n");
     }
 
     static SearchRequest read(Path folder) throws IOException {
@@ -48,6 +77,9 @@ public record SearchRequest(
                     JSON.readValue(InputFile.text(folder.resolve(FILE), InputFile.SMALL), SearchRequest.class);
             if (request.command == null || request.inputs == null || request.asked == null) {
                 throw new IOException(folder.resolve(FILE) + " is damaged");
+            }
+            if (!request.sealed().seal.equals(request.seal)) {
+                throw new IOException(folder.resolve(FILE) + " is damaged or was edited; make the search again");
             }
             return request;
         } catch (JacksonException e) {

@@ -88,7 +88,7 @@ final class Neighbourhood {
                         found.add(plan.with(s, moved));
                         if (shifts(s) && space.signals().size() > 1) {
                             found.add(plan.with(s, moved.later(-signed)));
-                            found.add(plan.with(s, moved.later(-signed / 2)));
+                            found.add(plan.with(s, moved.later(-StrictMath.rint(signed / 2))));
                         }
                     }
                 }
