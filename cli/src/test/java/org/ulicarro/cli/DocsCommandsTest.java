@@ -80,15 +80,6 @@ class DocsCommandsTest extends InProcess {
         return words.toArray();
     }
 
-    /** A search makes as few runs as it can here. */
-    private static Object[] shortened(Object[] words) {
-        boolean searches = words[0].equals("optimize") && !words[1].equals("take");
-        return searches
-                ? Stream.concat(Stream.of(words), Stream.of("--runs", "30", "-n", "2", "--fresh", "2", "--every", "30"))
-                        .toArray()
-                : words;
-    }
-
     @Test
     void everyCommandOfThePagesDoesWhatItSays() throws IOException {
         Path study = temp.resolve("quayside");
