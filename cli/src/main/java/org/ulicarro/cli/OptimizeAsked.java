@@ -181,6 +181,11 @@ record OptimizeAsked(Map<String, String> words) {
         for (int cycle = from; cycle <= to; cycle += step) {
             cycles.add(cycle);
         }
+        boolean own = written == null && inForce == Math.rint(inForce) && !cycles.contains((int) inForce);
+        if (own && inForce >= shortest) {
+            cycles.add((int) inForce); // the cycle in force is one to compare with
+            cycles.sort(null);
+        }
         return cycles;
     }
 }

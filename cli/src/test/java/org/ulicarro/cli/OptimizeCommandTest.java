@@ -157,6 +157,41 @@ class OptimizeCommandTest extends InProcess {
         }
     }
 
+    /** Two plans in one call go into one alternative; one plan alone leaves another that is like it as it was. */
+    @Test
+    void plansOfTheDayAreSearchedEachInItsPeriod() throws IOException {
+        edit(
+                "study.yaml",
+                "periods:",
+                "periods:\n  pm: {from: \"17:00\", to: \"17:15\", warm-up: {length: 5 min}, drain: 5 min}");
+        edit("demand.yaml", "{am: counts/am.csv}", "{am: counts/am.csv, pm: counts/pm.csv}");
+        edit("signals.yaml", "SB: [25-65]}}", "SB: [25-65]}}\n      pm: {like: am}");
+        String counts = Files.readString(study.resolve("counts/am.csv"));
+        Files.writeString(
+                study.resolve("counts/pm.csv"), counts.replace("07:30", "17:00").replace("08:30", "18:00"));
+        Object[] few = {"--cycles", "60", "--runs", 12, "-n", 2, "--fresh", 3, "--aim", "delay"};
+        assertThat(run(words(few, "--plan", "am", "--plan", "pm")))
+                .as(out + err)
+                .isZero();
+        assertThat(out).contains("plan am:", "period am", "plan pm:", "period pm");
+        assertThat(run("show", study, "searches")).isZero();
+        assertThat(out).containsPattern("0001-optimize .* am ").containsPattern("0002-optimize .* pm ");
+
+        assertThat(run("optimize", "take", study + "/searches/1", "--write", "morning"))
+                .as(err)
+                .isZero();
+        assertThat(Files.readString(study.resolve("alternatives/morning.yaml")))
+                .containsPattern("am: \\{cycle: 60 s")
+                .contains("pm: {like: null, cycle: 70 s, offset: 0 s, greens: {EB: [0-20]");
+        assertThat(run("check", study, "-a", "morning")).as(out + err).isZero();
+    }
+
+    private Object[] words(Object[] few, Object... more) {
+        return java.util.stream.Stream.of(new Object[] {"optimize", study}, few, more)
+                .flatMap(java.util.Arrays::stream)
+                .toArray();
+    }
+
     @ParameterizedTest
     @CsvSource(delimiter = '|', quoteCharacter = '"', textBlock = """
             --aim delayy                              | there is no aim 'delayy'. Did you mean 'delay'?

@@ -13,7 +13,7 @@ final class Candidate {
     private final int trial;
     private final SignalTimes plan;
     private final Map<String, String> change;
-    private final Model model;
+    private Model model; // null while nobody runs it: a long search has thousands of plans
     private final List<Map<String, Double>> runs = new ArrayList<>();
 
     Candidate(int trial, SignalTimes plan, Map<String, String> change, Model model) {
@@ -35,8 +35,17 @@ final class Candidate {
         return change;
     }
 
-    Model model() {
+    /** The model under it, made again where it was let go. */
+    Model model(PlanSpace space) {
+        if (model == null) {
+            model = space.model(plan).orElseThrow();
+        }
         return model;
+    }
+
+    /** Lets go of its model until it is run again. */
+    void rest() {
+        model = null;
     }
 
     int runs() {

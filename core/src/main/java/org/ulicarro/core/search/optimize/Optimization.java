@@ -236,7 +236,9 @@ public final class Optimization {
                 race.run(one.getValue(), runs);
                 List<Candidate> ranked = new ArrayList<>(one.getValue());
                 ranked.sort((a, b) -> a.beats(b, index.limits(), runs) ? -1 : b.beats(a, index.limits(), runs) ? 1 : 0);
-                one.setValue(ranked.subList(0, (ranked.size() + 1) / 2));
+                int half = (ranked.size() + 1) / 2;
+                ranked.subList(half, ranked.size()).forEach(Candidate::rest);
+                one.setValue(ranked.subList(0, half));
                 Leader leader = leaders.computeIfAbsent(one.getKey(), none -> new Leader());
                 leader.spent += evaluations.count() - before;
                 leader.candidate = ranked.get(0);
@@ -352,11 +354,11 @@ public final class Optimization {
         Map<String, Difference> verdict = Verdict.of(
                 evaluations,
                 task.fresh(),
-                new Ask(inForce.trial(), inForce.change(), inForce.model(), 0),
-                new Ask(best.trial(), best.change(), best.model(), 0));
+                new Ask(inForce.trial(), inForce.change(), inForce.model(space), 0),
+                new Ask(best.trial(), best.change(), best.model(space), 0));
         Row bestRow =
                 rows.stream().filter(r -> r.trial() == best.trial()).findFirst().orElseThrow();
-        return new Outcome(force, rows, bestRow, verdict, runs(), best.model(), race.trials(), "");
+        return new Outcome(force, rows, bestRow, verdict, runs(), best.model(space), race.trials(), "");
     }
 
     private String why() {

@@ -71,7 +71,7 @@ final class Race {
         for (int k = 1; k <= Math.min(runs, most); k++) {
             for (Candidate candidate : candidates) {
                 if (candidate.runs() < k && !(of.contains(candidate) && asked(asks, candidate, k))) {
-                    asks.add(new Ask(candidate.trial(), candidate.change(), candidate.model(), k));
+                    asks.add(new Ask(candidate.trial(), candidate.change(), candidate.model(space), k));
                     of.add(candidate);
                 }
             }
@@ -109,7 +109,9 @@ final class Race {
                 break;
             }
         }
-        return left.isEmpty() ? leader : left.get(0);
+        Candidate winner = left.isEmpty() ? leader : left.get(0);
+        challengers.stream().filter(c -> c != winner).forEach(Candidate::rest);
+        return winner;
     }
 
     /** The best of some by the runs that all of them have. */

@@ -31,7 +31,7 @@ public final class RandomSearch {
             plan.filter(p -> !race.knows(p)).flatMap(race::candidate).ifPresent(all::add);
         }
         race.run(all, each);
-        return race.best(all).model();
+        return race.best(all).model(space);
     }
 
     private static SignalTimes shuffled(PlanSpace space, SignalTimes plan, long key, long draw) {
