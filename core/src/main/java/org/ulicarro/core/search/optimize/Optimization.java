@@ -24,6 +24,7 @@ public final class Optimization {
 
     private static final int TOGETHER = 6; // plans that race against a leader at once
     private static final int AT_RANDOM = 2; // of them, not by the screen
+    private static final int IN_FINAL = 3; // leaders that the final is thought to have, about
     private static final int FRUITLESS = 4; // races in a row after which a cycle length is done
     private static final double[][] OFFSETS = {{16, 8}, {6, 3}, {2, 1}}; // s, from coarse to fine
     private static final double[][] SPLITS = {{6, 3}, {4, 2}, {2, 1}};
@@ -209,11 +210,12 @@ public final class Optimization {
         return cycle == 0 ? "without a cycle" : "cycle " + cycle + " s";
     }
 
-    /** Runs that are still needed so that all leaders have as many as the plan in force. */
+    /** Runs that are still needed so that all leaders have as many as the plan in force, and some of them those of the final. */
     private int reserve() {
-        return leaders.values().stream()
+        int all = leaders.values().stream()
                 .mapToInt(l -> Math.max(0, task.most() - l.candidate.runs()))
                 .sum();
+        return all + Math.min(IN_FINAL, leaders.size()) * (Race.FINAL - 1) * task.most();
     }
 
     /** Plans to begin with, and the best of them for each cycle length. */
@@ -229,7 +231,7 @@ public final class Optimization {
                 starts.put(cycle, own);
             }
         }
-        for (int runs : new int[] {2, 4}) {
+        for (int runs : new int[] {2, Math.min(4, task.most())}) {
             for (Map.Entry<Integer, List<Candidate>> one : starts.entrySet()) {
                 int before = evaluations.count();
                 listener.tries(label(one.getKey()) + ", where it begins");
@@ -339,14 +341,15 @@ public final class Optimization {
     }
 
     private Outcome outcome() throws InterruptedException {
-        List<Row> rows = new ArrayList<>();
         List<Candidate> all = new ArrayList<>(List.of(inForce));
-        leaders.forEach((cycle, leader) -> {
-            rows.add(row(cycle == 0 ? Double.NaN : cycle, leader.candidate, leader.spent));
-            all.add(leader.candidate);
-        });
+        leaders.values().forEach(leader -> all.add(leader.candidate));
+        listener.tries("the last ones, until it is known which is best");
+        Candidate best = race.last(all.stream().distinct().toList());
+        List<Row> rows = new ArrayList<>();
+        leaders.forEach(
+                (cycle, leader) -> rows.add(row(cycle == 0 ? Double.NaN : cycle, leader.candidate, leader.spent)));
+        leaders.keySet().forEach(this::tell);
         Row force = row(Double.NaN, inForce, inForce.runs());
-        Candidate best = race.best(all);
         if (best == inForce) {
             return new Outcome(force, rows, null, Map.of(), runs(), space.model(), race.trials(), "");
         }

@@ -6,13 +6,15 @@ import java.util.List;
 import java.util.Map;
 import java.util.Optional;
 import org.ulicarro.core.measure.Condition;
+import org.ulicarro.core.measure.Statistic;
 import org.ulicarro.core.run.Model;
 import org.ulicarro.core.search.Evaluations;
 import org.ulicarro.core.search.Evaluations.Ask;
 
 /**
  * Plans that are run against each other: all a few times, those that may still win more often. The half that is behind drops out of each
- * heat, and the last one has to beat the leader over all of its runs. All meet the same traffic, so that differences count and not chance.
+ * heat, and the last one has to beat the leader over all of its runs, by more than chance would often do: a leader that changes on every
+ * lucky draw wanders off. All meet the same traffic, so that differences count.
  *
  * <p>Source: Z. Karnin, T. Koren, O. Somekh, <i>Almost Optimal Exploration in Multi-Armed Bandits</i>, ICML 2013 (successive halving).
  */
@@ -27,6 +29,14 @@ final class Race {
     private final int most;
     private final Map<SignalTimes, Candidate> known = new LinkedHashMap<>();
     private int trials;
+
+    /** The last ones are run so many times as often as any other plan before one of them is chosen. */
+    static final int FINAL = 3;
+
+    /** Standard errors that decide: a challenger is ahead by more than one, a leader out of the final is behind by more than two. */
+    private static final double AHEAD = 1;
+
+    private static final double BEHIND = 2;
 
     /**
      * A race.
@@ -68,7 +78,7 @@ final class Race {
     void run(List<Candidate> candidates, int runs) throws InterruptedException {
         List<Ask> asks = new ArrayList<>();
         List<Candidate> of = new ArrayList<>();
-        for (int k = 1; k <= Math.min(runs, most); k++) {
+        for (int k = 1; k <= runs; k++) {
             for (Candidate candidate : candidates) {
                 if (candidate.runs() < k && !(of.contains(candidate) && asked(asks, candidate, k))) {
                     asks.add(new Ask(candidate.trial(), candidate.change(), candidate.model(space), k));
@@ -109,9 +119,55 @@ final class Race {
                 break;
             }
         }
-        Candidate winner = left.isEmpty() ? leader : left.get(0);
+        boolean wins = !left.isEmpty()
+                && (left.get(0).excess(limits, most) < leader.excess(limits, most)
+                        || errorsBehind(
+                                        leader,
+                                        left.get(0),
+                                        Math.min(left.get(0).runs(), leader.runs()))
+                                > AHEAD);
+        Candidate winner = wins ? left.get(0) : leader;
         challengers.stream().filter(c -> c != winner).forEach(Candidate::rest);
         return winner;
+    }
+
+    /** How many standard errors of the difference one plan is worse than another by their first runs. */
+    private static double errorsBehind(Candidate one, Candidate other, int runs) {
+        double[] differences = new double[runs];
+        double[] own = one.values(Index.INDEX, runs);
+        double[] others = other.values(Index.INDEX, runs);
+        for (int k = 0; k < runs; k++) {
+            differences[k] = own[k] - others[k];
+        }
+        Statistic s = Statistic.of(differences);
+        double error = s.sd() / StrictMath.sqrt(runs);
+        return error > 0 ? s.mean() / error : s.mean() > 0 ? Double.POSITIVE_INFINITY : 0;
+    }
+
+    /**
+     * Runs those of some that may be the best more often, until it is known which is: what leads after few runs is flattered by them.
+     *
+     * @return the best by the runs that those in the final have
+     */
+    Candidate last(List<Candidate> candidates) throws InterruptedException {
+        run(candidates, most);
+        Candidate best = best(candidates);
+        for (int runs = 2 * most; runs <= FINAL * most; runs += most) {
+            Candidate leader = best;
+            int first = runs - most;
+            List<Candidate> open = candidates.stream()
+                    .filter(c -> c == leader
+                            || c.excess(limits, first) <= leader.excess(limits, first)
+                                    && errorsBehind(c, leader, Math.min(c.runs(), first)) <= BEHIND)
+                    .filter(c -> c.runs() >= first)
+                    .toList();
+            if (open.size() == 1) {
+                return leader;
+            }
+            run(open, runs);
+            best = best(open);
+        }
+        return best;
     }
 
     /** The best of some by the runs that all of them have. */
