@@ -27,6 +27,7 @@ enum Commands {
     RUN("run", "Run replications in parallel and keep the results in a run folder", RunCommand::new),
     CALIBRATE(
             "calibrate", "Find time gaps with which queues discharge as measured in the field", CalibrateCommand::new),
+    ASSIGN("assign", "Let drivers choose their ways until nobody gains by another one", AssignCommand::new),
     OPTIMIZE("optimize", "Search signal timing with the simulation as the judge", OptimizeCommand::new),
     LAMPS("lamps", "Show on a board of lamps what a run publishes over MQTT", LampsCommand::new),
     RESULTS("results", "Print the tables of a run", ResultsCommand::new),

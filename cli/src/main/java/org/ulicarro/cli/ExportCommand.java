@@ -9,6 +9,7 @@ import java.util.List;
 import java.util.Locale;
 import java.util.concurrent.Callable;
 import org.ulicarro.core.measure.LinkRow;
+import org.ulicarro.files.AssignmentFolder;
 import org.ulicarro.files.GeoJson;
 import org.ulicarro.files.GeoReference;
 import org.ulicarro.files.LoadedStudy;
@@ -115,6 +116,12 @@ final class ExportCommand implements Callable<Integer> {
             return form.csv == null
                     ? SearchFolder.exportParquet(search, folder)
                     : SearchFolder.exportCsv(search, folder);
+        }
+        Path assignment = AssignmentSheets.find(subject);
+        if (assignment != null) {
+            return form.csv == null
+                    ? AssignmentFolder.exportParquet(assignment, folder)
+                    : AssignmentFolder.exportCsv(assignment, folder);
         }
         Path of = RunArgument.find(subject);
         return form.csv == null ? RunFolder.exportParquet(of, folder) : RunFolder.exportCsv(of, folder);

@@ -10,16 +10,16 @@ import java.util.Set;
 import java.util.concurrent.Callable;
 import org.ulicarro.cli.ResultTable.Choice;
 import org.ulicarro.core.base.Names;
+import org.ulicarro.files.AssignmentFolder;
+import org.ulicarro.files.AssignmentStore;
 import org.ulicarro.files.Run;
 import picocli.CommandLine.Command;
-import picocli.CommandLine.ITypeConverter;
 import picocli.CommandLine.Mixin;
 import picocli.CommandLine.Model.CommandSpec;
 import picocli.CommandLine.Option;
 import picocli.CommandLine.ParameterException;
 import picocli.CommandLine.Parameters;
 import picocli.CommandLine.Spec;
-import picocli.CommandLine.TypeConversionException;
 
 @Command(
         name = "results",
@@ -31,7 +31,8 @@ import picocli.CommandLine.TypeConversionException;
             "",
             "RUN is the folder of a run, or that of a study for its last run; STUDY/last, STUDY/4, STUDY/base for",
             "the last run of an alternative, STUDY/0004-ba for what a name begins with; inside a study's folder",
-            "without STUDY/. STUDY/searches/2 is a search: its trials are printed.",
+            "without STUDY/. STUDY/searches/2 is a search: its trials are printed. STUDY/assignments/2 is an",
+            "assignment with the tables convergence, changes, paths and links.",
             "",
         })
 final class ResultsCommand implements Callable<Integer> {
@@ -43,30 +44,27 @@ final class ResultsCommand implements Callable<Integer> {
             index = "1",
             arity = "0..1",
             paramLabel = "TABLE",
-            defaultValue = "movements",
-            converter = TableName.class,
             description = "which table; movements where none is named")
+    private String name;
+
     private ResultTable table;
 
     /** Reads {@code travel-times}, also shortened where that is unique. */
-    static final class TableName implements ITypeConverter<ResultTable> {
-
-        @Override
-        public ResultTable convert(String text) {
-            String wanted = text.toLowerCase(Locale.ROOT);
-            List<ResultTable> begins = ResultTable.known().stream()
-                    .filter(t -> t.word().startsWith(wanted))
-                    .toList();
-            for (ResultTable one : begins) {
-                if (begins.size() == 1 || one.word().equals(wanted)) {
-                    return one;
-                }
+    private ResultTable table(String text) {
+        String wanted = text.toLowerCase(Locale.ROOT);
+        List<ResultTable> begins = ResultTable.known().stream()
+                .filter(t -> t.word().startsWith(wanted))
+                .toList();
+        for (ResultTable one : begins) {
+            if (begins.size() == 1 || one.word().equals(wanted)) {
+                return one;
             }
-            List<String> known =
-                    ResultTable.known().stream().map(ResultTable::word).toList();
-            throw new TypeConversionException("there is no table '" + text + "'." + Names.suggestion(text, known)
-                    + " Tables: " + String.join(", ", known));
         }
+        List<String> known = ResultTable.known().stream().map(ResultTable::word).toList();
+        throw new ParameterException(
+                spec.commandLine(),
+                "there is no table '" + text + "'." + Names.suggestion(text, known) + " Tables: "
+                        + String.join(", ", known));
     }
 
     @Mixin
@@ -113,6 +111,11 @@ final class ResultsCommand implements Callable<Integer> {
         addIf(used, by != null, Choice.BY);
         addIf(used, each, Choice.EACH);
         addIf(used, worst != null, Choice.WORST);
+        Path assignment = AssignmentSheets.find(run);
+        if (assignment != null) {
+            return assignment(assignment, used);
+        }
+        table = table(name == null ? "movements" : name);
         String refusal = table.refusal(used);
         if (refusal != null) {
             throw new ParameterException(spec.commandLine(), refusal);
@@ -151,6 +154,22 @@ final class ResultsCommand implements Callable<Integer> {
             SearchSheet.about(folder).forEach(out::println);
         }
         (TakenPlan.isOne(folder) ? TakenPlan.rows(folder) : SearchSheet.trials(folder)).print(form, out);
+        return Exit.DONE;
+    }
+
+    private int assignment(Path folder, Set<Choice> used) throws IOException {
+        if (!used.isEmpty()) {
+            throw new ParameterException(
+                    spec.commandLine(), "tables of an assignment take no such options, but --json and --csv");
+        }
+        Sheet sheet = AssignmentSheets.table(folder, name == null ? "convergence" : name, form.isForMachines());
+        PrintWriter out = spec.commandLine().getOut();
+        if (!form.isForMachines()) {
+            out.println(folder + ": "
+                    + AssignmentFolder.outcome(folder)
+                            .orElse("stopped; 'assign STUDY --from " + AssignmentStore.number(folder) + "' goes on"));
+        }
+        sheet.print(form, out);
         return Exit.DONE;
     }
 

@@ -36,6 +36,13 @@ final class RunCommand implements Callable<Integer> {
     private List<String> alternatives = new ArrayList<>();
 
     @Option(
+            names = "--assignment",
+            paramLabel = "N",
+            description =
+                    "drive the ways of this assignment, by its number or 'last'; 'ALT@N' as an alternative means the same")
+    private String assignment;
+
+    @Option(
             names = {"-n", "--replications"},
             paramLabel = "N",
             description = "number of replications; the study's own unless given")
@@ -116,7 +123,10 @@ final class RunCommand implements Callable<Integer> {
         RecordChoice choice = choice();
         List<LoadedStudy> loaded = new ArrayList<>();
         for (String alternative : alternatives.isEmpty() ? List.of("base") : alternatives) {
-            loaded.add(study.read(alternative)); // all are read before the first one runs
+            loaded.add(study.read(
+                    assignment == null
+                            ? alternative
+                            : alternative + "@" + assignment)); // all are read before the first one runs
         }
         RunWork work = new RunWork(spec.commandLine().getErr());
         int threads = jobs == null ? Runtime.getRuntime().availableProcessors() : jobs;
@@ -145,6 +155,7 @@ final class RunCommand implements Callable<Integer> {
 
     private Run goOn() throws StudyProblem, IOException, InterruptedException {
         boolean other = !alternatives.isEmpty()
+                || assignment != null
                 || replications != null
                 || study.period != null
                 || precision != null

@@ -48,6 +48,8 @@ class ArchitectureTest {
                 .definedBy(core + "timing..")
                 .layer("search")
                 .definedBy(core + "search..")
+                .layer("assign")
+                .definedBy(core + "assign..")
                 .whereLayer("base")
                 .mayNotAccessAnyLayer()
                 .whereLayer("study")
@@ -73,6 +75,11 @@ class ArchitectureTest {
                 .mayOnlyAccessLayers(
                         "base", "study", "network", "demand", "signal", "analysis", "measure", "run", "timing")
                 .whereLayer("search")
+                .mayNotBeAccessedByAnyLayer()
+                .whereLayer("assign")
+                .mayOnlyAccessLayers(
+                        "base", "study", "network", "demand", "signal", "traffic", "analysis", "measure", "run")
+                .whereLayer("assign")
                 .mayNotBeAccessedByAnyLayer()
                 .whereLayer("timing")
                 .mayOnlyAccessLayers("base", "study", "network", "demand", "signal", "analysis")

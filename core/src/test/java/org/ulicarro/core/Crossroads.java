@@ -149,6 +149,7 @@ public final class Crossroads {
 
     /** The compiled scene; fails the test when it has errors. */
     public Model model() {
-        return Model.compile(new Inputs(study(), counts(), List.of()), "p").get();
+        return Model.compile(new Inputs(study(), counts(), List.of(), List.of()), "p")
+                .get();
     }
 }

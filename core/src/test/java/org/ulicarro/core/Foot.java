@@ -157,7 +157,7 @@ public final class Foot {
         for (String movement : List.of("l>r", "r>l")) {
             counts.add(new Count("middle", movement, START, START + SECONDS, vehicles * SECONDS / 3600, "/counts"));
         }
-        Compiled<Model> compiled = Model.compile(new Inputs(study(), counts, List.of()), "p");
+        Compiled<Model> compiled = Model.compile(new Inputs(study(), counts, List.of(), List.of()), "p");
         faults.addAll(compiled.faults());
         return compiled.result().orElse(null);
     }

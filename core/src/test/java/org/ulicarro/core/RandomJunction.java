@@ -260,7 +260,7 @@ public final class RandomJunction {
                     turnsBack ? 0 : perHour * seconds / 3600,
                     "/counts"));
         }
-        return Model.compile(new Inputs(study(input, signals(network), walkers), counts, List.of()), "p")
+        return Model.compile(new Inputs(study(input, signals(network), walkers), counts, List.of(), List.of()), "p")
                 .result()
                 .orElse(null);
     }

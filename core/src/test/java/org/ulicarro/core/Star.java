@@ -201,6 +201,7 @@ public final class Star {
             counts.add(
                     new Count("middle", movement.id(), 3600 * 8, 3600 * 8 + 900, vehicles, "/counts/" + movement.id()));
         }
-        return Model.compile(new Inputs(study(), counts, List.of()), "p").get();
+        return Model.compile(new Inputs(study(), counts, List.of(), List.of()), "p")
+                .get();
     }
 }

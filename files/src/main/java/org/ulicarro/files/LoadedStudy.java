@@ -252,8 +252,9 @@ public final class LoadedStudy {
     static Spot spot(String pointer, Map<String, Spot> cells, LocatedTree tree) {
         int line = pointer.indexOf(Trips.LINE);
         if (line >= 0) { // a row of a table whose cells are too many to be kept
-            String table =
-                    pointer.substring(TRIPS.length(), line).replace("~1", "/").replace("~0", "~");
+            String table = pointer.startsWith(TRIPS)
+                    ? pointer.substring(TRIPS.length(), line).replace("~1", "/").replace("~0", "~")
+                    : tree.root.at(pointer.substring(0, line)).asString("");
             return new Spot(table, Integer.parseInt(pointer.substring(line + Trips.LINE.length())), 1);
         }
         Matcher script = SCRIPT.matcher(pointer);

@@ -24,8 +24,15 @@ final class RowTable<R extends Record> {
     private final Class<R> kind;
     private final RecordComponent[] components;
     private final String name;
+    private final String numbered;
 
     RowTable(Class<R> kind) {
+        this(kind, "replication");
+    }
+
+    /** @param numbered what the first column is the number of */
+    RowTable(Class<R> kind, String numbered) {
+        this.numbered = numbered;
         this.kind = kind;
         components = kind.getRecordComponents();
         name = kind.getAnnotation(TableName.class).value();
@@ -36,7 +43,7 @@ final class RowTable<R extends Record> {
                 .map(c -> ", " + Columns.name(c) + " " + type(c.getType()))
                 .collect(Collectors.joining());
         try (Statement statement = db.createStatement()) {
-            statement.execute("CREATE TABLE IF NOT EXISTS " + name + " (replication INTEGER" + columns + ")");
+            statement.execute("CREATE TABLE IF NOT EXISTS " + name + " (" + numbered + " INTEGER" + columns + ")");
         }
     }
 

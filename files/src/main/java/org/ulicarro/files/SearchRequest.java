@@ -8,7 +8,7 @@ import tools.jackson.databind.PropertyNamingStrategies;
 import tools.jackson.databind.json.JsonMapper;
 
 /**
- * What was asked of a search, {@code search.json} of its folder. Written once, when it begins.
+ * What was asked of a search, {@code search.json} of its folder, or of an assignment. Written once, when it begins.
  *
  * @param version of Ulicarro
  * @param command that searches, {@code calibrate}
@@ -67,23 +67,32 @@ public record SearchRequest(
     }
 
     void write(Path folder) throws IOException {
+        write(folder, FILE);
+    }
+
+    /** The same under another name, as an assignment has it. */
+    void write(Path folder, String file) throws IOException {
         OutputFile.text(
-                folder.resolve(FILE), JSON.writerWithDefaultPrettyPrinter().writeValueAsString(sealed()) + "\n");
+                folder.resolve(file), JSON.writerWithDefaultPrettyPrinter().writeValueAsString(sealed()) + "\n");
     }
 
     static SearchRequest read(Path folder) throws IOException {
+        return read(folder, FILE);
+    }
+
+    static SearchRequest read(Path folder, String file) throws IOException {
         try {
             SearchRequest request =
-                    JSON.readValue(InputFile.text(folder.resolve(FILE), InputFile.SMALL), SearchRequest.class);
+                    JSON.readValue(InputFile.text(folder.resolve(file), InputFile.SMALL), SearchRequest.class);
             if (request.command == null || request.inputs == null || request.asked == null) {
-                throw new IOException(folder.resolve(FILE) + " is damaged");
+                throw new IOException(folder.resolve(file) + " is damaged");
             }
             if (!request.sealed().seal.equals(request.seal)) {
-                throw new IOException(folder.resolve(FILE) + " is damaged or was edited; make the search again");
+                throw new IOException(folder.resolve(file) + " is damaged or was edited; make it again");
             }
             return request;
         } catch (JacksonException e) {
-            throw new IOException(folder.resolve(FILE) + " is damaged", e);
+            throw new IOException(folder.resolve(file) + " is damaged", e);
         }
     }
 }

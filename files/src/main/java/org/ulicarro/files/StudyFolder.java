@@ -22,6 +22,7 @@ import org.ulicarro.core.study.Study;
 import org.ulicarro.core.study.StudyRules;
 import org.ulicarro.core.study.TripTable;
 import org.ulicarro.core.study.Trips;
+import org.ulicarro.core.study.WayRow;
 import org.ulicarro.core.study.Written;
 import tools.jackson.databind.JsonNode;
 
@@ -30,6 +31,8 @@ public final class StudyFolder {
 
     public static final String MAIN_FILE = "study.yaml";
     private static final String ALTERNATIVES = "alternatives";
+    private static final String BASE = "base";
+    private static final char ASSIGNMENT = '@';
 
     private final Path folder;
     private final Map<String, String> drafts; // file to a text that stands for what is in it
@@ -45,7 +48,8 @@ public final class StudyFolder {
      * Reads a study, and puts alternatives on it.
      *
      * @param folder the folder that holds study.yaml
-     * @param alternatives names of files in {@code alternatives/}, each put on what came before
+     * @param alternatives names of files in {@code alternatives/}, each put on what came before; behind {@code @} the number of an
+     *     assignment whose ways are driven, also as {@code base@2}
      * @throws StudyProblem with everything that is wrong with the form of the files
      */
     public static LoadedStudy read(Path folder, List<String> alternatives) throws StudyProblem {
@@ -78,8 +82,9 @@ public final class StudyFolder {
         for (int i = 0; i < files.length; i++) {
             joinFile(tree, files[i], "/files/" + i);
         }
+        List<String> names = new ArrayList<>();
         for (String alternative : alternatives) {
-            patch(tree, alternative);
+            names.add(patch(tree, alternative));
         }
         faults.addAll(tree.faults);
         List<Message> warnings = OldKeys.rename(tree);
@@ -104,12 +109,13 @@ public final class StudyFolder {
         });
         List<Trips> trips = new ArrayList<>();
         study.demand().trips().forEach((file, table) -> readTrips(file, table, tree, trips));
+        List<WayRow> ways = readWays(study.demand().ways(), tree);
         if (!faults.isEmpty()) {
             addRuleFaults(study, tree, standIns, spots);
             throw new StudyProblem(Message.sorted(faults));
         }
-        String name = alternatives.isEmpty() ? "base" : String.join("+", alternatives);
-        return new LoadedStudy(folder, name, tree, new Inputs(study, counts, trips), spots, warnings);
+        String name = names.isEmpty() ? BASE : String.join("+", names);
+        return new LoadedStudy(folder, name, tree, new Inputs(study, counts, trips, ways), spots, warnings);
     }
 
     /** What is wrong between values, too, so that a person need not come back for it. */
@@ -218,7 +224,40 @@ public final class StudyFolder {
         }
     }
 
-    private void patch(LocatedTree tree, String alternative) {
+    private List<WayRow> readWays(String file, LocatedTree tree) {
+        Path path = table(file, "/demand/" + WayRow.TABLE, tree);
+        return path == null ? List.of() : WaysFile.read(path, file, faults);
+    }
+
+    /**
+     * Puts an alternative on the study, {@code wide-pier}, and then the ways of an assignment, {@code wide-pier@2}.
+     *
+     * @return its name, with the number of the assignment that {@code last} means
+     */
+    private String patch(LocatedTree tree, String written) {
+        int at = written.lastIndexOf(ASSIGNMENT);
+        String alternative = at < 0 ? written : written.substring(0, at);
+        if (at < 0 || !alternative.equals(BASE)) {
+            patchFile(tree, alternative);
+        }
+        return at < 0 ? written : alternative + ASSIGNMENT + patchWays(tree, written.substring(at + 1));
+    }
+
+    private String patchWays(LocatedTree tree, String assignment) {
+        Spot spot = new Spot(folder.resolve(AssignmentStore.FOLDER).toString(), 1, 1);
+        try {
+            Path found = new AssignmentStore(folder).find(assignment);
+            AssignmentFolder.checkWays(found);
+            String file = AssignmentStore.FOLDER + "/" + found.getFileName() + "/" + AssignmentFolder.WAYS;
+            tree.patch(YamlFile.parse("demand: {ways: '" + file + "'}", "assignment " + assignment));
+            return String.valueOf(AssignmentStore.number(found));
+        } catch (IOException e) {
+            faults.add(new Message(Fault.Severity.ERROR, spot, e.getMessage()));
+            return assignment;
+        }
+    }
+
+    private void patchFile(LocatedTree tree, String alternative) {
         boolean isName = alternative.matches("[A-Za-z0-9_-]+");
         Path path = isName ? inside(ALTERNATIVES + "/" + alternative + ".yaml") : null;
         String name = ALTERNATIVES + "/" + alternative + ".yaml";

@@ -19,7 +19,8 @@ import org.ulicarro.core.study.Point;
 class GeoReferenceTest {
 
     private static NetworkInput network(Origin origin, Map<String, Place> places) {
-        return new NetworkInput(origin, null, null, places, Map.of(), null, null, null, null, null, null, null);
+        return new NetworkInput(
+                origin, null, null, places, Map.of(), null, null, null, null, null, null, null, null, null);
     }
 
     /** On WGS84 at 45° north a degree of latitude is 111 131.8 m long, one of longitude 78 846.8 m. */

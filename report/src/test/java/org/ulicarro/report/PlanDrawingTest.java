@@ -84,7 +84,7 @@ class PlanDrawingTest {
                 null,
                 null,
                 null);
-        Compiled<Model> compiled = Model.compile(new Inputs(study, counts(), List.of()), "p");
+        Compiled<Model> compiled = Model.compile(new Inputs(study, counts(), List.of(), List.of()), "p");
         assertThat(compiled.faults()).isEmpty();
         return compiled.get();
     }

@@ -19,6 +19,13 @@ public enum Dimension {
             unit("veh/h", 1 / 3600.0),
             unit("pcu/h", 1 / 3600.0),
             unit("/h", 1 / 3600.0)),
+    TIME_PER_LENGTH(
+            "a time per length",
+            "0.1 s/m",
+            "60 s/km",
+            unit("s/m", 1.0),
+            unit("s/km", 0.001),
+            unit("s/mi", 1 / 1609.344)),
     TIME_PER_MASS("a time per mass", "40 s/kg", "20 s/lb", unit("s/kg", 1.0), unit("s/lb", 1 / 0.45359237));
 
     private final String noun;

@@ -4,19 +4,21 @@ import java.util.ArrayList;
 import java.util.List;
 import java.util.Map;
 import org.ulicarro.core.base.Fault;
+import org.ulicarro.core.base.Names;
 import org.ulicarro.core.network.Lane;
 import org.ulicarro.core.network.Link;
 import org.ulicarro.core.network.Marking;
 import org.ulicarro.core.network.Movement;
 import org.ulicarro.core.network.Network;
-import org.ulicarro.core.network.Router;
+import org.ulicarro.core.network.TurnCost;
+import org.ulicarro.core.network.WayTree;
 import org.ulicarro.core.study.Closure;
 import org.ulicarro.core.study.NetworkInput;
 import org.ulicarro.core.study.Road;
 import org.ulicarro.core.study.VehicleType;
 
 /**
- * Roads that are closed to types of vehicle, and stretches where closures shut every lane for a time. Who would come to one takes the
+ * Roads that are closed to types of vehicle, roads and turns that are forbidden, and stretches where closures shut every lane for a time. Who would come to one takes the
  * fastest way round it to the same end; who has none drives as drawn, so that nobody is lost: on a road that is closed to its type,
  * or up to the closure, where it waits.
  */
@@ -27,21 +29,10 @@ final class ClosedRoads {
 
     private static final double DAY = 86_400;
 
-    /**
-     * Why a link may not be used.
-     *
-     * @param link index of the link
-     * @param types bits of the base types that it concerns
-     * @param from when it begins (s since midnight)
-     * @param to when it ends (s since midnight)
-     * @param pointer where it is written
-     */
-    record Ban(int link, int types, double from, double to, String pointer) {}
-
     private final Network network;
     private final List<Ban> bans = new ArrayList<>();
 
-    ClosedRoads(Network network, NetworkInput input) {
+    ClosedRoads(Network network, NetworkInput input, List<Fault> faults) {
         this.network = network;
         for (Link link : network.links()) {
             Road road = input.roads().get(link.road());
@@ -49,6 +40,38 @@ final class ClosedRoads {
                 addTypes(link, road);
                 addClosures(link, input);
             }
+        }
+        input.bans().forEach((id, ban) -> addBan(Fault.child("/network/bans", id), ban, faults));
+    }
+
+    private void addBan(String pointer, org.ulicarro.core.study.Ban written, List<Fault> faults) {
+        int types = written.types().isEmpty() ? -1 : 0;
+        for (VehicleType type : written.types()) {
+            types |= 1 << type.ordinal();
+        }
+        double from = written.from() == null ? 0 : written.from();
+        double to = written.to() == null ? 2 * DAY : written.to();
+        if (written.road() != null) {
+            for (Link link : network.links()) {
+                if (link.id().equals(written.road().toString())) {
+                    bans.add(new Ban(link.index(), -1, types, from, to, pointer));
+                }
+            }
+            return;
+        }
+        List<Movement> here = network.movements().stream()
+                .filter(m -> !m.isInner() && m.place().equals(written.at()))
+                .toList();
+        List<Movement> meant = here.stream()
+                .filter(m -> m.name().equals(written.turn()) || m.id().equals(written.turn()))
+                .toList();
+        for (Movement m : meant) {
+            bans.add(new Ban(-1, m.index(), types, from, to, pointer));
+        }
+        if (meant.isEmpty()) {
+            List<String> names = here.stream().map(Movement::name).toList();
+            faults.add(DemandFault.NO_TURN.at(
+                    pointer + "/turn", written.turn(), written.at(), Names.suggestion(written.turn(), names)));
         }
     }
 
@@ -62,7 +85,7 @@ final class ClosedRoads {
         }
         if (shut != 0) {
             String key = road.closedTo().isEmpty() ? "/only" : "/closed-to";
-            bans.add(new Ban(link.index(), shut, 0, 2 * DAY, pointer + key));
+            bans.add(new Ban(link.index(), -1, shut, 0, 2 * DAY, pointer + key));
         }
     }
 
@@ -83,9 +106,12 @@ final class ClosedRoads {
             for (double[] time : all) {
                 String pointer = Fault.child("/network/closures", at.id());
                 boolean known = bans.stream()
-                        .anyMatch(b -> b.link == link.index() && b.types == -1 && b.from <= time[0] && b.to >= time[1]);
+                        .anyMatch(b -> b.link() == link.index()
+                                && b.types() == -1
+                                && b.from() <= time[0]
+                                && b.to() >= time[1]);
                 if (!known) {
-                    bans.add(new Ban(link.index(), -1, time[0], time[1], pointer));
+                    bans.add(new Ban(link.index(), -1, -1, time[0], time[1], pointer));
                 }
             }
         }
@@ -122,34 +148,37 @@ final class ClosedRoads {
         return !bans.isEmpty();
     }
 
+    List<Ban> bans() {
+        return List.copyOf(bans);
+    }
+
     /** The first ban on a way, or null. */
     Ban inTheWay(int entry, int[] way, VehicleType type, double departure) {
+        Link at = network.links().get(entry);
         double time = departure;
-        for (Link at : links(entry, way)) {
-            Ban ban = on(at.index(), type, time, time + at.length() / at.speed());
-            if (ban != null) {
-                return ban;
-            }
-            time += at.length() / at.speed();
-        }
-        return null;
-    }
-
-    /** Links on a way. A movement through a roundabout names the link it leads to; those on the ring that follow it lead there. */
-    private List<Link> links(int entry, int[] way) {
-        List<Link> links = new ArrayList<>(List.of(network.links().get(entry)));
-        for (int m : way) {
-            Movement movement = network.movements().get(m);
-            if (movement.isInner() || movement.onward().isEmpty()) {
-                links.add(network.links().get(movement.toLink()));
+        double passed = time + at.length() / at.speed();
+        Ban ban = on(at.index(), -1, type, time, passed);
+        for (int i = 0; i < way.length && ban == null; i++) {
+            Movement movement = network.movements().get(way[i]);
+            ban = on(-1, movement.index(), type, time, passed);
+            if (ban == null && isOnto(movement)) {
+                at = network.links().get(movement.toLink());
+                time = passed;
+                passed = time + at.length() / at.speed();
+                ban = on(at.index(), -1, type, time, passed);
             }
         }
-        return links;
+        return ban;
     }
 
-    private Ban on(int link, VehicleType type, double from, double to) {
+    /** A movement through a roundabout names the link it leads to; those on the ring that follow it lead there. */
+    private static boolean isOnto(Movement movement) {
+        return movement.isInner() || movement.onward().isEmpty();
+    }
+
+    private Ban on(int link, int movement, VehicleType type, double from, double to) {
         for (Ban ban : bans) {
-            if (ban.link == link && (ban.types & 1 << type.ordinal()) != 0 && ban.from < to && ban.to > from) {
+            if (ban.link() == link && ban.movement() == movement && ban.concerns(type) && ban.holds(from, to)) {
                 return ban;
             }
         }
@@ -162,25 +191,30 @@ final class ClosedRoads {
      * @param known detours that were found before; an empty one stands for none
      */
     int[] detour(int entry, int[] way, VehicleType type, double departure, Map<String, int[]> known) {
-        double[] closed = new double[network.links().size()];
+        boolean[] shut = new boolean[network.links().size()];
+        boolean[] forbidden = new boolean[network.movements().size()];
         StringBuilder key = new StringBuilder().append(entry).append('>');
         double until = departure + seconds(entry, way) + SHUT_WITHIN;
         for (int b = 0; b < bans.size(); b++) {
             Ban ban = bans.get(b);
-            if ((ban.types & 1 << type.ordinal()) != 0 && ban.from < until && ban.to > departure) {
-                closed[ban.link] = Double.POSITIVE_INFINITY;
+            if (ban.concerns(type) && ban.holds(departure, until)) {
+                if (ban.link() >= 0) {
+                    shut[ban.link()] = true;
+                } else {
+                    forbidden[ban.movement()] = true;
+                }
                 key.append(b).append(',');
             }
         }
         int goal = way.length == 0
                 ? entry
                 : network.movements().get(way[way.length - 1]).toLink();
-        if (closed[entry] > 0 || closed[goal] > 0) {
+        if (shut[entry] || shut[goal]) {
             return null;
         }
         int[] found = known.computeIfAbsent(key.append('>').append(goal).toString(), unknown -> {
-            List<Integer> round = new Router(network, link -> link.length() / link.speed() + closed[link.index()])
-                    .way(entry, link -> link.index() == goal);
+            List<Integer> round = WayTree.from(network, entry, departure, new OpenRoads(shut, forbidden))
+                    .way(goal);
             return round == null
                     ? new int[0]
                     : round.stream().mapToInt(Integer::intValue).toArray();
@@ -188,9 +222,32 @@ final class ClosedRoads {
         return found.length == 0 ? null : found;
     }
 
+    /** Times at the limits where nothing is forbidden. */
+    private record OpenRoads(boolean[] shut, boolean[] forbidden) implements TurnCost {
+
+        @Override
+        public double along(Link link, Movement turn, double at) {
+            return forbidden[turn.index()] || shut[turn.toLink()]
+                    ? Double.POSITIVE_INFINITY
+                    : link.length() / link.speed();
+        }
+
+        @Override
+        public double out(Link link, double at) {
+            return link.length() / link.speed();
+        }
+    }
+
     private double seconds(int entry, int[] way) {
-        return links(entry, way).stream()
-                .mapToDouble(l -> l.length() / l.speed())
-                .sum();
+        Link first = network.links().get(entry);
+        double seconds = first.length() / first.speed();
+        for (int m : way) {
+            Movement movement = network.movements().get(m);
+            if (isOnto(movement)) {
+                Link at = network.links().get(movement.toLink());
+                seconds += at.length() / at.speed();
+            }
+        }
+        return seconds;
     }
 }

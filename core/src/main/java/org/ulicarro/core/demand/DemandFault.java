@@ -43,6 +43,11 @@ public enum DemandFault implements Fault.Kind {
     TRIPS_OVERLAP(
             Fault.Severity.ERROR,
             "these trips from '%s' to '%s' overlap in time with line %s; they would be driven twice"),
+    WAYS_GONE(
+            Fault.Severity.WARNING,
+            "%d of %d ways cannot be driven on this network, this one first: %s; they are left out, and the others are used"),
+    WAY_OF_OTHER_ENDS(Fault.Severity.ERROR, "this way from '%s' to '%s' begins at '%s' and ends at '%s'"),
+    NO_TURN(Fault.Severity.ERROR, "there is no turn '%s' at '%s'.%s"),
     NEGATIVE_QUEUE(Fault.Severity.ERROR, "a queue cannot be negative"),
     NEGATIVE_COUNT(Fault.Severity.ERROR, "a count cannot be negative: %s"),
     INTERVAL_BACKWARDS(Fault.Severity.ERROR, "the interval ends at %s, not after its start at %s"),

@@ -14,6 +14,7 @@ import org.ulicarro.core.study.DemandInput;
 import org.ulicarro.core.study.Kinds;
 import org.ulicarro.core.study.NetworkInput;
 import org.ulicarro.core.study.Trips;
+import org.ulicarro.core.study.WayRow;
 
 /** The demand of one study in one period, ready to be drawn for any replication. Immutable. */
 public final class DemandPlan {
@@ -28,6 +29,8 @@ public final class DemandPlan {
     private final RouteEstimate estimate;
     private final List<Imbalance> balance;
     private final ClosedRoads closed;
+    private final ChosenWays chosen;
+    private final Kinds kinds;
     private final long seed;
     private final KeptDraws draws = new KeptDraws();
 
@@ -42,9 +45,13 @@ public final class DemandPlan {
             RouteEstimate estimate,
             List<Imbalance> balance,
             ClosedRoads closed,
+            ChosenWays chosen,
+            Kinds kinds,
             long seed) {
         this.fromCounts = fromCounts;
         this.closed = closed;
+        this.chosen = chosen;
+        this.kinds = kinds;
         this.seed = seed;
         this.balance = List.copyOf(balance);
         this.network = network;
@@ -115,15 +122,58 @@ public final class DemandPlan {
             faults.add(DemandFault.NOBODY_TRAVELS.at("/demand"));
         }
         WalkPlan walks = WalkPlan.of(network, demand, window, faults);
-        ClosedRoads closed = new ClosedRoads(network, input);
+        ClosedRoads closed = new ClosedRoads(network, input, faults);
         DemandPlan plan = new DemandPlan(
-                network, turning, window, sources, lines, walks, fromCounts, estimate, balance, closed, seed);
+                network,
+                turning,
+                window,
+                sources,
+                lines,
+                walks,
+                fromCounts,
+                estimate,
+                balance,
+                closed,
+                ChosenWays.none(),
+                kinds,
+                seed);
         if (closed.any() && faults.stream().noneMatch(f -> f.severity() == Fault.Severity.ERROR)) {
             Detours detours = new Detours(closed);
             plan.draw(1, detours);
             detours.warn(faults);
         }
         return plan;
+    }
+
+    /**
+     * The same with ways that are chosen, by those whose own is not written.
+     *
+     * @param rows of the table of ways
+     * @param faults receives what is wrong with them
+     */
+    public DemandPlan withWays(List<WayRow> rows, List<Fault> faults) {
+        if (rows.isEmpty()) {
+            return this;
+        }
+        return new DemandPlan(
+                network,
+                counts,
+                window,
+                sources,
+                lines,
+                walks,
+                fromCounts,
+                estimate,
+                balance,
+                closed,
+                ChosenWays.of(network, rows, kinds, faults),
+                kinds,
+                seed);
+    }
+
+    /** What is forbidden to whom when, on which links and movements. */
+    public List<Ban> bans() {
+        return closed.bans();
     }
 
     public Window window() {
@@ -191,7 +241,7 @@ public final class DemandPlan {
     }
 
     private Departures draw(int replication, Detours detours) {
-        DepartureDraft draft = new DepartureDraft(detours);
+        DepartureDraft draft = new DepartureDraft(chosen, detours);
         for (Source source : sources) {
             source.draw(seed, replication, draft);
         }

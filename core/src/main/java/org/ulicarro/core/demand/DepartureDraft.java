@@ -18,6 +18,9 @@ final class DepartureDraft {
     private VehicleKind[] kind = new VehicleKind[1024];
     private long[] key = new long[1024];
     private int[] line = new int[1024];
+    private int[] ends = new int[1024];
+    private final Map<Ends, Integer> pairs = new LinkedHashMap<>();
+    private final List<Ends> pairList = new ArrayList<>();
     private final Map<List<Integer>, Integer> routes = new LinkedHashMap<>();
 
     private final List<int[]> ways = new ArrayList<>(); // by number
@@ -26,8 +29,35 @@ final class DepartureDraft {
 
     private final Detours detours; // null where no road is closed
 
-    DepartureDraft(Detours detours) {
+    private final ChosenWays chosen;
+    private final int[] routeOf; // number of a way that can be chosen -> its route, or -1 while nobody took it
+
+    DepartureDraft(ChosenWays chosen, Detours detours) {
+        this.chosen = chosen;
         this.detours = detours;
+        routeOf = new int[chosen.size()];
+        Arrays.fill(routeOf, -1);
+    }
+
+    /** The number of two ends between which ways are free to be chosen. */
+    int ends(Ends between) {
+        return pairs.computeIfAbsent(between, unknown -> {
+            pairList.add(between);
+            return pairList.size() - 1;
+        });
+    }
+
+    /** Somebody who takes a way between two ends by choice; the given one where none is known. */
+    void addFree(double at, int from, int way, VehicleKind what, long draws, int between) {
+        ChosenWays.Way choice = chosen.pick(pairList.get(between), at, what, draws);
+        if (choice == null) {
+            add(at, from, way, what, draws, -1, between);
+        } else {
+            if (routeOf[choice.number()] < 0) {
+                routeOf[choice.number()] = route(choice.movements());
+            }
+            add(at, choice.entry(), routeOf[choice.number()], what, draws, -1, between);
+        }
     }
 
     /** The number of a way. */
@@ -38,7 +68,12 @@ final class DepartureDraft {
         });
     }
 
+    /** Somebody whose way is given. */
     void add(double at, int from, int way, VehicleKind what, long draws, int service) {
+        add(at, from, way, what, draws, service, -1);
+    }
+
+    private void add(double at, int from, int way, VehicleKind what, long draws, int service, int between) {
         if (size == time.length) {
             int more = 2 * size;
             time = Arrays.copyOf(time, more);
@@ -47,12 +82,14 @@ final class DepartureDraft {
             kind = Arrays.copyOf(kind, more);
             key = Arrays.copyOf(key, more);
             line = Arrays.copyOf(line, more);
+            ends = Arrays.copyOf(ends, more);
         }
         time[size] = at;
         entry[size] = from;
         route[size] = detours == null ? way : route(detours.way(from, ways.get(way), what, at, service >= 0));
         kind[size] = what;
         key[size] = draws;
+        ends[size] = between;
         line[size++] = service;
     }
 
@@ -73,6 +110,8 @@ final class DepartureDraft {
                 ways.toArray(int[][]::new),
                 IntStream.range(0, size).map(i -> line[order[i]]).toArray(),
                 lines,
+                IntStream.range(0, size).map(i -> ends[order[i]]).toArray(),
+                pairList,
                 detours == null ? 0 : detours.round(),
                 detours == null ? 0 : detours.none());
     }

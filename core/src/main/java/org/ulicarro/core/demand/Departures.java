@@ -15,6 +15,8 @@ import org.ulicarro.core.study.VehicleKind;
  * @param line place of its service in {@code lines}, or -1
  * @param lines the services that run
  * @param detoured vehicles that take another way round closed roads
+ * @param ends number of the ends between which its way is free to be chosen, or -1 where its way is given
+ * @param pairs those ends
  * @param noWay vehicles that have none: they drive on roads closed to them, or wait before a closure
  */
 public record Departures(
@@ -26,6 +28,8 @@ public record Departures(
         int[][] routes,
         int[] line,
         List<ServiceLine> lines,
+        int[] ends,
+        List<Ends> pairs,
         int detoured,
         int noWay) {
 

@@ -16,7 +16,7 @@ final class Detours {
 
     private final ClosedRoads closed;
     private final Map<String, int[]> known = new LinkedHashMap<>();
-    private final Map<ClosedRoads.Ban, Cause> causes = new LinkedHashMap<>();
+    private final Map<Ban, Cause> causes = new LinkedHashMap<>();
     private int round;
     private int none;
 
@@ -30,7 +30,7 @@ final class Detours {
      * @param fixed whether it must keep its way, as a bus on its line does
      */
     int[] way(int entry, int[] way, VehicleKind kind, double departure, boolean fixed) {
-        ClosedRoads.Ban ban = closed.inTheWay(entry, way, kind.base(), departure);
+        Ban ban = closed.inTheWay(entry, way, kind.base(), departure);
         if (ban == null) {
             return way;
         }

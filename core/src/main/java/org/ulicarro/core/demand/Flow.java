@@ -13,6 +13,7 @@ import org.ulicarro.core.study.DemandInput.Arrivals;
  * @param times borders of slices, rising (s since midnight)
  * @param rates of each slice (veh/s)
  * @param ways movements of each way
+ * @param ends of each way, where it is one of those that can be chosen; null where it is given
  * @param shares slice to cumulative share of each way, the last one 1
  * @param mix what they are
  */
@@ -23,6 +24,7 @@ record Flow(
         double[] times,
         double[] rates,
         int[][] ways,
+        Ends[] ends,
         double[][] shares,
         TypeMix mix)
         implements Source {
@@ -31,8 +33,10 @@ record Flow(
     public void draw(long seed, int replication, DepartureDraft draft) {
         long id = Draws.idOf(name);
         int[] routes = new int[ways.length];
+        int[] between = new int[ways.length];
         for (int i = 0; i < ways.length; i++) {
             routes[i] = draft.route(ways[i]);
+            between[i] = ends[i] == null ? -1 : draft.ends(ends[i]);
         }
         ArrivalTimes.draw(how, times, rates, Draws.key(seed, replication, Purpose.ARRIVALS, id), (time, n) -> {
             long key = Draws.key(seed, replication, Purpose.VEHICLE, id + n);
@@ -42,7 +46,11 @@ record Flow(
             while (way < upTo.length - 1 && u >= upTo[way]) {
                 way++;
             }
-            draft.add(time, entry, routes[way], mix.draw(key), key, -1);
+            if (between[way] < 0) {
+                draft.add(time, entry, routes[way], mix.draw(key), key, -1);
+            } else {
+                draft.addFree(time, entry, routes[way], mix.draw(key), key, between[way]);
+            }
         });
     }
 

@@ -247,7 +247,11 @@ public final class RouteEstimate {
             }
             int[][] ways = mine.stream().map(p -> paths.get(p).movements()).toArray(int[][]::new);
             if (ways.length > 0) {
-                sources.add(new Flow("estimated " + entry.id(), entry.index(), how, borders, rates, ways, shares, mix));
+                Ends[] ends = mine.stream()
+                        .map(p -> new Ends(entry.from(), paths.get(p).to()))
+                        .toArray(Ends[]::new);
+                sources.add(new Flow(
+                        "estimated " + entry.id(), entry.index(), how, borders, rates, ways, ends, shares, mix));
             }
         }
         return sources;

@@ -34,6 +34,7 @@ final class TripDemand implements Source {
             stream; // cell -> what names its draws: table, ends, slice and type, whatever else the table holds
     private final long[] group; // cell -> the same for its origin, whose cells are rounded together
     private final List<int[]> ways = new ArrayList<>();
+    private final List<Ends> ends = new ArrayList<>(); // of each way
     private final List<TypeMix> mixes = new ArrayList<>();
     private int size;
 
@@ -78,6 +79,7 @@ final class TripDemand implements Source {
                 } else {
                     int number = known.computeIfAbsent(found, none -> {
                         made.ways.add(found.movements());
+                        made.ends.add(new Ends(row.from(), row.to()));
                         return known.size();
                     });
                     int what = row.type() == null
@@ -197,8 +199,10 @@ final class TripDemand implements Source {
     @Override
     public void draw(long seed, int replication, DepartureDraft draft) {
         int[] routes = new int[ways.size()];
+        int[] between = new int[ways.size()];
         for (int i = 0; i < routes.length; i++) {
             routes[i] = draft.route(ways.get(i));
+            between[i] = draft.ends(ends.get(i));
         }
         double[] times = new double[2];
         double[] rates = new double[1];
@@ -222,13 +226,13 @@ final class TripDemand implements Source {
             ArrivalTimes.draw(
                     how, times, rates, Draws.key(seed, replication, Purpose.ARRIVALS, stream[c]), (time, n) -> {
                         long key = Draws.key(seed, replication, Purpose.VEHICLE, stream[cell] + n);
-                        draft.add(
+                        draft.addFree(
                                 time,
                                 entry[cell],
                                 routes[way[cell]],
                                 mixes.get(mix[cell]).draw(key),
                                 key,
-                                -1);
+                                between[way[cell]]);
                     });
         }
     }

@@ -78,15 +78,21 @@ final class WrittenDemand {
                     new double[] {from, to},
                     new double[] {rate},
                     movements(here),
+                    ends(here),
                     new double[][] {shares(here)},
                     mix.or(entry.mix())));
         }
     }
 
-    private record Routed(Ways.Way way, double share) {}
+    /** @param ends where only they are written; null where the way is */
+    private record Routed(Ways.Way way, Ends ends, double share) {}
 
     private static int[][] movements(List<Routed> routes) {
         return routes.stream().map(r -> r.way().movements()).toArray(int[][]::new);
+    }
+
+    private static Ends[] ends(List<Routed> routes) {
+        return routes.stream().map(Routed::ends).toArray(Ends[]::new);
     }
 
     private static double[] shares(List<Routed> routes) {
@@ -117,7 +123,8 @@ final class WrittenDemand {
             any |= route.share() > 0;
             Ways.Way way = ways.isEntry(from) ? ways.written(at + "/via", from, route.via(), faults) : null;
             if (way != null && endsOutside(at, route) && route.share() > 0) {
-                routes.add(new Routed(way, route.share()));
+                Ends ends = route.via().size() == 1 ? new Ends(from, route.via().get(0)) : null;
+                routes.add(new Routed(way, ends, route.share()));
             }
         }
         if (!any && !written.isEmpty()) {
@@ -155,7 +162,8 @@ final class WrittenDemand {
         if (surge.from() >= window.end() || last < window.start()) {
             return; // of another period
         }
-        sources.add(new Released(id, surge, movements(routes), entries(routes), shares(routes), mix.or(surge.mix())));
+        sources.add(new Released(
+                id, surge, movements(routes), ends(routes), entries(routes), shares(routes), mix.or(surge.mix())));
         if (surge.from() < window.start() || last > window.end()) {
             faults.add(DemandFault.SURGE_OUTSIDE.at(pointer));
         }
@@ -173,18 +181,32 @@ final class WrittenDemand {
         }
         VehicleKind kind = mix.all().one(trip.type());
         if (trip.at() >= window.start() && trip.at() < window.end()) {
-            sources.add((seed, replication, draft) -> draft.add(
+            Ends ends = trip.route().size() == 2
+                    ? new Ends(trip.route().get(0), trip.route().get(1))
+                    : null;
+            sources.add((seed, replication, draft) -> add(
+                    draft,
                     trip.at(),
                     way.entry(),
-                    draft.route(way.movements()),
+                    way.movements(),
+                    ends,
                     kind,
-                    Draws.key(seed, replication, Purpose.VEHICLE, Draws.idOf("departure " + id)),
-                    -1));
+                    Draws.key(seed, replication, Purpose.VEHICLE, Draws.idOf("departure " + id))));
+        }
+    }
+
+    private static void add(
+            DepartureDraft draft, double time, int entry, int[] way, Ends ends, VehicleKind kind, long key) {
+        if (ends == null) {
+            draft.add(time, entry, draft.route(way), kind, key, -1);
+        } else {
+            draft.addFree(time, entry, draft.route(way), kind, key, draft.ends(ends));
         }
     }
 
     /** A surge: as many as it has, one after the other, whatever the period. */
-    private record Released(String id, Surge surge, int[][] ways, int[] entries, double[] upTo, TypeMix mix)
+    private record Released(
+            String id, Surge surge, int[][] ways, Ends[] ends, int[] entries, double[] upTo, TypeMix mix)
             implements Source {
 
         @Override
@@ -201,7 +223,7 @@ final class WrittenDemand {
                     way++;
                 }
                 VehicleKind type = mix.draw(key);
-                draft.add(time, entries[way], draft.route(ways[way]), type, key, -1);
+                add(draft, time, entries[way], ways[way], ends[way], type, key);
                 time += Math.max(0.1, Draws.normalWithinTwo(arrivals, n, every.mean(), every.spread()));
             }
         }

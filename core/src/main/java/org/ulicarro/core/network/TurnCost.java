@@ -13,6 +13,11 @@ public interface TurnCost {
     /** The same until leaving the plan at its end. */
     double out(Link link, double at);
 
+    /** What counts beside time for driving on a link that is come onto then (s): a toll, or that drivers do not like it. */
+    default double beside(Link link, double at) {
+        return 0;
+    }
+
     /** Seconds at the limits, with nobody on the way. */
     static TurnCost freeTime() {
         return new TurnCost() {

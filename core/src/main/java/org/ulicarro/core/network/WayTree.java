@@ -13,11 +13,12 @@ import java.util.PriorityQueue;
  */
 public final class WayTree {
 
-    private record Reached(int link, double at) {}
+    private record Reached(int link, double cost) {}
 
     private final Network network;
     private final TurnCost cost;
     private final int from;
+    private final double[] costs; // link -> what it costs to come onto it (s); infinite where no way leads
     private final double[] comes; // link -> when it is come onto, s since midnight; infinite where no way leads
     private final int[] by; // link -> movement with which it is come onto, or -1
 
@@ -25,8 +26,10 @@ public final class WayTree {
         this.network = network;
         this.cost = cost;
         this.from = from;
-        comes = new double[network.links().size()];
+        costs = new double[network.links().size()];
+        comes = new double[costs.length];
         by = new int[comes.length];
+        Arrays.fill(costs, Double.POSITIVE_INFINITY);
         Arrays.fill(comes, Double.POSITIVE_INFINITY);
         Arrays.fill(by, -1);
     }
@@ -45,21 +48,26 @@ public final class WayTree {
 
     private void grow(double at) {
         PriorityQueue<Reached> open = new PriorityQueue<>(
-                (a, b) -> a.at != b.at ? Double.compare(a.at, b.at) : Integer.compare(a.link, b.link));
+                (a, b) -> a.cost != b.cost ? Double.compare(a.cost, b.cost) : Integer.compare(a.link, b.link));
         comes[from] = at;
-        open.add(new Reached(from, at));
+        costs[from] = cost.beside(network.links().get(from), at);
+        open.add(new Reached(from, costs[from]));
         while (!open.isEmpty()) {
             Reached here = open.poll();
-            if (here.at > comes[here.link]) {
+            if (here.cost > costs[here.link]) {
                 continue;
             }
             Link link = network.links().get(here.link);
             for (Movement turn : network.movementsFrom(here.link)) {
-                double there = here.at + cost.along(link, turn, here.at);
-                if (there < comes[turn.toLink()] && turn.toLink() != from) {
-                    comes[turn.toLink()] = there;
-                    by[turn.toLink()] = turn.index();
-                    open.add(new Reached(turn.toLink(), there));
+                double seconds = cost.along(link, turn, comes[here.link]);
+                double then = comes[here.link] + seconds;
+                Link next = network.links().get(turn.toLink());
+                double there = here.cost + seconds + cost.beside(next, then);
+                if (there < costs[next.index()] && next.index() != from) {
+                    costs[next.index()] = there;
+                    comes[next.index()] = then;
+                    by[next.index()] = turn.index();
+                    open.add(new Reached(next.index(), there));
                 }
             }
         }
@@ -68,6 +76,13 @@ public final class WayTree {
     /** When a link is come onto (s since midnight); infinite where no way leads. */
     public double comes(int link) {
         return comes[link];
+    }
+
+    /** What it costs to come to the end of a link and leave the plan there (s); infinite where no way leads. */
+    public double cost(int link) {
+        return costs[link] == Double.POSITIVE_INFINITY
+                ? costs[link]
+                : costs[link] + cost.out(network.links().get(link), comes[link]);
     }
 
     /** When the plan is left at the end of a link (s since midnight); infinite where no way leads. */

@@ -15,8 +15,10 @@ import java.util.List;
 import java.util.Map;
 import java.util.Set;
 import org.ulicarro.core.study.Count;
+import org.ulicarro.core.study.DemandInput;
 import org.ulicarro.core.study.Study;
 import org.ulicarro.core.study.Trips;
+import org.ulicarro.core.study.WayRow;
 import org.ulicarro.core.study.script.At;
 
 /**
@@ -29,6 +31,9 @@ public final class InputDigest {
     private static final Set<String> ONLY_PRINTED =
             Set.of("format", "title", "units", "files", "observed", "replications", "aims");
 
+    /** Of the demand: how ways are chosen, which a run does not do, and where the table of ways lies, whose rows count by themselves. */
+    private static final Set<String> ELSEWHERE = Set.of("choice", "ways");
+
     private InputDigest() {}
 
     /** SHA-256 in hexadecimal of the whole. */
@@ -37,7 +42,7 @@ public final class InputDigest {
     }
 
     /** SHA-256 in hexadecimal of each part, such as {@code network}, {@code signals}, {@code counts}. */
-    public static Map<String, String> parts(Study study, List<Count> counts, List<Trips> trips) {
+    public static Map<String, String> parts(Study study, List<Count> counts, List<Trips> trips, List<WayRow> ways) {
         Map<String, String> parts = new LinkedHashMap<>();
         for (RecordComponent component : Study.class.getRecordComponents()) {
             if (!ONLY_PRINTED.contains(component.getName())) {
@@ -47,6 +52,9 @@ public final class InputDigest {
         }
         parts.put("counts", sha(out -> write(out, counts)));
         parts.put("trips", sha(out -> write(out, trips)));
+        if (!ways.isEmpty()) {
+            parts.put("ways", sha(out -> write(out, ways)));
+        }
         return parts;
     }
 
@@ -109,7 +117,9 @@ public final class InputDigest {
         write(out, row.getClass().getSimpleName());
         for (RecordComponent component : row.getClass().getRecordComponents()) {
             boolean whereItStands = row instanceof Count && component.getName().equals("origin")
-                    || row instanceof Trips && component.getName().equals("line");
+                    || row instanceof DemandInput && ELSEWHERE.contains(component.getName())
+                    || (row instanceof Trips || row instanceof WayRow)
+                            && component.getName().equals("line");
             if (!whereItStands) {
                 write(out, value(component, row));
             }

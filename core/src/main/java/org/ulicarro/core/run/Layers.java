@@ -29,7 +29,7 @@ import org.ulicarro.core.traffic.setup.Behaviour;
 
 /**
  * What a model is made of, one upon the other: network, with the room that it has for turns and its longest trip without traffic (s), then
- * signals, demand and how drivers behave. Each remembers what it was made from and what was found
+ * signals, demand (who travels, then by which ways) and how drivers behave. Each remembers what it was made from and what was found
  * wrong in that, so that a variant takes over the layers whose sources it has not changed, faults and all.
  */
 record Layers(
@@ -37,10 +37,11 @@ record Layers(
         Layer<Boolean> room,
         Layer<Double> trips,
         Layer<SignalSystem> signals,
+        Layer<DemandPlan> travellers,
         Layer<DemandPlan> demand,
         Layer<Behaviour> behaviour) {
 
-    static final Layers NONE = new Layers(null, null, null, null, null, null);
+    static final Layers NONE = new Layers(null, null, null, null, null, null, null);
 
     /**
      * One of them.
@@ -62,7 +63,8 @@ record Layers(
 
         private static boolean same(List<Object> before, List<Object> now) {
             for (int i = 0; i < now.size(); i++) {
-                boolean layer = now.get(i) instanceof Network; // compiled anew it is another one, whatever is in it
+                boolean layer = now.get(i) instanceof Network
+                        || now.get(i) instanceof Layer; // compiled anew it is another one, whatever is in it
                 boolean equal =
                         before.get(i) == now.get(i) || !layer && now.get(i).equals(before.get(i));
                 if (!equal) {
@@ -107,8 +109,8 @@ record Layers(
                 found -> SignalCompiler.compile(
                         net.made(), study.signals(), study.design(), SignalDraft.When.of(periodId, period), found));
         faults.addAll(control.faults());
-        Layer<DemandPlan> people = Layer.of(
-                demand,
+        Layer<DemandPlan> travelling = Layer.of(
+                travellers,
                 List.of(
                         net.made(),
                         study.network(),
@@ -119,6 +121,11 @@ record Layers(
                         period,
                         study.seed()),
                 found -> demand(inputs, net.made(), period, found));
+        faults.addAll(travelling.faults());
+        Layer<DemandPlan> people = Layer.of(
+                demand,
+                List.of(travelling, inputs.ways()),
+                found -> travelling.made().withWays(inputs.ways(), found));
         faults.addAll(people.faults());
         checkFootSignals(study, net.made(), control.made(), faults);
         checkWarmUp(study, longest.made(), periodId, faults);
@@ -141,7 +148,10 @@ record Layers(
                 found -> Behaviour.of(study, table));
         return new Compiled<>(
                 Optional.of(new Model(
-                        inputs, periodId, new Layers(net, turning, longest, control, people, drivers), table)),
+                        inputs,
+                        periodId,
+                        new Layers(net, turning, longest, control, travelling, people, drivers),
+                        table)),
                 faults);
     }
 

@@ -17,6 +17,8 @@ import org.ulicarro.core.base.Dimension;
  * @param balance what is done where neighbouring counts do not agree
  * @param entries who enters where, by place
  * @param trips tables of trips between places, by path beside study.yaml
+ * @param ways table of ways that drivers choose, as a path beside study.yaml; null where everybody takes the fastest
+ * @param choice how drivers choose
  * @param services lines of buses or trams by id
  * @param departures single vehicles by id
  * @param surges queues let loose, by id
@@ -57,6 +59,13 @@ public record DemandInput(
 
         @KeyForm(KeyForm.TABLE) @About("Tables of trips between places: {od/pm.csv: {}}.")
         Map<String, TripTable> trips,
+
+        @About(
+                "A table of the ways that drivers choose, and how many take each: ways.csv. 'assign' makes it; where none is written, everybody takes the fastest way.")
+        String ways,
+
+        @About("How drivers choose their way, where a table or an entry says only where they go.")
+        ChoiceInput choice,
 
         @About("Lines of buses or trams by id.") Map<String, Service> services,
 
@@ -100,7 +109,8 @@ public record DemandInput(
             }
         }
         return new DemandInput(
-                written, null, null, 0, null, null, null, null, null, null, services, null, null, walkers, walking);
+                written, null, null, 0, null, null, null, null, null, null, null, null, services, null, null, walkers,
+                walking);
     }
 
     /** The same with other entries. */
@@ -116,6 +126,8 @@ public record DemandInput(
                 balance,
                 others,
                 trips,
+                ways,
+                choice,
                 services,
                 departures,
                 surges,
@@ -135,6 +147,7 @@ public record DemandInput(
         balance = balance == null ? Balance.USUAL : balance;
         entries = InOrder.map(entries);
         trips = InOrder.map(trips);
+        choice = choice == null ? ChoiceInput.USUAL : choice;
         services = InOrder.map(services);
         departures = InOrder.map(departures);
         surges = InOrder.map(surges);

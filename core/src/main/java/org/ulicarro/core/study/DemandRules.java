@@ -2,6 +2,7 @@ package org.ulicarro.core.study;
 
 import java.util.List;
 import java.util.Map;
+import java.util.Set;
 import org.ulicarro.core.base.Fault;
 
 /** What must hold between the values of the demand. */
@@ -11,11 +12,13 @@ final class DemandRules {
 
     private final DemandInput demand;
     private final Kinds kinds;
+    private final Set<String> roads;
     private final List<Fault> faults;
 
     DemandRules(Study study, List<Fault> faults) {
         demand = study.demand();
         kinds = Kinds.of(study);
+        roads = study.network().roads().keySet();
         this.faults = faults;
     }
 
@@ -32,6 +35,62 @@ final class DemandRules {
         }
         checkPeak();
         checkBalance();
+        checkChoice(BASE + "/choice", demand.choice());
+    }
+
+    private void checkChoice(String at, ChoiceInput choice) {
+        checkTaste(at, choice.distance(), choice.toll(), choice.spread(), choice.avoid());
+        choice.types()
+                .forEach((type, taste) -> checkTaste(
+                        Fault.child(at + "/types", Written.of(type)),
+                        taste.distance(),
+                        taste.toll(),
+                        taste.spread(),
+                        taste.avoid()));
+        if (!(choice.slice() >= 300 && choice.slice() <= 3600)) {
+            faults.add(StudyFault.CHOICE_SLICE.at(at + "/slice"));
+        }
+        if (choice.paths() < 2 || choice.paths() > 50) {
+            faults.add(StudyFault.CHOICE_PATHS.at(at + "/paths"));
+        }
+        SettledInput until = choice.until();
+        boolean sound = until.inARow() >= 1
+                && until.inARow() <= 20
+                && (until.gap() == null || until.gap() > 0)
+                && isSound(until.pathTime())
+                && isSound(until.linkTime())
+                && (until.linkVolume() == null
+                        || until.linkVolume().within() > 0
+                                && until.linkVolume().on() > 0
+                                && until.linkVolume().on() <= 1);
+        if (!sound) {
+            faults.add(StudyFault.CHOICE_UNTIL.at(at + "/until"));
+        }
+    }
+
+    private static boolean isSound(SettledInput.TimeLimit limit) {
+        return limit == null || limit.within() > 0 && limit.on() > 0 && limit.on() <= 1;
+    }
+
+    private void checkTaste(String at, Double distance, Double toll, Double spread, Map<String, Double> avoid) {
+        if (distance != null && !(distance >= 0)) {
+            faults.add(StudyFault.CHOICE_NEGATIVE.at(at + "/distance"));
+        }
+        if (toll != null && !(toll >= 0)) {
+            faults.add(StudyFault.CHOICE_NEGATIVE.at(at + "/toll"));
+        }
+        if (spread != null && !(spread >= 0 && spread <= 1)) {
+            faults.add(StudyFault.CHOICE_SPREAD.at(at + "/spread"));
+        }
+        avoid.forEach((road, seconds) -> {
+            String pointer = Fault.child(at + "/avoid", road);
+            if (!(seconds >= 0)) {
+                faults.add(StudyFault.CHOICE_NEGATIVE.at(pointer));
+            }
+            if (!roads.contains(road)) {
+                faults.add(Fault.unknown(pointer, "road", road, roads));
+            }
+        });
     }
 
     private void checkPeak() {

@@ -34,6 +34,12 @@ public record NetworkInput(
         @KeyForm(KeyForm.DOTTED) @About("Lanes closed for a time, by id.")
         Map<String, Closure> closures,
 
+        @KeyForm(KeyForm.DOTTED) @About("Roads and turns that are forbidden, to some or for a time, by id.")
+        Map<String, Ban> bans,
+
+        @KeyForm(KeyForm.DOTTED) @About("Tolls of roads, by id.")
+        Map<String, Toll> tolls,
+
         @KeyForm(KeyForm.DOTTED) @About("Marked crossings away from junctions, by id.")
         Map<String, MidBlockCrossing> crossings,
 
@@ -48,13 +54,15 @@ public record NetworkInput(
         stops = InOrder.map(stops);
         gates = InOrder.map(gates);
         closures = InOrder.map(closures);
+        bans = InOrder.map(bans);
+        tolls = InOrder.map(tolls);
         crossings = InOrder.map(crossings);
         parking = InOrder.map(parking);
     }
 
     /** Places and roads and nothing else. */
     public static NetworkInput of(Map<String, Place> places, Map<String, Road> roads) {
-        return new NetworkInput(null, null, null, places, roads, null, null, null, null, null, null, null);
+        return new NetworkInput(null, null, null, places, roads, null, null, null, null, null, null, null, null, null);
     }
 
     /** The same with other places and roads. */
@@ -70,6 +78,8 @@ public record NetworkInput(
                 stops,
                 gates,
                 closures,
+                bans,
+                tolls,
                 crossings,
                 parking);
     }

@@ -53,6 +53,27 @@ final class NetworkRules {
             checkLength(child("stops", id), s.length(), 5, 300);
         });
         network.gates().forEach((id, g) -> checkLink(child("gates", id), g.road()));
+        network.bans().forEach((id, ban) -> {
+            String pointer = child("bans", id);
+            boolean turn = ban.at() != null && ban.turn() != null;
+            if (turn == (ban.road() != null) || (ban.at() == null) != (ban.turn() == null)) {
+                faults.add(StudyFault.BAN_FORM.at(pointer));
+            } else if (ban.road() != null) {
+                checkLink(pointer, ban.road());
+            } else if (!network.places().containsKey(ban.at())) {
+                faults.add(Fault.unknown(
+                        pointer + "/at", "place", ban.at(), network.places().keySet()));
+            }
+            checkTimes(pointer, ban.from(), ban.to());
+        });
+        network.tolls().forEach((id, toll) -> {
+            String pointer = child("tolls", id);
+            checkLink(pointer, toll.road());
+            checkTimes(pointer, toll.from(), toll.to());
+            if (!(toll.amount() >= 0) || toll.types().values().stream().anyMatch(t -> !(t >= 0))) {
+                faults.add(StudyFault.TOLL_BELOW_NOTHING.at(pointer));
+            }
+        });
         network.closures().forEach((id, c) -> {
             checkLink(child("closures", id), c.road());
             checkLength(child("closures", id), c.length(), 1, 100_000);

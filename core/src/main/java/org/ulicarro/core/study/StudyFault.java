@@ -86,6 +86,18 @@ public enum StudyFault implements Fault.Kind {
     NO_PERIOD(Fault.Severity.ERROR, "a study needs at least one period, such as pm: {from: \"16:30\", to: \"17:30\"}"),
     PERIOD_BACKWARDS(Fault.Severity.ERROR, "period '%s' ends at %s, not after its start at %s"),
     WARM_UP_BOUNDS(Fault.Severity.ERROR, "the warm-up must not be negative nor begin before midnight"),
+    BAN_FORM(
+            Fault.Severity.ERROR,
+            "say what is forbidden: a road, {road: quay-2 ahead}, or a turn, {at: market, turn: NBL}; one of the two"),
+    TOLL_BELOW_NOTHING(Fault.Severity.ERROR, "a toll cannot be negative"),
+    CHOICE_NEGATIVE(Fault.Severity.ERROR, "what drivers want to avoid counts 0 or more"),
+    CHOICE_SPREAD(Fault.Severity.ERROR, "drivers differ by 0 %% to 100 %% of the time between two ends"),
+    CHOICE_SLICE(
+            Fault.Severity.ERROR, "shares hold for 5 min to an hour; the period is cut into slices of that length"),
+    CHOICE_PATHS(Fault.Severity.ERROR, "2 to 50 ways can be known between two ends"),
+    CHOICE_UNTIL(
+            Fault.Severity.ERROR,
+            "limits are above 0, shares of ways or roads above 0 %% up to 100 %%, and 1 to 20 in a row"),
     AIM_EMPTY(Fault.Severity.ERROR, "aim '%s' wants nothing; write what counts, such as {delay: 1, stops: 8 s}"),
     AIM_BELOW_NOTHING(
             Fault.Severity.ERROR,

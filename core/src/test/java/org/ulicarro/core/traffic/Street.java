@@ -99,6 +99,8 @@ public final class Street {
                 stops,
                 plain.gates(),
                 closures,
+                plain.bans(),
+                plain.tolls(),
                 plain.crossings(),
                 plain.parking());
         Study study = new Study(
@@ -124,7 +126,8 @@ public final class Street {
         if (rampPerHour > 0) {
             counts.add(new Count("middle", "ramp>e", START, START + seconds, rampPerHour * seconds / 3600, "/counts"));
         }
-        return Model.compile(new Inputs(study, counts, List.of()), "p").get();
+        return Model.compile(new Inputs(study, counts, List.of(), List.of()), "p")
+                .get();
     }
 
     private Road road(String from, String to, Direction ahead) {

@@ -102,6 +102,8 @@ public final class GmnsImport {
                 tables.locations.stops,
                 null,
                 null,
+                null,
+                null,
                 tables.locations.crossings,
                 null);
     }

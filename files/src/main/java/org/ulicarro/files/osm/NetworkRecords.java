@@ -76,7 +76,8 @@ final class NetworkRecords {
             comment("crossings", id, "guessed: width, kind");
         }
         NetworkInput.Origin origin = new NetworkInput.Origin(lat, lon, 0, null);
-        return new NetworkInput(origin, null, null, places, roads, null, null, stops, null, null, crossings, null);
+        return new NetworkInput(
+                origin, null, null, places, roads, null, null, stops, null, null, null, null, crossings, null);
     }
 
     private void comment(String section, String id, String text) {

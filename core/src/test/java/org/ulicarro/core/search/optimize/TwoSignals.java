@@ -99,7 +99,8 @@ final class TwoSignals {
                     return new Count(words[0], words[1], START, START + seconds, vehicles, "/counts/" + e.getKey());
                 })
                 .toList();
-        return Model.compile(new Inputs(study, counts, List.of()), "p").get();
+        return Model.compile(new Inputs(study, counts, List.of(), List.of()), "p")
+                .get();
     }
 
     static Volumes volumes(Model model) {
