@@ -109,24 +109,12 @@ public final class Assignment {
                 network, base.study().network(), choice, base.demand().bans(), present);
         shares = new WayShares(network, tastes, slices, drivers);
         formula = new Formula(network, base.signals(), base.period().from());
-        search = new PathSearch(network, tastes, slices, shares, choice.paths());
+        search = new PathSearch(network, tastes, slices, shares, choice.paths(), PathSearch.WORTH);
         free = new Times(network, slices);
         formula.times(new Loaded(network, slices), free);
         known = free.copy(network);
-        first();
+        search.begin(free);
         goOnFrom(start);
-    }
-
-    /** The fastest way of each pair, where nobody is on the road; over what is forbidden where there is no other. */
-    private void first() {
-        search.add(free);
-        search.addOverForbidden(free);
-        for (PairState pair : shares.pairs()) {
-            pair.free = Double.POSITIVE_INFINITY;
-            for (Path path : pair.paths) {
-                pair.free = Math.min(pair.free, TasteCost.seconds(path, slices.begin(0), free));
-            }
-        }
     }
 
     private void goOnFrom(Start start) {
@@ -231,7 +219,7 @@ public final class Assignment {
         }
         SimulatedLoading loading = new SimulatedLoading(base, formula, free, task.replications(), pool, listener);
         Settling settling = new Settling(network, choice.until());
-        Averaging averaging = new Averaging(Double.parseDouble(System.getProperty("first", "0.5")));
+        Averaging averaging = Averaging.ofMeasured();
         State state = null;
         int[] before = null;
         double step = Double.NaN;
@@ -260,20 +248,16 @@ public final class Assignment {
             if (settled) {
                 break;
             }
-            step = move(averaging);
+            shares.move(known, averaging);
+            step = averaging.last();
             before = choices;
         }
         return state;
     }
 
-    private double move(Averaging averaging) {
-        shares.move(known, averaging);
-        return averaging.last();
-    }
-
     private void guess(Listener listener) {
         FormulaLoading loading = new FormulaLoading(network, drivers, slices, formula);
-        Averaging averaging = new Averaging(1);
+        Averaging averaging = Averaging.ofFormulas();
         double changing = 1;
         int round = 0;
         while (round < GUESSES && changing > GUESSED) {

@@ -7,17 +7,32 @@ package org.ulicarro.core.assign;
  */
 final class Averaging {
 
-    /** The paper has 1.5 to 2 and 0.01 to 0.5. */
+    /** The paper has 1.5 to 2. */
     private static final double AWAY = 1.8;
 
+    /** The paper has 0.01 to 0.5. */
     private static final double NEARER = 0.3;
 
+    /** Without chance in what is measured, steps may grow again while what is wanted comes nearer: that leads to exact solutions. */
+    private static final double NEARER_BY_FORMULAS = 0.9;
+
+    private final boolean byFormulas;
     private double divisor;
     private double before = Double.NaN;
 
-    /** @param first step, above 0 up to 1 */
-    Averaging(double first) {
-        divisor = 1 / first;
+    private Averaging(double divisor, boolean byFormulas) {
+        this.divisor = divisor;
+        this.byFormulas = byFormulas;
+    }
+
+    /** For times that are measured; the first step goes half the way, since ways by formulas are near already. */
+    static Averaging ofMeasured() {
+        return new Averaging(2, false);
+    }
+
+    /** For times by formulas; the first step goes all the way. */
+    static Averaging ofFormulas() {
+        return new Averaging(1, true);
     }
 
     /**
@@ -26,11 +41,13 @@ final class Averaging {
      * @param distance between the shares and those wanted
      */
     double step(double distance) {
-        if (!Double.isNaN(before)) {
-            divisor += distance >= before ? AWAY : NEARER;
+        if (distance >= before) {
+            divisor += AWAY;
+        } else if (!Double.isNaN(before)) {
+            divisor = byFormulas ? Math.max(1, NEARER_BY_FORMULAS * divisor) : divisor + NEARER;
         }
         before = distance;
-        return 1 / divisor;
+        return last();
     }
 
     /** The step taken last. */

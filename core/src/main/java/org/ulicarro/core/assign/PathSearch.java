@@ -14,10 +14,8 @@ import org.ulicarro.core.network.WayTree;
 /** Looks for ways that are better than all that are known. */
 final class PathSearch {
 
-    /** A way is worth knowing when it saves so much (share, and s). */
-    private static final double WORTH = 0.005;
-
-    private static final double WORTH_SECONDS = 0.5;
+    /** Where times are measured, a way is worth knowing when it saves so much (share). */
+    static final double WORTH = 0.005;
 
     /** A way that nobody takes with more than this share gives its place to a better one. */
     private static final double RARELY = 0.02;
@@ -31,16 +29,24 @@ final class PathSearch {
     private final Slices slices;
     private final WayShares shares;
     private final int most;
+    private final double worth;
     private final List<Origin> origins = new ArrayList<>();
     private final Map<String, List<Link>> entries = new LinkedHashMap<>();
     private final Map<String, List<Link>> exits = new LinkedHashMap<>();
 
-    PathSearch(Network network, Tastes tastes, Slices slices, WayShares shares, int most) {
+    /**
+     * Prepares it.
+     *
+     * @param most ways that are known between two ends
+     * @param worth share by which a way must be better than those that are known
+     */
+    PathSearch(Network network, Tastes tastes, Slices slices, WayShares shares, int most, double worth) {
         this.network = network;
         this.tastes = tastes;
         this.slices = slices;
         this.shares = shares;
         this.most = most;
+        this.worth = worth;
         Map<String, Origin> byPlace = new LinkedHashMap<>();
         for (PairState pair : shares.pairs()) {
             String from = shares.ends(pair).from();
@@ -131,8 +137,7 @@ final class PathSearch {
             for (Path path : pair.paths) {
                 known = Math.min(known, cost.of(path, departure));
             }
-            double worth = known - Math.max(WORTH_SECONDS, WORTH * known);
-            double least = known == Double.POSITIVE_INFINITY ? known : worth;
+            double least = known == Double.POSITIVE_INFINITY ? known : known * (1 - worth);
             WayTree tree = null;
             Link goal = null;
             Link entry = null;
@@ -178,8 +183,19 @@ final class PathSearch {
                 links.stream().mapToDouble(Link::length).sum());
     }
 
-    /** The fastest way of pairs that have none, over what is forbidden. */
-    void addOverForbidden(Times times) {
+    /** The fastest way of each pair where nobody is on the road; over what is forbidden where there is no other. */
+    void begin(Times free) {
+        add(free);
+        addOverForbidden(free);
+        for (PairState pair : shares.pairs()) {
+            pair.free = Double.POSITIVE_INFINITY;
+            for (Path path : pair.paths) {
+                pair.free = Math.min(pair.free, TasteCost.seconds(path, slices.begin(0), free));
+            }
+        }
+    }
+
+    private void addOverForbidden(Times times) {
         Tastes.Taste any = Tastes.Taste.ofNobody(network);
         for (PairState pair : shares.pairs()) {
             if (pair.paths.isEmpty()) {
