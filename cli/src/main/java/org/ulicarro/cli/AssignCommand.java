@@ -103,7 +103,7 @@ final class AssignCommand implements Callable<Integer> {
         State last;
         try (AssignmentFolder kept = AssignmentFolder.begin(folder, request)) {
             if (!form.isForMachines()) {
-                heading(out, assignment, model, before);
+                heading(out, assignment, before);
             }
             last = work.run(assignment, kept, before == null);
             kept.end(outcome(last));
@@ -148,12 +148,12 @@ final class AssignCommand implements Callable<Integer> {
                 100 * last.iteration().gap());
     }
 
-    private static void heading(PrintWriter out, Assignment assignment, Model model, Path before) {
+    private static void heading(PrintWriter out, Assignment assignment, Path before) {
         out.printf(
                 Locale.ROOT,
-                "%.0f of %d vehicles choose their way, between %d pairs of ends%n",
+                "%.0f of %.0f vehicles choose their way, between %d pairs of ends%n",
                 assignment.choosing(),
-                model.demand().departures(1).size(),
+                assignment.travelling(),
                 assignment.pairs());
         if (before != null) {
             out.println("goes on from " + before
@@ -173,6 +173,7 @@ final class AssignCommand implements Callable<Integer> {
                     "settled: %d iterations in a row within the limits; all drivers together could still save %.1f %%%n",
                     last.iteration().inARow(),
                     100 * last.iteration().gap());
+            AssignmentReasons.room(last.iteration()).forEach(out::println);
         } else {
             AssignmentReasons.of(last, model.study().demand().choice().until()).forEach(out::println);
         }
@@ -182,6 +183,8 @@ final class AssignCommand implements Callable<Integer> {
         out.println("kept: " + folder);
         out.println("next: " + Main.me() + " run " + typed + (base ? "" : " -a " + loaded.alternative())
                 + " --assignment " + number + "    drives these ways");
+        out.println(
+                "      " + Main.me() + " draw " + typed + " --convergence -o convergence.png    (or --paths FROM,TO)");
         out.println("      " + Main.me() + " results " + typed + "/assignments/" + number
                 + " paths    (also links, changes, convergence)");
         if (!last.settled()) {

@@ -53,12 +53,7 @@ final class AssignmentReasons {
             lines.add("  vehicles block each other for good in some places: " + row.standstills()
                     + " standstills; 'run --assignment' tells where");
         }
-        if (row.outside() >= 1) {
-            lines.add(String.format(
-                    Locale.ROOT,
-                    "  %.0f vehicles find no room to enter: more want to travel than roads carry, and times grow as long as it lasts",
-                    row.outside()));
-        }
+        lines.addAll(room(row));
         if (row.standstills() > 0 || row.outside() >= 1) {
             last.roads().stream()
                     .filter(r -> r.timeS() > 2 * r.freeS() + 60)
@@ -79,6 +74,16 @@ final class AssignmentReasons {
                     100 * row.changed()));
         }
         return lines;
+    }
+
+    /** Says where more want to travel than roads carry. */
+    static List<String> room(IterationRow row) {
+        return row.outside() < 1
+                ? List.of()
+                : List.of(String.format(
+                        Locale.ROOT,
+                        "  %.0f vehicles wait outside at the end of the period: more want to travel than roads carry there",
+                        row.outside()));
     }
 
     private static void missed(List<String> lines, String what, String key, double is, double wanted) {

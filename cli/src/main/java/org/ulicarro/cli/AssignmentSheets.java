@@ -2,6 +2,7 @@ package org.ulicarro.cli;
 
 import java.io.IOException;
 import java.io.PrintWriter;
+import java.nio.file.Files;
 import java.nio.file.Path;
 import java.util.ArrayList;
 import java.util.List;
@@ -15,6 +16,8 @@ import org.ulicarro.core.base.Clock;
 import org.ulicarro.core.base.Names;
 import org.ulicarro.files.AssignmentFolder;
 import org.ulicarro.files.AssignmentStore;
+import org.ulicarro.files.SearchRequest;
+import org.ulicarro.files.StudyFolder;
 
 /** Tables of an assignment. */
 final class AssignmentSheets {
@@ -47,6 +50,32 @@ final class AssignmentSheets {
         }
         Path study = above.getParent() == null ? Path.of("") : above.getParent();
         return new AssignmentStore(study).find(path.getFileName().toString());
+    }
+
+    /** The assignments of a study. */
+    static Sheet list(Path study) throws IOException {
+        if (!Files.exists(study.resolve(StudyFolder.MAIN_FILE))) {
+            throw new IOException(study + " is no study: there is no " + StudyFolder.MAIN_FILE);
+        }
+        Sheet sheet = new Sheet()
+                .words("assignment", "assignment")
+                .words("alternative", "alternative")
+                .words("period", "period")
+                .numbers("iterations", "iterations", 0)
+                .words("started", "started")
+                .words("state", "state");
+        for (Path folder : new AssignmentStore(study).all()) {
+            SearchRequest request = AssignmentFolder.request(folder);
+            sheet.add(
+                    folder.getFileName().toString(),
+                    request.alternative(),
+                    request.period(),
+                    (double) AssignmentFolder.rows(folder, IterationRow.class).size(),
+                    request.started(),
+                    AssignmentFolder.outcome(folder)
+                            .orElse("stopped; 'assign STUDY --from " + AssignmentStore.number(folder) + "' goes on"));
+        }
+        return sheet;
     }
 
     /** A table by its name. */

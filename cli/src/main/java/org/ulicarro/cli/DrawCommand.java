@@ -8,6 +8,7 @@ import org.ulicarro.core.base.Names;
 import org.ulicarro.core.demand.Volumes;
 import org.ulicarro.core.run.Model;
 import org.ulicarro.files.AerialPicture;
+import org.ulicarro.files.AssignmentStore;
 import org.ulicarro.files.LoadedStudy;
 import org.ulicarro.files.StudyProblem;
 import org.ulicarro.report.Backdrop;
@@ -26,7 +27,7 @@ import picocli.CommandLine.Spec;
         mixinStandardHelpOptions = true,
         description =
                 "Draws the plan of a study to scale: roads, lanes, arrows, stop lines and signal groups; around one place"
-                        + " also its turning paths and where they cross.",
+                        + " also its turning paths and where they cross. With --paths the ways of an assignment.",
         footer = {"", "Example:  ulicarro draw quayside --place market -o market.png"})
 final class DrawCommand implements Callable<Integer> {
 
@@ -71,6 +72,21 @@ final class DrawCommand implements Callable<Integer> {
                     "lines and points of a GeoJSON file in red over the plan, such as losses.geojson of an import")
     private Path over;
 
+    @Option(
+            names = "--paths",
+            paramLabel = "FROM,TO",
+            description = "the ways between two ends in an assignment, with their shares and times")
+    private String paths;
+
+    @Option(names = "--convergence", description = "how an assignment converged, as a chart")
+    private boolean convergence;
+
+    @Option(
+            names = "--assignment",
+            paramLabel = "N",
+            description = "with --paths and --convergence: which one, by its number; the last unless given")
+    private String assignment;
+
     @Spec
     private CommandSpec spec;
 
@@ -82,6 +98,9 @@ final class DrawCommand implements Callable<Integer> {
         }
         LoadedStudy loaded = study.read(alternative.name);
         Model model = loaded.compile(study.period).model();
+        if (paths != null || convergence) {
+            return assigned(loaded, model);
+        }
         if (place != null && !model.network().junctions().containsKey(place)) {
             throw new ParameterException(
                     spec.commandLine(),
@@ -108,6 +127,18 @@ final class DrawCommand implements Callable<Integer> {
                 wanted,
                 over == null ? null : LaidOver.of(loaded, over));
         DrawingFile.write(output, WIDTH, HEIGHT, g -> drawing.draw(g, WIDTH, HEIGHT));
+        spec.commandLine().getOut().println("wrote " + output);
+        return Exit.DONE;
+    }
+
+    private int assigned(LoadedStudy loaded, Model model) throws IOException {
+        AssignmentStore store = new AssignmentStore(loaded.folder());
+        AssignmentPictures pictures = new AssignmentPictures(store.find(assignment == null ? "last" : assignment));
+        if (paths != null) {
+            pictures.ways(output, model, paths);
+        } else {
+            pictures.convergence(output, model.study().demand().choice().until());
+        }
         spec.commandLine().getOut().println("wrote " + output);
         return Exit.DONE;
     }

@@ -9,7 +9,7 @@ import org.ulicarro.core.run.DrawnTraffic;
 import org.ulicarro.files.RunRecord;
 
 /**
- * Whether replications of two runs met the same traffic draw by draw, and so are compared pair by pair.
+ * Whether replications of two runs met the same drivers at the same times draw by draw, and so are compared pair by pair.
  *
  * @param paired whether they are
  * @param differs what is not the same: seed, entries, times, types, ways, drivers, people; empty where all is
@@ -32,7 +32,13 @@ record Pairing(boolean paired, List<String> differs, boolean detours) {
             differs.add("what was drawn");
         }
         boolean detours = differs.equals(Set.of("ways")) && a.detoured() + a.noWay() + b.detoured() + b.noWay() > 0;
-        return new Pairing(differs.isEmpty() || detours, new ArrayList<>(differs), detours);
+        boolean chosen = differs.equals(Set.of("ways")) && (isAssigned(a) || isAssigned(b));
+        return new Pairing(differs.isEmpty() || detours || chosen, new ArrayList<>(differs), detours);
+    }
+
+    /** Whether drivers took ways of an assignment: where only they differ, the same drivers travel for the same ends. */
+    private static boolean isAssigned(RunRecord run) {
+        return run.alternative().indexOf('@') >= 0;
     }
 
     Difference difference(double[] before, double[] after) {
@@ -44,6 +50,9 @@ record Pairing(boolean paired, List<String> differs, boolean detours) {
         if (paired && detours) {
             return "by differences between replications that met the same traffic, but for ways round closed roads.";
         }
+        if (paired && !differs.isEmpty()) {
+            return "by differences between replications with the same drivers at the same times, some on other ways.";
+        }
         if (paired) {
             return "by differences between replications that met the same traffic.";
         }
@@ -54,6 +63,9 @@ record Pairing(boolean paired, List<String> differs, boolean detours) {
 
     /** A note for what a reader would not expect, or null. */
     String note() {
+        if (paired && !differs.isEmpty() && !detours) {
+            return "note: the same drivers take other ways in these runs; what differs may come from that";
+        }
         return paired || differs.contains("seed")
                 ? null
                 : "note: the runs met other traffic: other " + String.join(", ", differs)

@@ -42,6 +42,7 @@ import picocli.CommandLine.Spec;
             "  crossings    marked crossings and what they cross",
             "  runs         what has been run, and what was interrupted",
             "  searches     what has been searched, and what was stopped",
+            "  assignments  ways that drivers chose: which assignments there are",
             "  devices      detectors, stops, gates, closures and the like",
             "",
             "Example:  ulicarro show quayside conflicts --place market"
@@ -64,7 +65,8 @@ final class ShowCommand implements Callable<Integer> {
         CROSSINGS,
         DEVICES,
         RUNS,
-        SEARCHES
+        SEARCHES,
+        ASSIGNMENTS
     }
 
     /** Tables that tell of signal plans themselves. */
@@ -97,6 +99,10 @@ final class ShowCommand implements Callable<Integer> {
         }
         if (chosen == What.SEARCHES) {
             SearchSheet.list(study.folder).print(form, spec.commandLine().getOut());
+            return Exit.DONE;
+        }
+        if (chosen == What.ASSIGNMENTS) {
+            AssignmentSheets.list(study.folder).print(form, spec.commandLine().getOut());
             return Exit.DONE;
         }
         LoadedStudy loaded = study.read(alternative.name);
@@ -136,7 +142,7 @@ final class ShowCommand implements Callable<Integer> {
             case ROUTES -> demand.routes();
             case CROSSINGS -> roads.crossings();
             case DEVICES -> roads.devices();
-            case RUNS, SEARCHES -> throw new IllegalStateException("told already");
+            case RUNS, SEARCHES, ASSIGNMENTS -> throw new IllegalStateException("told already");
         };
         sheet.print(form, out);
         if (!form.isForMachines()) {
@@ -201,7 +207,7 @@ final class ShowCommand implements Callable<Integer> {
                         "wait for them could not begin sooner: people before them still finish.");
             case PLANS ->
                 List.of("", "Plans as they are written; 'draw --place PLACE --plan' shows them, 'rehearse' runs them.");
-            case POINTS, ROADS, CROSSINGS, DEVICES, RUNS, SEARCHES, VOLUMES -> List.of();
+            case POINTS, ROADS, CROSSINGS, DEVICES, RUNS, SEARCHES, ASSIGNMENTS, VOLUMES -> List.of();
         };
     }
 

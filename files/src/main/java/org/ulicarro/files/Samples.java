@@ -19,6 +19,9 @@ public final class Samples {
     /** One crossroads of it alone. */
     public static final String MARKET = "market";
 
+    /** The same with a lane behind it, for choice of ways. */
+    public static final String ROPELANE = "ropelane";
+
     private static final String STUDY = "study.yaml";
     private static final String NETWORK = "network.yaml";
     private static final String DEMAND = "demand.yaml";
@@ -43,6 +46,16 @@ public final class Samples {
         FILES.put("schoolway", List.of(STUDY, NETWORK, DEMAND, SIGNALS, "counts/am.csv"));
         FILES.put("fiveways", List.of(STUDY, NETWORK, DEMAND, SIGNALS, "counts/pm.csv"));
         FILES.put(MARKET, List.of(STUDY, NETWORK, DEMAND, SIGNALS, "counts/pm.csv", "alternatives/pier-green.yaml"));
+        FILES.put(
+                ROPELANE,
+                List.of(
+                        STUDY,
+                        NETWORK,
+                        DEMAND,
+                        SIGNALS,
+                        "od/pm.csv",
+                        "alternatives/quiet-lane.yaml",
+                        "alternatives/lane-toll.yaml"));
         FILES.put(
                 QUAYSIDE,
                 List.of(

@@ -23,7 +23,7 @@ import org.ulicarro.core.study.WayRow;
 public final class Assignment {
 
     /** Rounds of formulas, and how few drivers may still want another way in them (share). */
-    private static final int GUESSES = 40;
+    private static final int GUESSES = 24;
 
     private static final double GUESSED = 0.01;
 
@@ -203,6 +203,11 @@ public final class Assignment {
         return (double) drivers.count / drivers.replications;
     }
 
+    /** All who travel, in each replication. */
+    public double travelling() {
+        return (double) (drivers.count + drivers.given.size()) / drivers.replications;
+    }
+
     /** Pairs of ends. */
     public int pairs() {
         return drivers.pairs.size();
@@ -257,7 +262,7 @@ public final class Assignment {
 
     private void guess(Listener listener) {
         FormulaLoading loading = new FormulaLoading(network, drivers, slices, formula);
-        Averaging averaging = Averaging.ofFormulas();
+        Averaging averaging = Averaging.ofGuess();
         double changing = 1;
         int round = 0;
         while (round < GUESSES && changing > GUESSED) {
@@ -266,7 +271,7 @@ public final class Assignment {
             known = result.times();
             int found = search.add(known);
             changing = shares.move(known, averaging);
-            changing = found > 0 && round < GUESSES / 2 ? Math.max(changing, 2 * GUESSED) : changing;
+            changing = found > shares.paths() * GUESSED ? 1 : changing;
         }
         listener.guessed(round, shares.paths(), changing);
     }

@@ -30,7 +30,12 @@ final class Averaging {
         return new Averaging(2, false);
     }
 
-    /** For times by formulas; the first step goes all the way. */
+    /** For a guess by formulas, which need not be exact. */
+    static Averaging ofGuess() {
+        return new Averaging(1, false);
+    }
+
+    /** For times by formulas that lead to exact solutions; the first step goes all the way. */
     static Averaging ofFormulas() {
         return new Averaging(1, true);
     }

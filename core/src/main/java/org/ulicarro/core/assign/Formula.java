@@ -27,7 +27,12 @@ import org.ulicarro.core.signal.SignalSystem;
 final class Formula implements VolumeDelay {
 
     private static final double HOUR = 3600;
-    private static final double LANE = 1800; // veh/h that a lane discharges
+    /**
+     * What a lane lets through (veh/h): less than at a line without turns, since a guess with jams that are none leads to a few ways too many,
+     * but one that overlooks jams to iterations that stand still.
+     */
+    private static final double LANE = 1500;
+
     private static final double LEAST = 60; // veh/h that get through anywhere
     private static final int SECONDS = 900; // of signals that are looked at, the last two thirds of them
     private static final double GAP =

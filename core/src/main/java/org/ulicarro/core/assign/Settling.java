@@ -13,7 +13,7 @@ final class Settling {
     private static final double[] VOLUME_CLASSES = {0, 5, 10, 20, 50, Double.NaN};
 
     /** Ways with fewer drivers than this in a slice are not looked at. */
-    private static final double SOMEBODY = 0.5;
+    private static final double SOMEBODY = 2;
 
     /** Changes of ways or roads, one by one. */
     private static final class Changes {

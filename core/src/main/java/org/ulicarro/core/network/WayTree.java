@@ -3,7 +3,6 @@ package org.ulicarro.core.network;
 import java.util.ArrayList;
 import java.util.Arrays;
 import java.util.List;
-import java.util.PriorityQueue;
 
 /**
  * Cheapest ways from one link to all others, by turn and time of day, in one pass: E. W. Dijkstra, <i>A note on two problems in connexion with
@@ -12,8 +11,6 @@ import java.util.PriorityQueue;
  * one that nobody would leave by waiting. Of two ways of equal cost the one over links with the lower number is taken.
  */
 public final class WayTree {
-
-    private record Reached(int link, double cost) {}
 
     private final Network network;
     private final TurnCost cost;
@@ -47,27 +44,27 @@ public final class WayTree {
     }
 
     private void grow(double at) {
-        PriorityQueue<Reached> open = new PriorityQueue<>(
-                (a, b) -> a.cost != b.cost ? Double.compare(a.cost, b.cost) : Integer.compare(a.link, b.link));
+        CheapestFirst open = new CheapestFirst();
         comes[from] = at;
         costs[from] = cost.beside(network.links().get(from), at);
-        open.add(new Reached(from, costs[from]));
+        open.add(from, costs[from]);
         while (!open.isEmpty()) {
-            Reached here = open.poll();
-            if (here.cost > costs[here.link]) {
+            double reached = open.cost();
+            int here = open.poll();
+            if (reached > costs[here]) {
                 continue;
             }
-            Link link = network.links().get(here.link);
-            for (Movement turn : network.movementsFrom(here.link)) {
-                double seconds = cost.along(link, turn, comes[here.link]);
-                double then = comes[here.link] + seconds;
+            Link link = network.links().get(here);
+            for (Movement turn : network.movementsFrom(here)) {
+                double seconds = cost.along(link, turn, comes[here]);
+                double then = comes[here] + seconds;
                 Link next = network.links().get(turn.toLink());
-                double there = here.cost + seconds + cost.beside(next, then);
+                double there = reached + seconds + cost.beside(next, then);
                 if (there < costs[next.index()] && next.index() != from) {
                     costs[next.index()] = there;
                     comes[next.index()] = then;
                     by[next.index()] = turn.index();
-                    open.add(new Reached(next.index(), there));
+                    open.add(next.index(), there);
                 }
             }
         }
