@@ -10,10 +10,12 @@ import java.util.Locale;
 import java.util.Map;
 import java.util.concurrent.Callable;
 import org.ulicarro.core.assign.Assignment;
+import org.ulicarro.core.assign.Assignment.Fit;
 import org.ulicarro.core.assign.Assignment.Start;
 import org.ulicarro.core.assign.Assignment.State;
 import org.ulicarro.core.assign.Assignment.Task;
 import org.ulicarro.core.assign.NobodyChooses;
+import org.ulicarro.core.demand.MovementCounts;
 import org.ulicarro.core.run.Model;
 import org.ulicarro.files.AssignmentFolder;
 import org.ulicarro.files.AssignmentStore;
@@ -68,6 +70,20 @@ final class AssignCommand implements Callable<Integer> {
                     "go on from an assignment of this study, by its number or 'last': one that was stopped, or of a network that has changed")
     private String from;
 
+    @Option(
+            names = "--fit",
+            paramLabel = "ALT",
+            description =
+                    "scale demand between ends so that ways meet the counts of this alternative ('base' for those of the study itself)")
+    private String fit;
+
+    @Option(
+            names = "--bound",
+            paramLabel = "F",
+            defaultValue = "2",
+            description = "with --fit: demand is multiplied or divided by so much at most (${DEFAULT-VALUE})")
+    private double bound;
+
     @Mixin
     private OutputForm form;
 
@@ -77,6 +93,7 @@ final class AssignCommand implements Callable<Integer> {
     @Override
     public Integer call() throws StudyProblem, IOException, InterruptedException {
         check(replications >= 1 && replications <= 100, "--replications takes 1 to 100");
+        check(bound > 1 && bound <= 10, "--bound takes a number above 1 up to 10");
         check(iterations >= 1 && iterations <= 1000, "--iterations takes 1 to 1000");
         LoadedStudy loaded = study.read(alternative.name);
         LoadedStudy.Compiled compiled = loaded.compile(study.period);
@@ -122,17 +139,34 @@ final class AssignCommand implements Callable<Integer> {
         }
     }
 
-    private Assignment assignment(Model model, Start start) throws IOException {
+    private Assignment assignment(Model model, Start start) throws IOException, StudyProblem {
         try {
-            return new Assignment(model, new Task(iterations, replications), start);
+            return new Assignment(model, new Task(iterations, replications, counts(model)), start);
         } catch (NobodyChooses e) {
             throw new IOException(study.folder + ": " + e.getMessage());
         }
     }
 
+    private Fit counts(Model model) throws IOException, StudyProblem {
+        if (fit == null) {
+            return null;
+        }
+        MovementCounts counts = study.read(fit).counts(model.network(), model.period());
+        if (model.network().movements().stream().noneMatch(counts::isCounted)) {
+            throw new IOException(
+                    study.folder + ", '" + fit
+                            + "' has no counts of this period; write demand: {trips: null, volumes: {pm: counts/pm.csv}} in it");
+        }
+        return new Fit(counts, bound);
+    }
+
     private Map<String, String> asked(Path before) {
         Map<String, String> asked = new LinkedHashMap<>();
         asked.put("iterations", String.valueOf(iterations));
+        if (fit != null) {
+            asked.put("fit", fit);
+            asked.put("bound", String.valueOf(bound));
+        }
         if (before != null) {
             asked.put("from", before.getFileName().toString());
         }
@@ -176,6 +210,9 @@ final class AssignCommand implements Callable<Integer> {
             AssignmentReasons.room(last.iteration()).forEach(out::println);
         } else {
             AssignmentReasons.of(last, model.study().demand().choice().until()).forEach(out::println);
+        }
+        if (fit != null) {
+            AssignmentSheets.fitted(last, out);
         }
         String number = String.valueOf(AssignmentStore.number(folder));
         String typed = Main.typed(loaded.folder());

@@ -8,10 +8,13 @@ import java.util.ArrayList;
 import java.util.List;
 import java.util.Locale;
 import java.util.Map;
+import org.ulicarro.core.assign.Assignment;
 import org.ulicarro.core.assign.ChangeRow;
+import org.ulicarro.core.assign.CountRow;
 import org.ulicarro.core.assign.IterationRow;
 import org.ulicarro.core.assign.PathRow;
 import org.ulicarro.core.assign.RoadRow;
+import org.ulicarro.core.assign.ScaleRow;
 import org.ulicarro.core.base.Clock;
 import org.ulicarro.core.base.Names;
 import org.ulicarro.files.AssignmentFolder;
@@ -23,7 +26,7 @@ import org.ulicarro.files.StudyFolder;
 final class AssignmentSheets {
 
     /** What {@code results} prints of one. */
-    static final List<String> TABLES = List.of("convergence", "changes", "paths", "links");
+    static final List<String> TABLES = List.of("convergence", "changes", "paths", "links", "counts", "scales");
 
     /** Ways with fewer drivers than this are not printed for people. */
     private static final double HARDLY_ANYBODY = 0.05;
@@ -85,6 +88,8 @@ final class AssignmentSheets {
             case "changes" -> changes(folder);
             case "paths" -> paths(folder, forMachines);
             case "links" -> links(folder, forMachines);
+            case "counts" -> counts(folder);
+            case "scales" -> scales(folder);
             default ->
                 throw new IOException("an assignment has no table '" + name + "'." + Names.suggestion(name, TABLES)
                         + " Its tables: " + String.join(", ", TABLES));
@@ -238,6 +243,66 @@ final class AssignmentSheets {
             }
         }
         return sheet;
+    }
+
+    /** Counts that demand was fitted to. */
+    private static Sheet counts(Path folder) throws IOException {
+        Sheet sheet = new Sheet()
+                .words("place", "place")
+                .words("movement", "movement")
+                .numbers("counted", "counted", 0)
+                .numbers("before", "before", 0)
+                .numbers("after", "after", 0)
+                .numbers("geh_before", "GEH before", 1)
+                .numbers("geh_after", "after", 1);
+        for (List<CountRow> rows : AssignmentFolder.rows(folder, CountRow.class).values()) {
+            for (CountRow r : rows) {
+                sheet.add(r.place(), r.movement(), r.counted(), r.before(), r.after(), r.gehBefore(), r.gehAfter());
+            }
+        }
+        return sheet;
+    }
+
+    /** What fitting made of the demand between ends. */
+    private static Sheet scales(Path folder) throws IOException {
+        Sheet sheet = new Sheet()
+                .words("from", "from")
+                .words("to", "to")
+                .numbers("before", "vehicles before", 1)
+                .numbers("after", "after", 1)
+                .numbers("factor", "factor", 2);
+        for (List<ScaleRow> rows : AssignmentFolder.rows(folder, ScaleRow.class).values()) {
+            for (ScaleRow r : rows) {
+                sheet.add(r.origin(), r.destination(), r.before(), r.after(), r.factor());
+            }
+        }
+        return sheet;
+    }
+
+    /** What fitting to counts came to, in two lines. */
+    static void fitted(Assignment.State last, PrintWriter out) {
+        List<CountRow> counts = last.counts();
+        out.printf(
+                Locale.ROOT,
+                "counts: GEH below 5 on %d of %d before, on %d after; worst %.1f before, %.1f after%n",
+                counts.stream().filter(c -> c.gehBefore() < 5).count(),
+                counts.size(),
+                counts.stream().filter(c -> c.gehAfter() < 5).count(),
+                counts.stream().mapToDouble(CountRow::gehBefore).max().orElse(0),
+                counts.stream().mapToDouble(CountRow::gehAfter).max().orElse(0));
+        double before = last.scales().stream().mapToDouble(ScaleRow::before).sum();
+        double after = last.scales().stream().mapToDouble(ScaleRow::after).sum();
+        out.printf(
+                Locale.ROOT,
+                "demand: %.0f vehicles before, %.0f after; %d of %d pairs changed by more than 5 %%, factors %.2f to %.2f%n",
+                before,
+                after,
+                last.scales().stream()
+                        .filter(s -> Math.abs(s.factor() - 1) > 0.05)
+                        .count(),
+                last.scales().size(),
+                last.scales().stream().mapToDouble(ScaleRow::factor).min().orElse(1),
+                last.scales().stream().mapToDouble(ScaleRow::factor).max().orElse(1));
     }
 
     /** Roads in short: {@code quay-1+ mill-2-}, ahead and back. */

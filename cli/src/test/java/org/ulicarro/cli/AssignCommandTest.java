@@ -125,6 +125,40 @@ class AssignCommandTest extends InProcess {
                 .orElse(0);
     }
 
+    /** Counts at one place only; the run that drives the fitted demand is counted there itself. */
+    @Test
+    void demandIsScaledToCounts() throws IOException {
+        Files.writeString(study.resolve("counts.csv"), """
+                place,from,to,EBL,EBT,EBR,WBL,WBT,WBR,NBL,NBT,NBR,SBL,SBT,SBR
+                market,16:30,17:00,8,220,30,10,200,10,30,90,30,20,60,30
+                """);
+        Files.writeString(
+                study.resolve("alternatives/counted.yaml"),
+                "demand: {trips: null, choice: null, volumes: {pm: counts.csv}}\n");
+        assertThat(run("assign", study, "--iterations", 3, "-n", 1, "--fit", "counted", "--bound", 3))
+                .as(out + err)
+                .isIn(0, 1);
+        assertThat(out).containsPattern("counts: GEH below 5 on [0-9]+ of 12 before, on 1[0-2] after");
+        List<JsonNode> counts = json("results", study + "/assignments/1", "counts", "--json");
+        assertThat(counts).hasSize(12);
+        double before =
+                counts.stream().mapToDouble(c -> c.get("geh_before").asDouble()).sum();
+        double after =
+                counts.stream().mapToDouble(c -> c.get("geh_after").asDouble()).sum();
+        assertThat(after).isLessThan(0.5 * before);
+        assertThat(json("results", study + "/assignments/1", "scales", "--json"))
+                .hasSize(12)
+                .allSatisfy(s -> assertThat(s.get("factor").asDouble()).isBetween(1 / 3.0, 3.0));
+        assertThat(run("run", study, "-n", 2, "--assignment", 1)).as(out + err).isZero();
+        double through = json("results", study + "/last", "movements", "--json", "--place", "market").stream()
+                .filter(r -> r.get("movement").asString().equals("NBT"))
+                .mapToDouble(r -> r.get("passed").asDouble())
+                .sum();
+        assertThat(through).isCloseTo(90, within(25.0));
+        assertThat(run("assign", study, "--fit", "base")).isEqualTo(3);
+        assertThat(out + err).contains("has no counts of this period");
+    }
+
     @Test
     void goesOnAfterTheNetworkHasChanged() throws IOException {
         assertThat(run("assign", study, "--iterations", 2, "-n", 1)).as(err).isIn(0, 1);

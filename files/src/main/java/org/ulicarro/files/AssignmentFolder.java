@@ -17,10 +17,12 @@ import java.util.Optional;
 import java.util.TreeMap;
 import org.ulicarro.core.assign.Assignment;
 import org.ulicarro.core.assign.ChangeRow;
+import org.ulicarro.core.assign.CountRow;
 import org.ulicarro.core.assign.IterationRow;
 import org.ulicarro.core.assign.KnownTimeRow;
 import org.ulicarro.core.assign.PathRow;
 import org.ulicarro.core.assign.RoadRow;
+import org.ulicarro.core.assign.ScaleRow;
 import org.ulicarro.core.measure.Observed;
 import org.ulicarro.core.study.WayRow;
 
@@ -41,7 +43,8 @@ public final class AssignmentFolder implements AutoCloseable {
     /** Tables that grow, and such that hold what came last. */
     private static final List<Class<? extends Record>> GROWING = List.of(IterationRow.class, ChangeRow.class);
 
-    private static final List<Class<? extends Record>> LAST = List.of(PathRow.class, RoadRow.class, KnownTimeRow.class);
+    private static final List<Class<? extends Record>> LAST =
+            List.of(PathRow.class, RoadRow.class, KnownTimeRow.class, CountRow.class, ScaleRow.class);
 
     private static final String SCHEMA = """
             CREATE TABLE IF NOT EXISTS seals (name TEXT, iteration INTEGER, seal TEXT NOT NULL,
@@ -104,6 +107,8 @@ public final class AssignmentFolder implements AutoCloseable {
             rows.put(PathRow.class, state.paths());
             rows.put(RoadRow.class, state.roads());
             rows.put(KnownTimeRow.class, state.times());
+            rows.put(CountRow.class, state.counts());
+            rows.put(ScaleRow.class, state.scales());
             for (Class<? extends Record> kind : LAST) {
                 clear(table(kind).name());
             }

@@ -12,6 +12,8 @@ import java.util.regex.Matcher;
 import java.util.regex.Pattern;
 import org.ulicarro.core.base.Fault;
 import org.ulicarro.core.base.Names;
+import org.ulicarro.core.demand.MovementCounts;
+import org.ulicarro.core.demand.Window;
 import org.ulicarro.core.network.Movement;
 import org.ulicarro.core.network.Network;
 import org.ulicarro.core.network.NetworkCompiler;
@@ -19,7 +21,9 @@ import org.ulicarro.core.run.Change;
 import org.ulicarro.core.run.Inputs;
 import org.ulicarro.core.run.Model;
 import org.ulicarro.core.signal.TrialPlan;
+import org.ulicarro.core.study.Kinds;
 import org.ulicarro.core.study.NetworkInput;
+import org.ulicarro.core.study.Period;
 import org.ulicarro.core.study.SignalController;
 import org.ulicarro.core.study.Study;
 import org.ulicarro.core.study.StudyFault;
@@ -141,6 +145,21 @@ public final class LoadedStudy {
             throw new StudyProblem(messages);
         }
         return new Compiled(model, messages);
+    }
+
+    /**
+     * What its tables of counts say of the movements of a network, also where only some approaches are counted.
+     *
+     * @throws StudyProblem with what is wrong with them
+     */
+    public MovementCounts counts(Network network, Period period) throws StudyProblem {
+        List<Fault> faults = new ArrayList<>();
+        MovementCounts counts = MovementCounts.of(
+                network, study().demand(), Kinds.of(study()), inputs.counts(), Window.of(period), faults);
+        if (faults.stream().anyMatch(f -> f.severity() == Fault.Severity.ERROR)) {
+            throw new StudyProblem(messages(faults));
+        }
+        return counts;
     }
 
     /**

@@ -18,13 +18,15 @@ import org.ulicarro.files.CsvFile.Cell;
 
 /**
  * Ways between ends as CSV: {@code from,to,types,links,16:30,16:45}, with the share of each way in each slice below the time at which it begins,
- * or {@code from,to,types,links,share} for the whole day. Roads of a way are joined by {@code >}.
+ * or {@code from,to,types,links,share} for the whole day; {@code factor} scales how many travel between the ends. Roads of a way are joined by {@code >}.
  */
 public final class WaysFile {
 
     private static final List<String> COLUMNS = List.of("from", "to", "types", "links");
     private static final String SHARE = "share";
+    private static final String FACTOR = "factor";
     private static final String JOINT = " > ";
+    private static final double MOST_FACTOR = 10;
     private static final int MOST_FAULTS = 50;
 
     private final String name;
@@ -79,9 +81,10 @@ public final class WaysFile {
                 }
                 shares.add(i);
                 starts.add(start);
-            } else if (!COLUMNS.contains(column)) {
+            } else if (!COLUMNS.contains(column) && !column.equals(FACTOR)) {
                 List<String> all = new ArrayList<>(COLUMNS);
                 all.add(SHARE);
+                all.add(FACTOR);
                 fail(
                         header.get(i).spot(),
                         "no column is called '" + header.get(i).text() + "'." + Names.suggestion(column, all));
@@ -126,6 +129,17 @@ public final class WaysFile {
             fail(cell(row, "links").spot(), "a way needs its roads, such as quay-1 ahead > quay-2 ahead");
             return;
         }
+        double factor = 1;
+        if (columns.contains(FACTOR)) {
+            Cell cell = cell(row, FACTOR);
+            factor = cell.text().isEmpty() ? 1 : Numbers.parse(cell.text());
+            if (!(factor >= 0 && factor <= MOST_FACTOR)) {
+                fail(
+                        cell.spot(),
+                        "a factor is a number from 0 to " + (int) MOST_FACTOR + ", not '" + cell.text() + "'");
+                return;
+            }
+        }
         String types = columns.contains("types") ? cell(row, "types").text() : "";
         rows.add(new WayRow(
                 once(cell(row, "from").text()),
@@ -134,6 +148,7 @@ public final class WaysFile {
                 links,
                 starts,
                 values,
+                factor,
                 row.get(0).spot().line()));
     }
 
@@ -160,14 +175,16 @@ public final class WaysFile {
      */
     public static void write(Path file, List<WayRow> rows) throws IOException {
         try (Writer out = OutputFile.writer(file, StandardOpenOption.CREATE, StandardOpenOption.TRUNCATE_EXISTING)) {
-            out.write(String.join(",", COLUMNS));
+            boolean scaled = rows.stream().anyMatch(row -> row.factor() != 1);
+            out.write(String.join(",", COLUMNS) + (scaled ? "," + FACTOR : ""));
             for (double start : rows.isEmpty() ? List.<Double>of() : rows.get(0).starts()) {
                 out.write("," + Clock.timeOfDay(start));
             }
             out.write('\n');
             for (WayRow row : rows) {
                 out.write(CsvTable.cell(row.from()) + "," + CsvTable.cell(row.to()) + ","
-                        + String.join(" ", row.types()) + "," + CsvTable.cell(String.join(JOINT, row.links())));
+                        + String.join(" ", row.types()) + "," + CsvTable.cell(String.join(JOINT, row.links()))
+                        + (scaled ? "," + row.factor() : ""));
                 for (double share : row.shares()) {
                     out.write("," + (share == 0 ? "0" : String.valueOf(share)));
                 }

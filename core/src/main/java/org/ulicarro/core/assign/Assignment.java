@@ -6,6 +6,7 @@ import java.util.List;
 import java.util.Map;
 import java.util.TreeSet;
 import org.ulicarro.core.demand.Ends;
+import org.ulicarro.core.demand.MovementCounts;
 import org.ulicarro.core.network.Link;
 import org.ulicarro.core.network.Movement;
 import org.ulicarro.core.network.Network;
@@ -33,10 +34,25 @@ public final class Assignment {
     /**
      * What is asked for.
      *
+     * @param fit null to leave demand as it is
      * @param iterations at most
      * @param replications driven in each
      */
-    public record Task(int iterations, int replications) {}
+    public record Task(int iterations, int replications, Fit fit) {
+
+        /** One with demand as it is. */
+        public Task(int iterations, int replications) {
+            this(iterations, replications, null);
+        }
+    }
+
+    /**
+     * Demand is to be scaled to counts.
+     *
+     * @param counts what was counted on this network
+     * @param bound the most by which demand between two ends is multiplied or divided, above 1
+     */
+    public record Fit(MovementCounts counts, double bound) {}
 
     /**
      * Where it begins.
@@ -62,6 +78,8 @@ public final class Assignment {
             List<PathRow> paths,
             List<RoadRow> roads,
             List<KnownTimeRow> times,
+            List<CountRow> counts,
+            List<ScaleRow> scales,
             boolean settled) {}
 
     /** Hears how far it is. */
@@ -85,6 +103,7 @@ public final class Assignment {
     private final Formula formula;
     private final PathSearch search;
     private final Times free;
+    private final CountFit fit; // null where demand stays
     private Times known;
     private int dropped;
 
@@ -113,6 +132,9 @@ public final class Assignment {
         free = new Times(network, slices);
         formula.times(new Loaded(network, slices), free);
         known = free.copy(network);
+        fit = task.fit() == null
+                ? null
+                : new CountFit(network, task.fit().counts(), drivers, task.fit().bound());
         search.begin(free);
         goOnFrom(start);
     }
@@ -143,6 +165,7 @@ public final class Assignment {
                 pair.add(path, network);
             }
         }
+        pair.scale(rows.get(0).factor());
         for (int g = 0; g < pair.shares.length; g++) {
             for (int s = 0; s < slices.count(); s++) {
                 double[] kept = new double[pair.paths.size()];
@@ -222,6 +245,7 @@ public final class Assignment {
         if (guess) {
             guess(listener);
         }
+        fit();
         SimulatedLoading loading = new SimulatedLoading(base, formula, free, task.replications(), pool, listener);
         Settling settling = new Settling(network, choice.until());
         Averaging averaging = Averaging.ofMeasured();
@@ -248,16 +272,25 @@ public final class Assignment {
                     paths,
                     settling.roads(volumes, times, free),
                     knownTimes(),
+                    fit == null ? List.of() : fit.counts(),
+                    fit == null ? List.of() : CountFit.scales(shares),
                     settled);
             listener.done(state);
             if (settled) {
                 break;
             }
             shares.move(known, averaging);
+            fit();
             step = averaging.last();
             before = choices;
         }
         return state;
+    }
+
+    private void fit() {
+        if (fit != null) {
+            fit.fit(shares, known);
+        }
     }
 
     private void guess(Listener listener) {

@@ -16,6 +16,9 @@ final class PairState {
 
     double[][][] shares; // (group, slice, path)
     final double[][] vehicles; // (group, slice), mean over replications
+    /** So many times as many travel as the demand says. */
+    double factor = 1;
+
     /** Fastest time without traffic (s): what spreads are shares of. */
     double free;
 
@@ -23,6 +26,16 @@ final class PairState {
         this.number = number;
         shares = new double[groups][slices][0];
         vehicles = new double[groups][slices];
+    }
+
+    /** Scales how many travel. */
+    void scale(double to) {
+        for (double[] group : vehicles) {
+            for (int s = 0; s < group.length; s++) {
+                group[s] *= to / factor;
+            }
+        }
+        factor = to;
     }
 
     boolean knows(Path path) {

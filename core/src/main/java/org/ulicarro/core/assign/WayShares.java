@@ -200,6 +200,7 @@ final class WayShares {
                                 pair.paths.get(p).names(),
                                 starts,
                                 shares,
+                                pair.factor,
                                 rows.size() + 2));
                     }
                 }

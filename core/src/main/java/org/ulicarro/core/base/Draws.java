@@ -51,6 +51,11 @@ public final class Draws {
         return (bits + 0.5) * 0x1.0p-53;
     }
 
+    /** A key of its own for the n-th that shares a stream with others. */
+    public static long uniformBits(long key, long n) {
+        return mix(key + n * GOLDEN_GAMMA);
+    }
+
     /** The n-th draw of a stream, exponential with mean 1. */
     public static double exponential(long key, long n) {
         return -StrictMath.log(uniform(key, n));

@@ -48,7 +48,10 @@ public final class ChosenWays {
         }
     }
 
+    private static final long SCALE = Draws.idOf("scale of demand");
+
     private final Map<Ends, List<Option>> options = new LinkedHashMap<>();
+    private final Map<Ends, Double> factors = new LinkedHashMap<>(); // of those that are not 1
     private int ways;
 
     private ChosenWays() {}
@@ -122,6 +125,9 @@ public final class ChosenWays {
             faults.add(DemandFault.NO_ENTRY.at(pointer, row.from(), ""));
             return null;
         }
+        if (row.factor() != 1) {
+            factors.put(new Ends(row.from(), row.to()), row.factor());
+        }
         int[] way = movements.stream().mapToInt(Integer::intValue).toArray();
         options.computeIfAbsent(new Ends(row.from(), row.to()), none -> new ArrayList<>())
                 .add(new Option(
@@ -137,6 +143,15 @@ public final class ChosenWays {
                 .filter(m -> m.toLink() == to.index())
                 .findFirst()
                 .orElse(null);
+    }
+
+    /**
+     * How many travel in place of one driver of the demand, 0 or more: so that on the mean there are as many times as many as the table says, and
+     * the same drivers stay whatever others do.
+     */
+    int times(Ends ends, long key) {
+        double factor = factors.getOrDefault(ends, 1.0);
+        return factor == 1 ? 1 : (int) (factor + Draws.uniform(key, SCALE));
     }
 
     /** How many there are. */

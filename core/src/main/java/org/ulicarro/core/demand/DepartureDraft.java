@@ -6,10 +6,16 @@ import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.stream.IntStream;
+import org.ulicarro.core.base.Draws;
 import org.ulicarro.core.study.VehicleKind;
 
 /** Departures in the order in which they were drawn, routes named once. */
 final class DepartureDraft {
+
+    private static final long COPY = Draws.idOf("copy");
+
+    /** Where demand is scaled up, who travels beside another one departs so much later (s). */
+    private static final double BEHIND = 37;
 
     private int size;
     private double[] time = new double[1024];
@@ -49,6 +55,14 @@ final class DepartureDraft {
 
     /** Somebody who takes a way between two ends by choice; the given one where none is known. */
     void addFree(double at, int from, int way, VehicleKind what, long draws, int between) {
+        int times = chosen.times(pairList.get(between), draws);
+        for (int copy = 0; copy < times; copy++) {
+            long own = copy == 0 ? draws : Draws.uniformBits(draws, COPY + copy);
+            addOne(at + copy * BEHIND, from, way, what, own, between);
+        }
+    }
+
+    private void addOne(double at, int from, int way, VehicleKind what, long draws, int between) {
         ChosenWays.Way choice = chosen.pick(pairList.get(between), at, what, draws);
         if (choice == null) {
             add(at, from, way, what, draws, -1, between);

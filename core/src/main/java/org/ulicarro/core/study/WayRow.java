@@ -11,6 +11,7 @@ import java.util.List;
  * @param links roads on the way in order, each as {@code quay-1 ahead}; arcs of roundabouts are not among them
  * @param starts times of day from which each share holds (s since midnight), rising; the first one holds before, too
  * @param shares relative to the other ways of the same ends and types
+ * @param factor so many times as many travel between these ends as the demand says; the same in all rows of them
  * @param line line of the file, 1 first
  */
 public record WayRow(
@@ -20,10 +21,23 @@ public record WayRow(
         List<String> links,
         List<Double> starts,
         List<Double> shares,
+        double factor,
         int line) {
 
     /** Key of the table under {@code /demand}. */
     public static final String TABLE = "ways";
+
+    /** One of demand as it is. */
+    public WayRow(
+            String from,
+            String to,
+            List<String> types,
+            List<String> links,
+            List<Double> starts,
+            List<Double> shares,
+            int line) {
+        this(from, to, types, links, starts, shares, 1, line);
+    }
 
     public WayRow {
         types = List.copyOf(types);
