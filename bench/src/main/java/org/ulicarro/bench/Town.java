@@ -279,8 +279,8 @@ final class Town {
             kind[i] = Draws.uniform(7, i) < 0.92 ? car : truck;
             routes[i] = wander(entry[i], key[i]);
         }
-        departures =
-                new Departures(time, entry, route, kind, key, routes, line, List.of(), new int[0], List.of(), 0, 0);
+        departures = new Departures(
+                time, entry, route, kind, key, routes, line, List.of(), new int[0], List.of(), List.of(), 0, 0);
     }
 
     /** Straight on as a rule, else a turn; never back. */

@@ -126,6 +126,7 @@ final class DepartureDraft {
                 lines,
                 IntStream.range(0, size).map(i -> ends[order[i]]).toArray(),
                 pairList,
+                detours == null ? List.of() : detours.bans(),
                 detours == null ? 0 : detours.round(),
                 detours == null ? 0 : detours.none());
     }

@@ -14,6 +14,7 @@ import org.ulicarro.core.study.VehicleKind;
  * @param routes route number to the movements on its way, in order
  * @param line place of its service in {@code lines}, or -1
  * @param lines the services that run
+ * @param bans what is forbidden to whom, for who looks for another way on the road
  * @param detoured vehicles that take another way round closed roads
  * @param ends number of the ends between which its way is free to be chosen, or -1 where its way is given
  * @param pairs those ends
@@ -30,6 +31,7 @@ public record Departures(
         List<ServiceLine> lines,
         int[] ends,
         List<Ends> pairs,
+        List<Ban> bans,
         int detoured,
         int noWay) {
 

@@ -42,6 +42,10 @@ final class Detours {
         return detour == null ? way : detour;
     }
 
+    List<Ban> bans() {
+        return closed.bans();
+    }
+
     /** Vehicles that take another way. */
     int round() {
         return round;

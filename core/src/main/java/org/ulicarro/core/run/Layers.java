@@ -144,6 +144,7 @@ record Layers(
                         study.drivers(),
                         study.vehicles(),
                         study.demand().types(),
+                        java.util.Optional.ofNullable(study.demand().informed()),
                         study.step()),
                 found -> Behaviour.of(study, table));
         return new Compiled<>(

@@ -19,6 +19,7 @@ import org.ulicarro.core.base.Dimension;
  * @param trips tables of trips between places, by path beside study.yaml
  * @param ways table of ways that drivers choose, as a path beside study.yaml; null where everybody takes the fastest
  * @param choice how drivers choose
+ * @param informed drivers who change their way on what they hear; null for nobody
  * @param services lines of buses or trams by id
  * @param departures single vehicles by id
  * @param surges queues let loose, by id
@@ -67,6 +68,9 @@ public record DemandInput(
         @About("How drivers choose their way, where a table or an entry says only where they go.")
         ChoiceInput choice,
 
+        @About("Drivers who hear of the state of the road on their way, and change it: {share: 20 %, every: 5 min}.")
+        InformedInput informed,
+
         @About("Lines of buses or trams by id.") Map<String, Service> services,
 
         @About("Single vehicles by id.") Map<String, SingleTrip> departures,
@@ -109,8 +113,8 @@ public record DemandInput(
             }
         }
         return new DemandInput(
-                written, null, null, 0, null, null, null, null, null, null, null, null, services, null, null, walkers,
-                walking);
+                written, null, null, 0, null, null, null, null, null, null, null, null, null, services, null, null,
+                walkers, walking);
     }
 
     /** The same with other entries. */
@@ -128,6 +132,7 @@ public record DemandInput(
                 trips,
                 ways,
                 choice,
+                informed,
                 services,
                 departures,
                 surges,

@@ -35,6 +35,14 @@ final class DemandRules {
         }
         checkPeak();
         checkBalance();
+        InformedInput informed = demand.informed();
+        if (informed != null
+                && !(informed.share() >= 0
+                        && informed.share() <= 1
+                        && informed.every() >= 30
+                        && informed.gain() >= 0)) {
+            faults.add(StudyFault.INFORMED_BOUNDS.at(BASE + "/informed"));
+        }
         checkChoice(BASE + "/choice", demand.choice());
     }
 

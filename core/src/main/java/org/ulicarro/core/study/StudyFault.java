@@ -86,6 +86,9 @@ public enum StudyFault implements Fault.Kind {
     NO_PERIOD(Fault.Severity.ERROR, "a study needs at least one period, such as pm: {from: \"16:30\", to: \"17:30\"}"),
     PERIOD_BACKWARDS(Fault.Severity.ERROR, "period '%s' ends at %s, not after its start at %s"),
     WARM_UP_BOUNDS(Fault.Severity.ERROR, "the warm-up must not be negative nor begin before midnight"),
+    INFORMED_BOUNDS(
+            Fault.Severity.ERROR,
+            "0 %% to 100 %% of the drivers are informed, every 30 s or more, and change their way for a gain of 0 %% or more"),
     BAN_FORM(
             Fault.Severity.ERROR,
             "say what is forbidden: a road, {road: quay-2 ahead}, or a turn, {at: market, turn: NBL}; one of the two"),

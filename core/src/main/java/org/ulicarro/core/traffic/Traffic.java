@@ -214,6 +214,9 @@ public final class Traffic implements Stateful, AutoCloseable {
         queueMarks.tell(stages.markQueues(), events);
         checkCounts();
         tick += parts.ticksPerStep;
+        if (parts.informed != null) {
+            parts.informed.look(tick, parts.ticksPerStep);
+        }
         view.at(tick);
         for (int i = 0; i < observers.size(); i++) {
             observers.get(i).afterStep(view, events);
@@ -377,6 +380,9 @@ public final class Traffic implements Stateful, AutoCloseable {
         named.put("accounts of farther places", parts.farther);
         named.put("lanes", lanes);
         named.put("routes", parts.routes);
+        if (parts.informed != null) {
+            named.put("news of the road", parts.informed);
+        }
         named.put("walkers", parts.walkers);
         named.put("stops", parts.halts);
         named.put("stages", stages);

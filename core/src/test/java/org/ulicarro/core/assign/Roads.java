@@ -10,6 +10,7 @@ import org.ulicarro.core.study.Ban;
 import org.ulicarro.core.study.ChoiceInput;
 import org.ulicarro.core.study.DemandInput;
 import org.ulicarro.core.study.Direction;
+import org.ulicarro.core.study.InformedInput;
 import org.ulicarro.core.study.NetworkInput;
 import org.ulicarro.core.study.Period;
 import org.ulicarro.core.study.Place;
@@ -35,6 +36,7 @@ final class Roads {
     double spread = 0.05;
     double slice = 3600;
     double warmUp;
+    InformedInput informed;
     double drain;
 
     Roads place(String id, double x, double y) {
@@ -74,6 +76,7 @@ final class Roads {
                 Map.of("od.csv", new TripTable(null, null, null, null)),
                 null,
                 new ChoiceInput(0, 360, spread, null, null, slice, 8, null),
+                informed,
                 null,
                 null,
                 null,

@@ -2,6 +2,7 @@ package org.ulicarro.core.traffic.setup;
 
 import org.ulicarro.core.base.Clock;
 import org.ulicarro.core.study.DriverNumbers;
+import org.ulicarro.core.study.InformedInput;
 import org.ulicarro.core.study.Study;
 import org.ulicarro.core.traffic.following.FollowingRule;
 import org.ulicarro.core.traffic.following.Traits;
@@ -25,6 +26,7 @@ public final class Behaviour {
     final GateTable gates;
     final LaneKinds kinds;
     final int ticksPerStep;
+    final InformedInput informed; // null for nobody
 
     private Behaviour(Study study, LaneTable table) {
         numbers = study.drivers().allRoads();
@@ -35,6 +37,7 @@ public final class Behaviour {
         gates = new GateTable(study, table);
         kinds = new LaneKinds(table, rules, gates);
         ticksPerStep = Clock.ticks(study.step());
+        informed = study.demand().informed();
     }
 
     /** That of a study's drivers on its network. */

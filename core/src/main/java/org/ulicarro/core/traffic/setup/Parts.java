@@ -22,6 +22,7 @@ import org.ulicarro.core.traffic.state.Occupancy;
 import org.ulicarro.core.traffic.state.Resting;
 import org.ulicarro.core.traffic.stops.Gates;
 import org.ulicarro.core.traffic.stops.Halts;
+import org.ulicarro.core.traffic.way.Informed;
 import org.ulicarro.core.traffic.way.Routes;
 import org.ulicarro.core.traffic.way.Wayfinding;
 
@@ -50,6 +51,9 @@ public final class Parts {
     public final Walkers walkers;
     public final Lights lights;
     public final Resting resting;
+    /** Who changes the way on what is heard of the road; null for nobody. */
+    public final Informed informed;
+
     public final int ticksPerStep;
     public final double dt;
 
@@ -69,6 +73,10 @@ public final class Parts {
         aspects = new Aspects(table.signals.groups().size());
         routes = new Routes(departures);
         wayfinding = new Wayfinding(numbers, table, rules, fleet, routes, departures);
+        informed = behaviour.informed == null
+                ? null
+                : new Informed(
+                        behaviour.informed, table, queues, fleet, ledger, resting, routes, wayfinding, departures);
         occupancy = new Occupancy(table, queues, fleet);
         blocks = new Blocks(behaviour.closures, queues);
         Approaching approaching = new Approaching(table, queues, fleet, aspects, numbers, departures);
