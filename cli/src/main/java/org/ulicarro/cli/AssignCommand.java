@@ -39,7 +39,7 @@ import picocli.CommandLine.Spec;
         footer = {
             "",
             "How drivers choose, and when it is enough, stands in the study under demand: choice.",
-            "Example:  ulicarro assign twinbridge -p am"
+            "Example:  ulicarro assign lane -n 4"
         })
 final class AssignCommand implements Callable<Integer> {
 

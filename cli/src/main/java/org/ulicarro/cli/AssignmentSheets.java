@@ -34,7 +34,7 @@ final class AssignmentSheets {
     private AssignmentSheets() {}
 
     /**
-     * The folder of an assignment that an argument means: {@code twinbridge/assignments/2}, or the folder itself.
+     * The folder of an assignment that an argument means: {@code lane/assignments/2}, or the folder itself.
      *
      * @return null where it is about something else
      * @throws IOException in words when there is no such assignment
