@@ -102,7 +102,7 @@ final class AssignCommand implements Callable<Integer> {
         Model model = compiled.model();
         AssignmentStore store = new AssignmentStore(loaded.folder());
         Path before = from == null ? null : store.find(from);
-        Start start = before == null ? Start.NEW : AssignWork.start(before);
+        Start start = before == null ? Start.NEW : AssignWork.start(before, model);
         Assignment assignment = assignment(model, start);
         SearchRequest request = new SearchRequest(
                 Main.version(),

@@ -10,8 +10,10 @@ import java.util.Locale;
 import org.ulicarro.core.assign.Assignment;
 import org.ulicarro.core.assign.Assignment.Start;
 import org.ulicarro.core.assign.Assignment.State;
+import org.ulicarro.core.assign.IterationRow;
 import org.ulicarro.core.assign.KnownTimeRow;
 import org.ulicarro.core.run.LocalPool;
+import org.ulicarro.core.run.Model;
 import org.ulicarro.core.run.TrialPool;
 import org.ulicarro.files.AssignmentFolder;
 import org.ulicarro.files.AssignmentStore;
@@ -31,11 +33,18 @@ final class AssignWork {
         this.replications = replications;
     }
 
-    /** Ways and times of an assignment to go on from. */
-    static Start start(Path folder) throws IOException {
+    /** Ways and times of an assignment to go on from, and the step that it had come to where the study is the same. */
+    static Start start(Path folder, Model model) throws IOException {
         List<KnownTimeRow> times = new ArrayList<>();
         AssignmentFolder.rows(folder, KnownTimeRow.class).values().forEach(times::addAll);
-        return new Start(AssignmentFolder.ways(folder), times);
+        double step = Double.NaN;
+        if (AssignmentFolder.request(folder).inputs().equals(model.inputs().digest())) {
+            for (List<IterationRow> rows :
+                    AssignmentFolder.rows(folder, IterationRow.class).values()) {
+                step = rows.get(0).step();
+            }
+        }
+        return new Start(AssignmentFolder.ways(folder), times, step);
     }
 
     State run(Assignment assignment, AssignmentFolder folder, boolean guess) throws IOException, InterruptedException {

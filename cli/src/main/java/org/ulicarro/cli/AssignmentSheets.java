@@ -126,20 +126,20 @@ final class AssignmentSheets {
     /** Iteration by iteration. */
     static Sheet convergence(Path folder) throws IOException {
         Sheet sheet = new Sheet()
-                .numbers("iteration", "iteration", 0)
+                .numbers("iteration", "", 0)
                 .numbers("paths", "ways", 0)
-                .numbers("found", "found", 0)
-                .numbers("changed", "changed %", 1, 100)
+                .numbers("found", "new", 0)
+                .numbers("changed", "other %", 1, 100)
                 .numbers("gap", "gap %", 2, 100)
-                .numbers("path_time", "way times %", 0, 100)
-                .numbers("path_time_by_volume", "by volume", 0, 100)
-                .numbers("link_time", "road times %", 0, 100)
-                .numbers("link_time_by_volume", "by volume", 0, 100)
-                .numbers("link_volume", "volumes %", 0, 100)
-                .numbers("travel_time_s", "journey s", 0)
-                .numbers("delay_s", "delay s", 0)
+                .numbers("path_time", "ways %", 0, 100)
+                .numbers("path_time_by_volume", "by veh", 0, 100)
+                .numbers("link_time", "roads %", 0, 100)
+                .numbers("link_time_by_volume", "by veh", 0, 100)
+                .numbers("link_volume", "vol %", 0, 100)
+                .numbers("travel_time_s", "trip s", 0)
+                .numbers("delay_s", "delay", 0)
                 .numbers("outside", "outside", 0)
-                .numbers("unfinished", "on the way", 0)
+                .numbers("unfinished", "late", 0)
                 .numbers("missed_turns", "missed", 0);
         for (Map.Entry<Integer, List<IterationRow>> one :
                 AssignmentFolder.rows(folder, IterationRow.class).entrySet()) {
@@ -163,6 +163,17 @@ final class AssignmentSheets {
             }
         }
         return sheet;
+    }
+
+    /** What the headings mean. */
+    static void convergenceNotes(PrintWriter out) {
+        out.println();
+        out.println(
+                "other: drivers who took another way than before; gap: what all together could still save. ways, roads, vol:");
+        out.println(
+                "those within the limits for times of ways, times and volumes of roads; by veh: weighted by who is on them.");
+        out.println(
+                "outside: waiting at the end of the period; late: not arrived at the end; missed: turns for want of room.");
     }
 
     /** Classes of change of the last iteration from the one before, how many and with how many vehicles. */

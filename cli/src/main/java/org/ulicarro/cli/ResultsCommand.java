@@ -170,6 +170,9 @@ final class ResultsCommand implements Callable<Integer> {
                             .orElse("stopped; 'assign STUDY --from " + AssignmentStore.number(folder) + "' goes on"));
         }
         sheet.print(form, out);
+        if (!form.isForMachines() && (name == null || name.equals("convergence"))) {
+            AssignmentSheets.convergenceNotes(out);
+        }
         return Exit.DONE;
     }
 

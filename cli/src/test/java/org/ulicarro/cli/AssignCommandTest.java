@@ -159,6 +159,21 @@ class AssignCommandTest extends InProcess {
         assertThat(out + err).contains("has no counts of this period");
     }
 
+    /** What was learned stays: going on begins about where it was left, and not with great steps again. */
+    @Test
+    void goesOnWhereItWasLeft() throws IOException {
+        assertThat(run("assign", study, "--iterations", 4, "-n", 1)).as(err).isIn(0, 1);
+        assertThat(run("assign", study, "--iterations", 2, "-n", 1, "--from", 1))
+                .as(err)
+                .isIn(0, 1);
+        List<JsonNode> first = json("results", study + "/assignments/1", "convergence", "--json");
+        List<JsonNode> more = json("results", study + "/assignments/2", "convergence", "--json");
+        assertThat(more.get(0).get("gap").asDouble())
+                .isLessThan(0.7 * first.get(0).get("gap").asDouble());
+        assertThat(more.get(1).get("changed").asDouble())
+                .isLessThan(first.get(1).get("changed").asDouble());
+    }
+
     @Test
     void goesOnAfterTheNetworkHasChanged() throws IOException {
         assertThat(run("assign", study, "--iterations", 2, "-n", 1)).as(err).isIn(0, 1);

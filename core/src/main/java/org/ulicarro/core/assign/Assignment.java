@@ -59,10 +59,11 @@ public final class Assignment {
      *
      * @param ways of an assignment before; empty for none
      * @param times that drivers knew then; empty for none
+     * @param step by which shares moved last; NaN where roads or demand are others now, and drivers have to find out anew
      */
-    public record Start(List<WayRow> ways, List<KnownTimeRow> times) {
+    public record Start(List<WayRow> ways, List<KnownTimeRow> times, double step) {
 
-        public static final Start NEW = new Start(List.of(), List.of());
+        public static final Start NEW = new Start(List.of(), List.of(), Double.NaN);
     }
 
     /**
@@ -105,6 +106,7 @@ public final class Assignment {
     private final Times free;
     private final CountFit fit; // null where demand stays
     private Times known;
+    private final double stepBefore; // of an assignment that is gone on with; NaN for none
     private int dropped;
 
     /**
@@ -136,6 +138,7 @@ public final class Assignment {
                 ? null
                 : new CountFit(network, task.fit().counts(), drivers, task.fit().bound());
         search.begin(free);
+        stepBefore = start.step();
         goOnFrom(start);
     }
 
@@ -248,7 +251,8 @@ public final class Assignment {
         fit();
         SimulatedLoading loading = new SimulatedLoading(base, formula, free, task.replications(), pool, listener);
         Settling settling = new Settling(network, choice.until());
-        Averaging averaging = Averaging.ofMeasured();
+        boolean goesOn = !Double.isNaN(stepBefore);
+        Averaging averaging = goesOn ? Averaging.ofMeasured(stepBefore) : Averaging.ofMeasured();
         State state = null;
         int[] before = null;
         double step = Double.NaN;
@@ -257,7 +261,7 @@ public final class Assignment {
             double[] times = settling.linkTimes();
             int[] choices = shares.choices();
             Loading.Result result = loading.load(shares);
-            learn(result, Math.max(LEARN, 1.0 / n));
+            learn(result, goesOn ? LEARN : Math.max(LEARN, 1.0 / n));
             double gap = shares.gap(known);
             boolean comparable = settling.look(shares, result, gap);
             List<WayRow> driven = shares.rows();

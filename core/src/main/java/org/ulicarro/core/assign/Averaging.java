@@ -30,6 +30,11 @@ final class Averaging {
         return new Averaging(2, false);
     }
 
+    /** The same from a step on that was reached before. */
+    static Averaging ofMeasured(double step) {
+        return new Averaging(1 / step, false);
+    }
+
     /** For a guess by formulas, which need not be exact. */
     static Averaging ofGuess() {
         return new Averaging(1, false);
