@@ -12,6 +12,10 @@ enum Commands {
     SHOW("show", "Print what was derived: lanes, movements, conflicts, intergreens …", ShowCommand::new),
     EDIT("edit", "Change a network by what is meant: merge, split, move, drop …", EditCommand::new),
     SET("set", "Change single values of a study, keeping comments and layout", SetCommand::new),
+    CUT(
+            "cut",
+            "Write a part of a network as a study of its own, hold it against the whole, take changes back",
+            CutCommand::new),
     COPY_COUNTS("copy-counts", "Make counts of one period from those of another", CopyCountsCommand::new),
     IMPORT(
             "import",

@@ -1,5 +1,6 @@
 package org.ulicarro.cli;
 
+import java.io.PrintWriter;
 import java.util.ArrayList;
 import java.util.List;
 
@@ -7,6 +8,14 @@ import java.util.List;
 final class Wrapped {
 
     private Wrapped() {}
+
+    /** A sentence over as many lines as it needs, those after the first further to the right. */
+    static void print(String text, String indent, PrintWriter out) {
+        List<String> lines = lines(List.of(text.split(" ")), 98 - indent.length());
+        for (int i = 0; i < lines.size(); i++) {
+            out.println(indent + (i == 0 ? "" : "  ") + lines.get(i));
+        }
+    }
 
     /** Lines of parts that stay whole. */
     static List<String> lines(List<String> parts, int width) {

@@ -27,11 +27,22 @@ public final class CopiedCounts {
         if (copied.isEmpty()) {
             return 0;
         }
-        double later = to.from() - from.from();
-        boolean typed = copied.stream().anyMatch(c -> c.type() != null);
+        Files.createDirectories(file.getParent());
+        OutputFile.text(file, text(copied, to.from() - from.from(), share));
+        return copied.size();
+    }
+
+    /**
+     * A long table.
+     *
+     * @param later by how much times are moved (s)
+     * @param share of the vehicles that it keeps, 1 for all
+     */
+    public static String text(List<Count> counts, double later, double share) {
+        boolean typed = counts.stream().anyMatch(c -> c.type() != null);
         StringBuilder text = new StringBuilder("place,movement,from,to,vehicles,queue_start,queue_end");
         text.append(typed ? ",type\n" : "\n");
-        for (Count count : copied) {
+        for (Count count : counts) {
             text.append(String.format(
                     Locale.ROOT,
                     "%s,%s,%s,%s,%s,%s,%s",
@@ -47,9 +58,7 @@ public final class CopiedCounts {
             }
             text.append('\n');
         }
-        Files.createDirectories(file.getParent());
-        OutputFile.text(file, text);
-        return copied.size();
+        return text.toString();
     }
 
     private static String number(double value) {

@@ -3,6 +3,7 @@ package org.ulicarro.files;
 import java.nio.file.Path;
 import java.util.ArrayList;
 import java.util.List;
+import java.util.function.Predicate;
 import org.ulicarro.core.base.Dimension;
 import org.ulicarro.core.base.Fault;
 import org.ulicarro.core.base.Quantity;
@@ -23,6 +24,29 @@ public final class ObservedTable {
     public record Value(ObservedKind kind, List<String> of, double value, double within) {}
 
     private ObservedTable() {}
+
+    /**
+     * A table with fewer rows.
+     *
+     * @param keeps whether a row stays, by what it is of, column by column
+     * @return null where none does
+     */
+    public static String only(Path path, String name, ObservedKind kind, Predicate<List<String>> keeps) {
+        List<List<Cell>> rows = CsvFile.read(path, name, new ArrayList<>());
+        int columns = kind.columns().size();
+        StringBuilder text = new StringBuilder();
+        boolean any = false;
+        for (int i = 0; i < rows.size(); i++) {
+            List<String> cells = rows.get(i).stream().map(Cell::text).toList();
+            boolean stays = i > 0 && cells.size() >= columns && keeps.test(cells.subList(0, columns));
+            any |= stays;
+            if (i == 0 || stays) {
+                text.append(String.join(",", cells.stream().map(CsvTable::cell).toList()))
+                        .append('\n');
+            }
+        }
+        return any ? text.toString() : null;
+    }
 
     static List<Value> read(Path path, String name, ObservedKind kind, List<Message> faults) {
         List<Value> values = new ArrayList<>();

@@ -27,8 +27,8 @@ public final class StudyText {
         return YamlLayout.of(tree, comments, OPEN);
     }
 
-    /** Its keys. */
-    static Map<String, Object> tree(Study study) {
+    /** Its keys, with places and roads that came from tables written out. */
+    public static Map<String, Object> tree(Study study) {
         Map<String, Object> tree = new LinkedHashMap<>(StudyTree.of(study));
         if (tree.get("network") instanceof Map<?, ?> network && network.containsKey("tables")) {
             Map<Object, Object> whole = new LinkedHashMap<>(network);

@@ -1,22 +1,27 @@
 package org.ulicarro.files;
 
+import java.io.IOException;
+import java.io.Writer;
 import java.nio.file.Path;
+import java.nio.file.StandardOpenOption;
 import java.util.ArrayList;
 import java.util.HashMap;
 import java.util.List;
 import java.util.Locale;
 import java.util.Map;
 import java.util.OptionalDouble;
+import org.ulicarro.core.base.Clock;
 import org.ulicarro.core.base.Fault;
 import org.ulicarro.core.base.Names;
 import org.ulicarro.core.study.Trips;
 import org.ulicarro.files.CsvFile.Cell;
 
-/** Reads trips between places from CSV, {@code from,to,depart_from,depart_to,vehicles[,type]}, row by row: such tables are long. */
-final class TripsFile {
+/** Reads trips between places from CSV, {@code from,to,depart_from,depart_to,vehicles[,type][,replication]}, row by row: such tables are long. */
+public final class TripsFile {
 
     static final List<String> COLUMNS = List.of("from", "to", "depart_from", "depart_to", "vehicles");
     private static final String TYPE = "type";
+    private static final String REPLICATION = "replication";
 
     /** More faults than this of one table help nobody. */
     private static final int MOST_FAULTS = 50;
@@ -48,6 +53,27 @@ final class TripsFile {
         return file.rows;
     }
 
+    /**
+     * Writes a table, whole or not at all.
+     *
+     * @param rows in the order in which they shall stand
+     */
+    public static void write(Path file, List<Trips> rows) throws IOException {
+        boolean told = rows.stream().anyMatch(row -> row.replication() != 0);
+        try (Writer out = OutputFile.writer(file, StandardOpenOption.CREATE, StandardOpenOption.TRUNCATE_EXISTING)) {
+            out.write(String.join(",", COLUMNS) + "," + TYPE + (told ? "," + REPLICATION : "") + "\n");
+            for (Trips row : rows) {
+                String vehicles = row.vehicles() == Math.rint(row.vehicles())
+                        ? String.valueOf((long) row.vehicles())
+                        : String.valueOf(row.vehicles());
+                out.write(CsvTable.cell(row.from()) + "," + CsvTable.cell(row.to()) + ","
+                        + Clock.timeOfDay(row.departFrom()) + "," + Clock.timeOfDay(row.departTo()) + "," + vehicles
+                        + "," + (row.type() == null ? "" : CsvTable.cell(row.type()))
+                        + (told ? "," + (row.replication() == 0 ? "" : row.replication()) : "") + "\n");
+            }
+        }
+    }
+
     private void row(List<Cell> row) {
         if (columns == null) {
             columns = row.stream().map(c -> c.text().toLowerCase(Locale.ROOT)).toList();
@@ -62,6 +88,7 @@ final class TripsFile {
     private void checkHeader(List<Cell> header) {
         List<String> known = new ArrayList<>(COLUMNS);
         known.add(TYPE);
+        known.add(REPLICATION);
         for (int i = 0; i < header.size(); i++) {
             if (!known.contains(columns.get(i))) {
                 fail(
@@ -98,6 +125,7 @@ final class TripsFile {
             fail(count.spot(), Numbers.problem(count.text(), "vehicles"));
         }
         String type = at.containsKey(TYPE) ? type(cell(row, TYPE)) : null;
+        int replication = at.containsKey(REPLICATION) ? replication(cell(row, REPLICATION)) : 0;
         if (!Double.isNaN(from) && !Double.isNaN(to) && !Double.isNaN(vehicles)) {
             String start = place(cell(row, "from"));
             String end = place(cell(row, "to"));
@@ -108,6 +136,7 @@ final class TripsFile {
                     to,
                     vehicles,
                     type,
+                    replication,
                     name,
                     row.get(0).spot().line()));
         }
@@ -134,6 +163,15 @@ final class TripsFile {
     /** As it is written; whether there is such a type is known with the study. */
     private static String type(Cell cell) {
         return cell.text().isEmpty() ? null : cell.text();
+    }
+
+    /** An empty cell is for all of them. */
+    private int replication(Cell cell) {
+        if (cell.text().isEmpty() || cell.text().matches("[1-9][0-9]{0,4}")) {
+            return cell.text().isEmpty() ? 0 : Integer.parseInt(cell.text());
+        }
+        fail(cell.spot(), "'" + cell.text() + "' is no number of a replication: 1, 2, … or nothing for all of them");
+        return 0;
     }
 
     private void fail(Spot spot, String text) {

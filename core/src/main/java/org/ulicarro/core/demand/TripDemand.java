@@ -2,8 +2,10 @@ package org.ulicarro.core.demand;
 
 import java.util.ArrayList;
 import java.util.LinkedHashMap;
+import java.util.LinkedHashSet;
 import java.util.List;
 import java.util.Map;
+import java.util.Set;
 import org.ulicarro.core.base.Clock;
 import org.ulicarro.core.base.Draws;
 import org.ulicarro.core.base.Draws.Purpose;
@@ -29,6 +31,8 @@ final class TripDemand implements Source {
     private final double[] from; // cell -> start of its slice within the run, s since midnight
     private final double[] to; // cell -> its end
     private final double[] vehicles; // cell -> how many depart in that slice
+    private final int[] replication; // cell -> the one in which its vehicles travel; 0 for all
+    private final int[] of; // cell -> how many replications its table tells apart
     private final int[] mix; // cell -> what its vehicles are, as a place among the mixes
     private final long[]
             stream; // cell -> what names its draws: table, ends, slice and type, whatever else the table holds
@@ -45,6 +49,8 @@ final class TripDemand implements Source {
         from = new double[cells];
         to = new double[cells];
         vehicles = new double[cells];
+        replication = new int[cells];
+        of = new int[cells];
         mix = new int[cells];
         stream = new long[cells];
         group = new long[cells];
@@ -67,8 +73,11 @@ final class TripDemand implements Source {
         Map<Ways.Way, Integer> known = new LinkedHashMap<>();
         Map<String, double[]> unreached = new LinkedHashMap<>();
         Map<String, Double> staying = new LinkedHashMap<>();
+        Map<String, Reach> reaches = new LinkedHashMap<>();
+        rows.forEach(
+                row -> reaches.computeIfAbsent(row.table(), none -> new Reach()).take(row, window));
         for (Trips row : rows) {
-            if (row.from().equals(row.to())) {
+            if (row.from().equals(row.to()) && !demand.trips().get(row.table()).loops()) {
                 staying.merge(row.table(), row.vehicles(), Double::sum);
             } else if (made.isSound(row, ways, mix, faults)) {
                 Ways.Way found = ways.between(row.from(), row.to());
@@ -88,7 +97,7 @@ final class TripDemand implements Source {
                                 made.mixes.add(mix.only(type));
                                 return made.mixes.size() - 1;
                             });
-                    made.add(row, found.entry(), number, what, 1 + demand.growth(), window);
+                    made.add(row, found.entry(), number, what, 1 + demand.growth(), window, reaches.get(row.table()));
                 }
             }
         }
@@ -99,7 +108,9 @@ final class TripDemand implements Source {
         });
         staying.forEach((table, vehicles) ->
                 faults.add(DemandFault.TRIPS_TO_THEMSELVES.at(Fault.child("/demand/trips", table), vehicles)));
-        checkTwice(rows, faults);
+        Set<String> loops = new LinkedHashSet<>(demand.trips().keySet());
+        loops.removeIf(table -> !demand.trips().get(table).loops());
+        checkTwice(rows, loops, faults);
         return made;
     }
 
@@ -128,14 +139,30 @@ final class TripDemand implements Source {
         return faults.size() == before;
     }
 
-    /** The part of a row that lies in the run; in the warm-up and the drain time its neighbour slices of the period go on. */
-    private void add(Trips row, int link, int number, int what, double growth, Window window) {
+    /** What a table says of the warm-up and the drain time, and how many replications it tells apart. */
+    private static final class Reach {
+        private boolean before;
+        private boolean after;
+        private int replications = 1;
+
+        void take(Trips row, Window window) {
+            before |= row.departTo() <= window.from() && row.departTo() > window.start();
+            after |= row.departFrom() >= window.to() && row.departFrom() < window.end();
+            replications = Math.max(replications, row.replication());
+        }
+    }
+
+    /**
+     * The part of a row that lies in the run; in the warm-up and the drain time, where the table has no rows for them, its neighbour slices of
+     * the period go on.
+     */
+    private void add(Trips row, int link, int number, int what, double growth, Window window, Reach reach) {
         double slice = row.departTo() - row.departFrom();
         boolean goesOn = slice >= LEAST_SLICE;
-        double start = goesOn && row.departFrom() <= window.from() && row.departTo() > window.from()
+        double start = goesOn && !reach.before && row.departFrom() <= window.from() && row.departTo() > window.from()
                 ? Math.min(window.start(), row.departFrom())
                 : row.departFrom();
-        double end = goesOn && row.departTo() >= window.to() && row.departFrom() < window.to()
+        double end = goesOn && !reach.after && row.departTo() >= window.to() && row.departFrom() < window.to()
                 ? Math.max(window.end(), row.departTo())
                 : row.departTo();
         start = Math.max(start, window.start());
@@ -143,6 +170,8 @@ final class TripDemand implements Source {
         if (end <= start || row.vehicles() == 0) {
             return;
         }
+        replication[size] = row.replication();
+        of[size] = reach.replications;
         entry[size] = link;
         way[size] = number;
         from[size] = start;
@@ -156,17 +185,17 @@ final class TripDemand implements Source {
     }
 
     /** Trips of the same table, ends and type whose slices overlap would be driven twice. */
-    private static void checkTwice(List<Trips> rows, List<Fault> faults) {
+    private static void checkTwice(List<Trips> rows, Set<String> loops, List<Fault> faults) {
         Map<String, Long> numbers = new LinkedHashMap<>();
+        Map<String, Long> kinds = new LinkedHashMap<>();
         Map<Long, List<Trips>> alike = new LinkedHashMap<>();
         for (Trips row : rows) {
-            if (row.from().equals(row.to())) {
+            if (row.from().equals(row.to()) && !loops.contains(row.table())) {
                 continue; // several zones of one place
             }
             long key = number(numbers, row.from());
             key = key << 20 | number(numbers, row.to());
-            key = key << 12 | number(numbers, row.type() == null ? "" : row.type());
-            key = key << 12 | number(numbers, row.table());
+            key = key << 24 | number(kinds, row.type() + "\n" + row.replication() + "\n" + row.table());
             alike.computeIfAbsent(key, none -> new ArrayList<>()).add(row);
         }
         for (List<Trips> same : alike.values()) {
@@ -208,6 +237,9 @@ final class TripDemand implements Source {
         double[] rates = new double[1];
         Map<Long, Double> sums = new LinkedHashMap<>(); // group -> vehicles of its cells so far; looked up only
         for (int c = 0; c < size; c++) {
+            if (this.replication[c] != 0 && this.replication[c] != (replication - 1) % of[c] + 1) {
+                continue; // who travels in another one; those beyond the last of the table begin with its first again
+            }
             times[0] = from[c];
             times[1] = to[c];
             double wanted = vehicles[c];

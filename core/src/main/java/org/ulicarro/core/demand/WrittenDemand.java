@@ -216,7 +216,7 @@ final class WrittenDemand {
             Quantity every = surge.every();
             double time = surge.from();
             for (int n = 0; n < surge.vehicles(); n++) {
-                long key = Draws.key(seed, replication, Purpose.VEHICLE, name + n);
+                long key = SurgeKeys.key(seed, replication, id, n);
                 double u = Draws.uniform(Draws.key(seed, replication, Purpose.ROUTE, name + n), 0);
                 int way = 0;
                 while (way < upTo.length - 1 && u >= upTo[way]) {

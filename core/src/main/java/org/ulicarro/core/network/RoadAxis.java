@@ -55,6 +55,25 @@ public final class RoadAxis {
         return points;
     }
 
+    /** Station of the point of the axis nearest to another one (m). */
+    public double along(double x, double y) {
+        double best = 0;
+        double least = Double.POSITIVE_INFINITY;
+        for (int i = 0; i + 1 < axis.size(); i++) {
+            double dx = axis.x(i + 1) - axis.x(i);
+            double dy = axis.y(i + 1) - axis.y(i);
+            double square = dx * dx + dy * dy;
+            double share =
+                    square > 0 ? Math.max(0, Math.min(1, ((x - axis.x(i)) * dx + (y - axis.y(i)) * dy) / square)) : 0;
+            double away = Polyline.distance(axis.x(i) + share * dx, axis.y(i) + share * dy, x, y);
+            if (away < least) {
+                least = away;
+                best = axis.along(i) + share * (axis.along(i + 1) - axis.along(i));
+            }
+        }
+        return best;
+    }
+
     private double nearest(Point p) {
         double best = 0;
         double least = Double.POSITIVE_INFINITY;

@@ -17,6 +17,7 @@ import java.util.Set;
 import org.ulicarro.core.study.Count;
 import org.ulicarro.core.study.DemandInput;
 import org.ulicarro.core.study.Study;
+import org.ulicarro.core.study.TripTable;
 import org.ulicarro.core.study.Trips;
 import org.ulicarro.core.study.WayRow;
 import org.ulicarro.core.study.script.At;
@@ -119,7 +120,13 @@ public final class InputDigest {
             boolean whereItStands = row instanceof Count && component.getName().equals("origin")
                     || row instanceof DemandInput && ELSEWHERE.contains(component.getName())
                     || (row instanceof Trips || row instanceof WayRow)
-                            && component.getName().equals("line");
+                            && component.getName().equals("line")
+                    || row instanceof Trips trips
+                            && trips.replication() == 0
+                            && component.getName().equals("replication")
+                    || row instanceof TripTable table
+                            && !table.loops()
+                            && component.getName().equals("loops");
             if (!whereItStands) {
                 write(out, value(component, row));
             }

@@ -31,6 +31,9 @@ public record Detector(
         @About("Types of vehicle that it sees, such as [bus, tram]; all where none is written.")
         List<VehicleType> only) {
 
+    /** Of one whose length is not written (m). */
+    public static final double USUAL_LENGTH = 2;
+
     public Detector {
         only = only == null ? List.of() : List.copyOf(only);
     }

@@ -10,6 +10,7 @@ import org.ulicarro.core.base.Dimension;
  * @param matrices of a matrix file: those that are read, by name
  * @param zones of a matrix file: the place at which each zone's traffic enters and leaves
  * @param lookup of a matrix file: the array that holds the numbers of its zones; null where they are 1, 2, 3, …
+ * @param loops whether who ends where it began is driven
  */
 public record TripTable(
         @Unit(Dimension.SHARE)
@@ -23,7 +24,11 @@ public record TripTable(
         Map<String, String> zones,
 
         @About("Of a matrix file: the array that holds the numbers of its zones; 1, 2, 3, … where none is written.")
-        String lookup) {
+        String lookup,
+
+        @About(
+                "Whether trips that end where they begin are driven, out and back by the fastest way; left out where it is not written, as trips within a zone are.")
+        boolean loops) {
 
     /**
      * One matrix of a file.

@@ -9,6 +9,7 @@ package org.ulicarro.core.study;
  * @param departTo its end (s since midnight)
  * @param vehicles how many depart in the slice
  * @param type what they are; null for the mix
+ * @param replication in which they travel, from 1; 0 for all
  * @param table its key under {@code /demand/trips}
  * @param line line of the file, 1 first
  */
@@ -19,9 +20,23 @@ public record Trips(
         double departTo,
         double vehicles,
         String type,
+        int replication,
         String table,
         int line) {
 
     /** Behind the pointer of a table: the line of its file that a fault is about. */
     public static final String LINE = "/line:";
+
+    /** Some that travel in every replication. */
+    public Trips(
+            String from,
+            String to,
+            double departFrom,
+            double departTo,
+            double vehicles,
+            String type,
+            String table,
+            int line) {
+        this(from, to, departFrom, departTo, vehicles, type, 0, table, line);
+    }
 }

@@ -73,7 +73,7 @@ final class Roads {
                 null,
                 null,
                 null,
-                Map.of("od.csv", new TripTable(null, null, null, null)),
+                Map.of("od.csv", new TripTable(null, null, null, null, false)),
                 null,
                 new ChoiceInput(0, 360, spread, null, null, slice, 8, null),
                 informed,

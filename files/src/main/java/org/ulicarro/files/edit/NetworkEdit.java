@@ -228,8 +228,8 @@ public final class NetworkEdit {
             throw new NotPossible("'" + road + "' ends at '" + to + "' already");
         }
         own.put("between", Names.changed(ends, end -> end.equals(from) ? to : end));
-        if (own.get("meets") instanceof Map<?, ?>) {
-            map(own, "meets").remove(from);
+        if (own.get("meets-at") instanceof Map<?, ?>) {
+            map(own, "meets-at").remove(from);
         }
         forget(from, road);
         dropLonely(List.of(from));
@@ -251,8 +251,8 @@ public final class NetworkEdit {
             } else {
                 Map<String, Object> own = road(road);
                 own.put("between", Names.changed(between(own), end -> end.equals(gone) ? keep : end));
-                if (own.get("meets") instanceof Map<?, ?>) {
-                    map(own, "meets").remove(gone);
+                if (own.get("meets-at") instanceof Map<?, ?>) {
+                    map(own, "meets-at").remove(gone);
                 }
             }
         }
@@ -355,8 +355,8 @@ public final class NetworkEdit {
         via(own, axis.viaBefore(at));
         via(other, axis.viaAfter(at));
         for (Map<String, Object> piece : List.of(own, other)) {
-            if (piece.get("meets") instanceof Map<?, ?>) {
-                map(piece, "meets").remove(String.valueOf(piece == own ? last : first));
+            if (piece.get("meets-at") instanceof Map<?, ?>) {
+                map(piece, "meets-at").remove(String.valueOf(piece == own ? last : first));
             }
         }
         keep(own, "ahead", AT_START);
