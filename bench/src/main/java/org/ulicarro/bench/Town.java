@@ -280,7 +280,20 @@ final class Town {
             routes[i] = wander(entry[i], key[i]);
         }
         departures = new Departures(
-                time, entry, route, kind, key, routes, line, List.of(), new int[0], List.of(), List.of(), 0, 0);
+                time,
+                entry,
+                route,
+                kind,
+                key,
+                routes,
+                line,
+                List.of(),
+                new int[0],
+                new int[time.length],
+                List.of(),
+                List.of(),
+                0,
+                0);
     }
 
     /** Straight on as a rule, else a turn; never back. */

@@ -119,7 +119,7 @@ final class CutCommand implements Callable<Integer> {
             paramLabel = "T",
             description =
                     "write the mean of all replications in slices of, such as 5min; unless given, every vehicle stands in the table at the"
-                            + " second at which it came, so that platoons stay what they are")
+                            + " moment at which it came, so that platoons stay what they are")
     private String slice;
 
     @Option(

@@ -5,6 +5,8 @@ import java.io.PrintWriter;
 import java.nio.file.Path;
 import java.util.ArrayList;
 import java.util.List;
+import java.util.Set;
+import java.util.stream.Collectors;
 import org.ulicarro.core.measure.LinkRow;
 import org.ulicarro.core.measure.MovementRow;
 import org.ulicarro.core.measure.TravelTimeRow;
@@ -64,7 +66,11 @@ final class CutProof {
         for (String period : record.periods()) {
             Model model = loaded.compile(period).model();
             MeasuredResults results = run(model, record.replications());
+            Set<String> leadingOut = record.cuts().stream()
+                    .map(cut -> cut.road() + (cut.first() ? " back" : " ahead"))
+                    .collect(Collectors.toSet());
             Proof proof = Proof.of(
+                    leadingOut,
                     new Proof.Both<>(CutFolder.ofWhole(piece, period, LinkRow.class), results.rows(LinkRow.class)),
                     new Proof.Both<>(
                             CutFolder.ofWhole(piece, period, MovementRow.class), results.rows(MovementRow.class)),

@@ -102,8 +102,8 @@ final class CutSheets {
         figures("travel time along corridors, s", proof.times(), out);
         out.println();
         Wrapped.print(
-                "Replications of equal number met the same arrivals at the border, with other drivers; 'clear' is more than chance at 5 %"
-                        + " among all of a kind (Student's t for pairs, Holm).",
+                "Roads that lead out are told by the turns into them. 'clear' is more than chance at 5 % among all of a kind, by differences between"
+                        + " replications that met the same arrivals at the border (Student's t for pairs, Holm).",
                 "", out);
         out.println();
         out.println(

@@ -16,12 +16,14 @@ import org.ulicarro.core.base.Names;
 import org.ulicarro.core.study.Trips;
 import org.ulicarro.files.CsvFile.Cell;
 
-/** Reads trips between places from CSV, {@code from,to,depart_from,depart_to,vehicles[,type][,replication]}, row by row: such tables are long. */
+/** Reads trips between places from CSV, {@code from,to,depart_from,depart_to,vehicles[,type][,lane][,replication][,driver]}, row by row: such tables are long. */
 public final class TripsFile {
 
     static final List<String> COLUMNS = List.of("from", "to", "depart_from", "depart_to", "vehicles");
     private static final String TYPE = "type";
     private static final String REPLICATION = "replication";
+    private static final String LANE = "lane";
+    private static final String DRIVER = "driver";
 
     /** More faults than this of one table help nobody. */
     private static final int MOST_FAULTS = 50;
@@ -60,18 +62,29 @@ public final class TripsFile {
      */
     public static void write(Path file, List<Trips> rows) throws IOException {
         boolean told = rows.stream().anyMatch(row -> row.replication() != 0);
+        boolean drivers = rows.stream().anyMatch(row -> row.driver() != 0);
+        boolean lanes = rows.stream().anyMatch(row -> row.lane() != 0);
         try (Writer out = OutputFile.writer(file, StandardOpenOption.CREATE, StandardOpenOption.TRUNCATE_EXISTING)) {
-            out.write(String.join(",", COLUMNS) + "," + TYPE + (told ? "," + REPLICATION : "") + "\n");
+            out.write(String.join(",", COLUMNS) + "," + TYPE + (lanes ? "," + LANE : "")
+                    + (told ? "," + REPLICATION : "") + (drivers ? "," + DRIVER : "") + "\n");
             for (Trips row : rows) {
                 String vehicles = row.vehicles() == Math.rint(row.vehicles())
                         ? String.valueOf((long) row.vehicles())
                         : String.valueOf(row.vehicles());
                 out.write(CsvTable.cell(row.from()) + "," + CsvTable.cell(row.to()) + ","
-                        + Clock.timeOfDay(row.departFrom()) + "," + Clock.timeOfDay(row.departTo()) + "," + vehicles
+                        + time(row.departFrom()) + "," + time(row.departTo()) + "," + vehicles
                         + "," + (row.type() == null ? "" : CsvTable.cell(row.type()))
-                        + (told ? "," + (row.replication() == 0 ? "" : row.replication()) : "") + "\n");
+                        + (lanes ? "," + (row.lane() == 0 ? "" : row.lane()) : "")
+                        + (told ? "," + (row.replication() == 0 ? "" : row.replication()) : "")
+                        + (drivers ? "," + (row.driver() == 0 ? "" : Long.toHexString(row.driver())) : "") + "\n");
             }
         }
+    }
+
+    private static String time(double seconds) {
+        return seconds == Math.rint(seconds)
+                ? Clock.timeOfDay(seconds)
+                : Clock.timeOfDayToTenth(StrictMath.round(seconds * 10));
     }
 
     private void row(List<Cell> row) {
@@ -89,6 +102,8 @@ public final class TripsFile {
         List<String> known = new ArrayList<>(COLUMNS);
         known.add(TYPE);
         known.add(REPLICATION);
+        known.add(LANE);
+        known.add(DRIVER);
         for (int i = 0; i < header.size(); i++) {
             if (!known.contains(columns.get(i))) {
                 fail(
@@ -125,7 +140,8 @@ public final class TripsFile {
             fail(count.spot(), Numbers.problem(count.text(), "vehicles"));
         }
         String type = at.containsKey(TYPE) ? type(cell(row, TYPE)) : null;
-        int replication = at.containsKey(REPLICATION) ? replication(cell(row, REPLICATION)) : 0;
+        int replication = number(row, REPLICATION, "no number of a replication: 1, 2, … or nothing for all of them");
+        int lane = number(row, LANE, "no number of a lane: 1 is the left one, and nothing where drivers choose it");
         if (!Double.isNaN(from) && !Double.isNaN(to) && !Double.isNaN(vehicles)) {
             String start = place(cell(row, "from"));
             String end = place(cell(row, "to"));
@@ -137,6 +153,8 @@ public final class TripsFile {
                     vehicles,
                     type,
                     replication,
+                    lane,
+                    at.containsKey(DRIVER) ? driver(cell(row, DRIVER)) : 0,
                     name,
                     row.get(0).spot().line()));
         }
@@ -152,7 +170,11 @@ public final class TripsFile {
 
     private double time(Cell cell) {
         return times.computeIfAbsent(cell.text(), text -> {
-            OptionalDouble time = DayTimes.parse(text);
+            boolean tenths = text.matches(".*:\\d\\d:\\d\\d\\.\\d");
+            OptionalDouble time = DayTimes.parse(tenths ? text.substring(0, text.length() - 2) : text);
+            if (time.isPresent() && tenths) {
+                return time.getAsDouble() + (text.charAt(text.length() - 1) - '0') / 10.0;
+            }
             if (time.isEmpty()) {
                 fail(cell.spot(), "'" + text + "' is no time of day; write for example 16:30");
             }
@@ -165,13 +187,29 @@ public final class TripsFile {
         return cell.text().isEmpty() ? null : cell.text();
     }
 
-    /** An empty cell is for all of them. */
-    private int replication(Cell cell) {
+    /** A number from 1; 0 where nothing is written. */
+    private int number(List<Cell> row, String column, String otherwise) {
+        if (!at.containsKey(column)) {
+            return 0;
+        }
+        Cell cell = cell(row, column);
         if (cell.text().isEmpty() || cell.text().matches("[1-9][0-9]{0,4}")) {
             return cell.text().isEmpty() ? 0 : Integer.parseInt(cell.text());
         }
-        fail(cell.spot(), "'" + cell.text() + "' is no number of a replication: 1, 2, … or nothing for all of them");
+        fail(cell.spot(), "'" + cell.text() + "' is " + otherwise);
         return 0;
+    }
+
+    private long driver(Cell cell) {
+        try {
+            return cell.text().isEmpty() ? 0 : Long.parseUnsignedLong(cell.text(), 16);
+        } catch (NumberFormatException e) {
+            fail(
+                    cell.spot(),
+                    "'" + cell.text()
+                            + "' names no driver: up to 16 digits 0-9 and a-f, or nothing for one that is drawn");
+            return 0;
+        }
     }
 
     private void fail(Spot spot, String text) {

@@ -40,6 +40,7 @@ public enum DemandFault implements Fault.Kind {
     NEGATIVE_VEHICLES(Fault.Severity.ERROR, "a number of vehicles cannot be negative"),
     TRIPS_TOO_MANY(
             Fault.Severity.ERROR, "%.0f vehicles in %.0f min are more than any road takes; is the matrix damaged?"),
+    NO_ENTRY_LANE(Fault.Severity.ERROR, "no road that begins at '%s' has a lane %d there; 1 is the left one"),
     TRIPS_OVERLAP(
             Fault.Severity.ERROR,
             "these trips from '%s' to '%s' overlap in time with line %s; they would be driven twice"),

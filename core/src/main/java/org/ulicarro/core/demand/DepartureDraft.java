@@ -25,6 +25,7 @@ final class DepartureDraft {
     private long[] key = new long[1024];
     private int[] line = new int[1024];
     private int[] ends = new int[1024];
+    private int[] lane = new int[1024];
     private final Map<Ends, Integer> pairs = new LinkedHashMap<>();
     private final List<Ends> pairList = new ArrayList<>();
     private final Map<List<Integer>, Integer> routes = new LinkedHashMap<>();
@@ -55,22 +56,27 @@ final class DepartureDraft {
 
     /** Somebody who takes a way between two ends by choice; the given one where none is known. */
     void addFree(double at, int from, int way, VehicleKind what, long draws, int between) {
+        addFree(at, from, way, what, draws, between, 0);
+    }
+
+    /** The same in a lane of a number; 0 where it chooses that, too. */
+    void addFree(double at, int from, int way, VehicleKind what, long draws, int between, int inLane) {
         int times = chosen.times(pairList.get(between), draws);
         for (int copy = 0; copy < times; copy++) {
             long own = copy == 0 ? draws : Draws.uniformBits(draws, COPY + copy);
-            addOne(at + copy * BEHIND, from, way, what, own, between);
+            addOne(at + copy * BEHIND, from, way, what, own, between, inLane);
         }
     }
 
-    private void addOne(double at, int from, int way, VehicleKind what, long draws, int between) {
+    private void addOne(double at, int from, int way, VehicleKind what, long draws, int between, int inLane) {
         ChosenWays.Way choice = chosen.pick(pairList.get(between), at, what, draws);
         if (choice == null) {
-            add(at, from, way, what, draws, -1, between);
+            add(at, from, way, what, draws, -1, between, inLane);
         } else {
             if (routeOf[choice.number()] < 0) {
                 routeOf[choice.number()] = route(choice.movements());
             }
-            add(at, choice.entry(), routeOf[choice.number()], what, draws, -1, between);
+            add(at, choice.entry(), routeOf[choice.number()], what, draws, -1, between, inLane);
         }
     }
 
@@ -84,10 +90,10 @@ final class DepartureDraft {
 
     /** Somebody whose way is given. */
     void add(double at, int from, int way, VehicleKind what, long draws, int service) {
-        add(at, from, way, what, draws, service, -1);
+        add(at, from, way, what, draws, service, -1, 0);
     }
 
-    private void add(double at, int from, int way, VehicleKind what, long draws, int service, int between) {
+    private void add(double at, int from, int way, VehicleKind what, long draws, int service, int between, int inLane) {
         if (size == time.length) {
             int more = 2 * size;
             time = Arrays.copyOf(time, more);
@@ -97,6 +103,7 @@ final class DepartureDraft {
             key = Arrays.copyOf(key, more);
             line = Arrays.copyOf(line, more);
             ends = Arrays.copyOf(ends, more);
+            lane = Arrays.copyOf(lane, more);
         }
         time[size] = at;
         entry[size] = from;
@@ -104,6 +111,7 @@ final class DepartureDraft {
         kind[size] = what;
         key[size] = draws;
         ends[size] = between;
+        lane[size] = inLane;
         line[size++] = service;
     }
 
@@ -125,6 +133,7 @@ final class DepartureDraft {
                 IntStream.range(0, size).map(i -> line[order[i]]).toArray(),
                 lines,
                 IntStream.range(0, size).map(i -> ends[order[i]]).toArray(),
+                IntStream.range(0, size).map(i -> lane[order[i]]).toArray(),
                 pairList,
                 detours == null ? List.of() : detours.bans(),
                 detours == null ? 0 : detours.round(),

@@ -17,6 +17,7 @@ import org.ulicarro.core.study.VehicleKind;
  * @param bans what is forbidden to whom, for who looks for another way on the road
  * @param detoured vehicles that take another way round closed roads
  * @param ends number of the ends between which its way is free to be chosen, or -1 where its way is given
+ * @param lane number of the lane in which it comes in, from the left; 0 where it chooses that
  * @param pairs those ends
  * @param noWay vehicles that have none: they drive on roads closed to them, or wait before a closure
  */
@@ -30,6 +31,7 @@ public record Departures(
         int[] line,
         List<ServiceLine> lines,
         int[] ends,
+        int[] lane,
         List<Ends> pairs,
         List<Ban> bans,
         int detoured,

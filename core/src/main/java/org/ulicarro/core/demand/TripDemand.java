@@ -33,6 +33,8 @@ final class TripDemand implements Source {
     private final double[] vehicles; // cell -> how many depart in that slice
     private final int[] replication; // cell -> the one in which its vehicles travel; 0 for all
     private final int[] of; // cell -> how many replications its table tells apart
+    private final int[] lane; // cell -> number of the lane in which its vehicles come in; 0 where they choose it
+    private final long[] driver; // cell -> what names the draws of its driver; 0 for one that is drawn
     private final int[] mix; // cell -> what its vehicles are, as a place among the mixes
     private final long[]
             stream; // cell -> what names its draws: table, ends, slice and type, whatever else the table holds
@@ -51,6 +53,8 @@ final class TripDemand implements Source {
         vehicles = new double[cells];
         replication = new int[cells];
         of = new int[cells];
+        lane = new int[cells];
+        driver = new long[cells];
         mix = new int[cells];
         stream = new long[cells];
         group = new long[cells];
@@ -130,6 +134,9 @@ final class TripDemand implements Source {
         if (row.type() != null && !types.all().has(row.type())) {
             faults.add(types.all().unknown(pointer, row.type()));
         }
+        if (row.lane() > 0 && ways.isEntry(row.from()) && !ways.hasLane(row.from(), row.lane())) {
+            faults.add(DemandFault.NO_ENTRY_LANE.at(pointer, row.from(), row.lane()));
+        }
         if (!(row.vehicles() >= 0)) {
             faults.add(DemandFault.NEGATIVE_VEHICLES.at(pointer));
         } else if (row.vehicles() > MOST_PER_SECOND * Math.max(1, row.departTo() - row.departFrom())) {
@@ -172,13 +179,17 @@ final class TripDemand implements Source {
         }
         replication[size] = row.replication();
         of[size] = reach.replications;
+        lane[size] = row.lane();
+        driver[size] = row.driver();
         entry[size] = link;
         way[size] = number;
         from[size] = start;
         to[size] = end;
         vehicles[size] = row.vehicles() * growth * (end - start) / slice;
         String origin =
-                "trips " + row.table() + "\n" + row.from() + "\n" + Clock.ticks(row.departFrom()) + "\n" + row.type();
+                "trips " + row.table() + "\n" + row.from() + "\n" + Clock.ticks(row.departFrom()) + "\n" + row.type()
+                        + (row.lane() == 0 ? "" : "\n" + row.lane())
+                        + (row.driver() == 0 ? "" : "\n" + Long.toHexString(row.driver()));
         group[size] = Draws.idOf(origin);
         stream[size] = Draws.idOf(origin + "\n" + row.to());
         mix[size++] = what;
@@ -195,7 +206,11 @@ final class TripDemand implements Source {
             }
             long key = number(numbers, row.from());
             key = key << 20 | number(numbers, row.to());
-            key = key << 24 | number(kinds, row.type() + "\n" + row.replication() + "\n" + row.table());
+            key = key << 24
+                    | number(
+                            kinds,
+                            row.type() + "\n" + row.replication() + "\n" + row.lane() + "\n" + row.table() + "\n"
+                                    + Long.toHexString(row.driver()));
             alike.computeIfAbsent(key, none -> new ArrayList<>()).add(row);
         }
         for (List<Trips> same : alike.values()) {
@@ -257,15 +272,26 @@ final class TripDemand implements Source {
             int cell = c;
             ArrivalTimes.draw(
                     how, times, rates, Draws.key(seed, replication, Purpose.ARRIVALS, stream[c]), (time, n) -> {
-                        long key = Draws.key(seed, replication, Purpose.VEHICLE, stream[cell] + n);
+                        long key = driver[cell] == 0
+                                ? Draws.key(seed, replication, Purpose.VEHICLE, stream[cell] + n)
+                                : named(driver[cell], (replication - 1) / of[cell], n);
                         draft.addFree(
                                 time,
                                 entry[cell],
                                 routes[way[cell]],
                                 mixes.get(mix[cell]).draw(key),
                                 key,
-                                between[way[cell]]);
+                                between[way[cell]],
+                                lane[cell]);
                     });
         }
+    }
+
+    /**
+     * Who drives where a driver is named: that one, but another one who travels beside it where there are more, or when the table is driven once
+     * more.
+     */
+    private static long named(long driver, int round, int n) {
+        return round == 0 && n == 0 ? driver : Draws.uniformBits(driver, 1_000_000L * round + n + 1);
     }
 }

@@ -129,6 +129,14 @@ final class Ways {
         return exits.contains(place);
     }
 
+    /** Whether a road that begins at an entry has a lane of a number there. */
+    boolean hasLane(String entry, int number) {
+        return network.entries().stream()
+                .filter(link -> link.from().equals(entry))
+                .flatMap(link -> network.lanesOf(link).stream())
+                .anyMatch(lane -> lane.number() == number && !lane.isBay());
+    }
+
     Set<String> entries() {
         return entries;
     }

@@ -13,6 +13,7 @@ import org.ulicarro.core.network.LinkCost;
 import org.ulicarro.core.network.Movement;
 import org.ulicarro.core.network.Network;
 import org.ulicarro.core.network.Router;
+import org.ulicarro.core.traffic.FleetView;
 import org.ulicarro.core.traffic.Observer;
 import org.ulicarro.core.traffic.TrafficView;
 import org.ulicarro.core.traffic.events.TrafficEvents;
@@ -20,17 +21,32 @@ import org.ulicarro.core.traffic.events.TrafficEvents;
 /** Writes down who drives through a piece in a replication of the whole. */
 public final class BorderWatch implements Observer {
 
+    /** From this share of its speed on a vehicle no longer gains any worth telling. */
+    private static final double AT_SPEED = 0.98;
+
+    /** Below this it brakes for something ahead (m/s²). */
+    private static final double BRAKES = -0.3;
+
+    /** After so much it has gained what it can (m). */
+    private static final double GAINED = 200;
+
     private final Piece piece;
     private final Network network;
     private final List<Cut> within =
             new ArrayList<>(); // cuts on the way of their links, where vehicles are looked for in every step
     private final Map<Integer, Under> under = new LinkedHashMap<>(); // vehicle to its drive that goes on
+    private final List<Under> settling = new ArrayList<>(); // those whose time at the border is not known yet
     private final List<Drive> drives = new ArrayList<>();
     private final Map<Integer, Boolean> entered = new LinkedHashMap<>(); // at ends of the piece
 
     private static final class Under {
+        private int vehicle;
+        private int row;
+        private double begins; // where it came to the border, along the link (m)
+        private double wanted; // speed (m/s)
         private double time;
         private String from;
+        private int lane; // number
         private boolean first;
         private final List<Integer> links = new ArrayList<>();
 
@@ -66,26 +82,27 @@ public final class BorderWatch implements Observer {
             Link link = network.links().get(view.departures().entry(vehicle));
             if (piece.has(link) && piece.ends().contains(link.from())) {
                 entered.put(vehicle, true);
-                begin(vehicle, view.departures().time(vehicle), link, true);
+                begin(vehicle, view.departures().time(vehicle), link, 0);
             }
         }
         for (int e = 0; e < events.moveCount(); e++) {
             if (events.moveKind(e) == TrafficEvents.ONTO) {
                 int vehicle = view.rows().vehicle(events.moveRow(e));
                 if (vehicle >= 0) {
-                    onto(vehicle, events.moveLane(e), view);
+                    onto(vehicle, events.moveRow(e), events.moveLane(e), view);
                 }
             }
         }
         for (Cut cut : within) {
             lookAt(cut, view);
         }
+        settle(view);
         for (int e = 0; e < events.leftCount(); e++) {
             end(events.leftVehicle(e), view.departures(), null);
         }
     }
 
-    private void onto(int vehicle, int lane, TrafficView view) {
+    private void onto(int vehicle, int row, int lane, TrafficView view) {
         boolean inside = piece.hasLane(lane);
         Under drive = under.get(vehicle);
         int index = network.lanes().get(lane).link();
@@ -98,9 +115,18 @@ public final class BorderWatch implements Observer {
             if (drive != null && drive.last() != index) {
                 drive.links.add(index);
             } else if (drive == null && comesIn && cut.inFrom() == 0) {
-                begin(vehicle, view.now(), link, false);
+                begin(vehicle, view.now(), link, network.lanes().get(lane).number());
+                follow(under.get(vehicle), row, view);
             }
         }
+    }
+
+    private void follow(Under drive, int row, TrafficView view) {
+        drive.row = row;
+        drive.begins = 0;
+        drive.wanted = view.rows().desiredSpeed(row)
+                * network.links().get(drive.links.get(0)).speed();
+        settling.add(drive);
     }
 
     /** Who passes a cut on the way of its links: seldom more than a few roads have one. */
@@ -110,7 +136,7 @@ public final class BorderWatch implements Observer {
             for (int lane = link.firstLane(); lane < link.firstLane() + link.lanes(); lane++) {
                 for (int k = 0; k < view.vehiclesOn(lane) && view.position(lane, k) >= cut.inFrom(); k++) {
                     if (!under.containsKey(view.vehicle(lane, k))) {
-                        begin(view.vehicle(lane, k), view.now(), link, false);
+                        begin(view.vehicle(lane, k), view.now(), link, number(cut, lane));
                     }
                 }
             }
@@ -125,11 +151,42 @@ public final class BorderWatch implements Observer {
         }
     }
 
-    private void begin(int vehicle, double time, Link link, boolean first) {
+    /**
+     * When a vehicle has to come to the border in the piece, where it comes at the speed that it wants. In the whole it came out of a junction and
+     * still gained speed: the time is that from which it would have got, at its own speed, to where it was when it had that speed, or had to brake
+     * again. So it is where it was in the whole from there on, and what it lost by gaining speed stays with the junction outside.
+     */
+    private void settle(TrafficView view) {
+        FleetView rows = view.rows();
+        settling.removeIf(drive -> {
+            boolean there = rows.vehicle(drive.row) == drive.vehicle
+                    && network.lanes().get(rows.lane(drive.row)).link() == drive.links.get(0);
+            if (!there) {
+                return true; // it went on before it had its speed
+            }
+            double driven = rows.position(drive.row) - drive.begins;
+            drive.time = view.now() - driven / drive.wanted;
+            return rows.speed(drive.row) >= AT_SPEED * drive.wanted
+                    || rows.acceleration(drive.row) < BRAKES
+                    || driven > GAINED;
+        });
+    }
+
+    /** Beyond lanes that end on the way others have their numbers. */
+    private int number(Cut cut, int lane) {
+        Link link = network.links().get(cut.in());
+        boolean all = network.lanesOf(link).stream().noneMatch(l -> l.ends() || l.isBay() && l.start() < cut.inFrom());
+        return all ? network.lanes().get(lane).number() : 0;
+    }
+
+    /** @param lane number of the lane in which it comes; 0 for who begins its journey here */
+    private void begin(int vehicle, double time, Link link, int lane) {
         Under drive = new Under();
+        drive.vehicle = vehicle;
         drive.time = time;
         drive.from = piece.startOf(link);
-        drive.first = first;
+        drive.lane = lane;
+        drive.first = piece.ends().contains(drive.from);
         drive.links.add(link.index());
         under.put(vehicle, drive);
     }
@@ -150,6 +207,8 @@ public final class BorderWatch implements Observer {
                 drive.from,
                 to,
                 departures.kind(vehicle).id(),
+                departures.key(vehicle),
+                drive.lane,
                 departures.line(vehicle),
                 drive.first,
                 came,

@@ -10,6 +10,8 @@ import java.util.List;
  * @param from place where it came in
  * @param to place where it left, or means to where the replication ended before
  * @param type id of its type
+ * @param driver what names the draws of who drives
+ * @param lane number of the lane in which it came to the border, from the left; 0 where it began in the piece
  * @param line place of its service among those of the whole, or -1
  * @param first whether it began its whole journey here
  * @param came whether it really came in before the replication ended
@@ -21,6 +23,8 @@ public record Drive(
         String from,
         String to,
         String type,
+        long driver,
+        int lane,
         int line,
         boolean first,
         boolean came,

@@ -22,6 +22,9 @@ public final class PieceDemand {
     /** Ways of drivers are told by quarters of an hour (s). */
     private static final double WAY_SLICE = 900;
 
+    /** How exactly it is written when a vehicle came (s). */
+    private static final double MOMENT = 0.1;
+
     /**
      * A vehicle of a line that comes into the piece.
      *
@@ -42,7 +45,7 @@ public final class PieceDemand {
     private final List<Run> runs = new ArrayList<>();
     private final Map<String, List<Trips>> tables = new LinkedHashMap<>(); // by surge; "" for all others
 
-    /** @param slice how long slices are (s); 0 for every vehicle at the second at which it came, replication by replication */
+    /** @param slice how long slices are (s); 0 for every vehicle at the moment at which it came, replication by replication */
     public PieceDemand(Model whole, Piece piece, double slice) {
         this.whole = whole;
         this.piece = piece;
@@ -141,22 +144,26 @@ public final class PieceDemand {
         return number;
     }
 
-    private record Key(int replication, double begins, String from, String to, String type) {
+    private record Key(int replication, double begins, String from, String to, String type, int lane, long driver) {
 
         private static final Comparator<Key> ORDER = Comparator.comparingInt(Key::replication)
                 .thenComparingDouble(Key::begins)
                 .thenComparing(Key::from)
                 .thenComparing(Key::to)
-                .thenComparing(Key::type);
+                .thenComparing(Key::type)
+                .thenComparingInt(Key::lane)
+                .thenComparingLong(Key::driver);
 
         static Key of(Drive drive, int replication, double slice) {
-            double length = slice == 0 ? 1 : slice;
+            double length = slice == 0 ? MOMENT : slice;
             return new Key(
                     slice == 0 ? replication : 0,
                     Math.floor(drive.time() / length + 1e-9) * length,
                     drive.from(),
                     drive.to(),
-                    drive.type());
+                    drive.type(),
+                    drive.lane(),
+                    slice == 0 ? drive.driver() : 0);
         }
     }
 
@@ -166,10 +173,12 @@ public final class PieceDemand {
                 key.from,
                 key.to,
                 key.begins,
-                key.begins + (slice == 0 ? 1 : slice),
+                key.begins + (slice == 0 ? MOMENT : slice),
                 StrictMath.rint(vehicles * 1e6) / 1e6,
                 key.type,
                 key.replication,
+                key.lane,
+                key.driver,
                 "",
                 rows.size() + 2)));
         return rows;

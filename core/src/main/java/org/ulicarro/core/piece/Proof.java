@@ -5,6 +5,7 @@ import java.util.Comparator;
 import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
+import java.util.Set;
 import java.util.function.Function;
 import java.util.function.ToDoubleFunction;
 import org.ulicarro.core.measure.Difference;
@@ -62,15 +63,23 @@ public final class Proof {
     public record Both<R extends Record>(List<Observed<R>> whole, List<Observed<R>> piece) {}
 
     /**
-     * Compares what was measured.
+     * Compares what was measured. Roads that lead out of the piece are told by the turns that lead into them: what comes to their end was held back
+     * there in the whole.
      *
+     * @param leadingOut ids of their links
      * @param from start of the period (s since midnight)
      * @param to its end (s since midnight)
      */
     public static Proof of(
-            Both<LinkRow> links, Both<MovementRow> movements, Both<TravelTimeRow> times, double from, double to) {
+            Set<String> leadingOut,
+            Both<LinkRow> links,
+            Both<MovementRow> movements,
+            Both<TravelTimeRow> times,
+            double from,
+            double to) {
+        Both<LinkRow> within = new Both<>(inside(links.whole(), leadingOut), inside(links.piece(), leadingOut));
         List<Volume> linkVolumes =
-                volumes(links, r -> r.link(), LinkRow::fromS, LinkRow::toS, LinkRow::vehicles, from, to);
+                volumes(within, r -> r.link(), LinkRow::fromS, LinkRow::toS, LinkRow::vehicles, from, to);
         List<Volume> turnVolumes = volumes(
                 new Both<>(turns(movements.whole()), turns(movements.piece())),
                 r -> r.place() + " " + r.name(),
@@ -86,6 +95,10 @@ public final class Proof {
         List<Figure> travel = figures(
                 times, r -> r.corridor() + ", " + r.fromPlace() + " to " + r.toPlace(), TravelTimeRow::travelTimeS);
         return new Proof(linkVolumes, turnVolumes, delays, travel);
+    }
+
+    private static List<Observed<LinkRow>> inside(List<Observed<LinkRow>> rows, Set<String> leadingOut) {
+        return rows.stream().filter(o -> !leadingOut.contains(o.row().link())).toList();
     }
 
     private static List<Observed<MovementRow>> turns(List<Observed<MovementRow>> rows) {

@@ -83,6 +83,8 @@ public final class InputDigest {
             out.writeByte(0);
         } else if (value instanceof At) {
             out.writeByte(1); // a place in a script
+        } else if (value instanceof Long bits) {
+            out.writeLong(bits); // more of them than a double holds
         } else if (value instanceof Number number) {
             out.writeDouble(number.doubleValue());
         } else if (value instanceof List<?> list) {
@@ -122,8 +124,10 @@ public final class InputDigest {
                     || (row instanceof Trips || row instanceof WayRow)
                             && component.getName().equals("line")
                     || row instanceof Trips trips
-                            && trips.replication() == 0
-                            && component.getName().equals("replication")
+                            && (trips.replication() == 0 && component.getName().equals("replication")
+                                    || trips.lane() == 0 && component.getName().equals("lane")
+                                    || trips.driver() == 0
+                                            && component.getName().equals("driver"))
                     || row instanceof TripTable table
                             && !table.loops()
                             && component.getName().equals("loops");

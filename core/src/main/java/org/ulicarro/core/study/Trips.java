@@ -10,6 +10,8 @@ package org.ulicarro.core.study;
  * @param vehicles how many depart in the slice
  * @param type what they are; null for the mix
  * @param replication in which they travel, from 1; 0 for all
+ * @param lane number of the lane in which they come in, from the left; 0 where they choose it
+ * @param driver what names the draws of who drives; 0 for one that is drawn
  * @param table its key under {@code /demand/trips}
  * @param line line of the file, 1 first
  */
@@ -21,6 +23,8 @@ public record Trips(
         double vehicles,
         String type,
         int replication,
+        int lane,
+        long driver,
         String table,
         int line) {
 
@@ -37,6 +41,6 @@ public record Trips(
             String type,
             String table,
             int line) {
-        this(from, to, departFrom, departTo, vehicles, type, 0, table, line);
+        this(from, to, departFrom, departTo, vehicles, type, 0, 0, 0, table, line);
     }
 }

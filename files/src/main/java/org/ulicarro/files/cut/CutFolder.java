@@ -186,7 +186,7 @@ public final class CutFolder {
         byPeriod.forEach((period, one) -> driven.put(period, one.demand()));
         demand = new CutDemand(study, tree, piece.network(), driven).keys(ways);
         String how = record.slice() == 0
-                ? "every vehicle at the second at which it came to the border, replication by replication"
+                ? "every vehicle at the moment at which it came to the border, replication by replication"
                 : String.format(
                         Locale.ROOT,
                         "the mean of %d replications in slices of %.0f s",

@@ -163,11 +163,17 @@ public final class Entries implements Stateful {
     }
 
     /**
-     * The lane that its type may use with the fewest changes to the movement ahead; of those the one with the fewest vehicles; then
+     * The lane that is written for it; else the lane that its type may use with the fewest changes to the movement ahead; of those the one with the fewest vehicles; then
      * the one nearest to the kerb where drivers keep to it or the vehicle is slow, else the one nearest to the middle.
      */
     private int chooseLane(int departure) {
         Link link = table.network.links().get(departures.entry()[departure]);
+        int given = departures.lane()[departure];
+        for (int lane = link.firstLane(); given > 0 && lane < link.firstLane() + link.lanes(); lane++) {
+            if (table.network.lanes().get(lane).number() == given && table.start[lane] == 0) {
+                return lane;
+            }
+        }
         int[] way = departures.way(departure);
         VehicleKind kind = departures.kind()[departure];
         boolean outer =
