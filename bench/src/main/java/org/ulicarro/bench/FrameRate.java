@@ -37,7 +37,8 @@ public final class FrameRate {
         replication.observe(Recording.of(model, (bytes, length) -> tracks.write(bytes, 0, length)));
         replication.result();
         Path page = folder.resolve("replay.html");
-        String html = ReplayPage.of(JsonFile.text(SceneMaker.of(model, "base")), tracks.toByteArray(), new byte[0]);
+        String html =
+                ReplayPage.of(JsonFile.text(SceneMaker.of(model, "base")), tracks.toByteArray(), new byte[0], null);
         Files.write(page, html.getBytes(StandardCharsets.UTF_8));
         System.out.printf(Locale.ROOT, "page: %.2f MB%n", html.length() / 1e6);
         ChromeOptions options = new ChromeOptions();

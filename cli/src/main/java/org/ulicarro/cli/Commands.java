@@ -16,6 +16,7 @@ enum Commands {
             "cut",
             "Write a part of a network as a study of its own, hold it against the whole, take changes back",
             CutCommand::new),
+    LOCATE("locate", "Put a plan on the map, from places whose coordinates are known", LocateCommand::new),
     COPY_COUNTS("copy-counts", "Make counts of one period from those of another", CopyCountsCommand::new),
     IMPORT(
             "import",

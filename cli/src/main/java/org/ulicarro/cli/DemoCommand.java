@@ -65,7 +65,7 @@ final class DemoCommand implements Callable<Integer> {
                         null,
                         RunSettings.of(0, Runtime.getRuntime().availableProcessors(), RecordChoice.parse("last")));
         Path replay = folder.resolve("replay.html");
-        new RecordedRun(run.folder(), null).writePage(replay);
+        new RecordedRun(run.folder(), null).writePage(replay, err::println);
         new MovementTable(run).printOverview(out);
         new EntrySheets(run).printBrief(out);
         new CourtesySheets(run).printBrief(out);

@@ -7,11 +7,9 @@ import java.util.concurrent.Callable;
 import org.ulicarro.core.base.Names;
 import org.ulicarro.core.demand.Volumes;
 import org.ulicarro.core.run.Model;
-import org.ulicarro.files.AerialPicture;
 import org.ulicarro.files.AssignmentStore;
 import org.ulicarro.files.LoadedStudy;
 import org.ulicarro.files.StudyProblem;
-import org.ulicarro.report.Backdrop;
 import org.ulicarro.report.DrawingFile;
 import org.ulicarro.report.PlanDrawing;
 import org.ulicarro.report.SignalPlanDrawing;
@@ -73,6 +71,11 @@ final class DrawCommand implements Callable<Integer> {
     private Path over;
 
     @Option(
+            names = "--check-backdrop",
+            description = "the edges of roads over the backdrop of the study, to see whether they lie on each other")
+    private boolean checkBackdrop;
+
+    @Option(
             names = "--paths",
             paramLabel = "FROM,TO",
             description = "the ways between two ends in an assignment, with their shares and times")
@@ -116,6 +119,14 @@ final class DrawCommand implements Callable<Integer> {
             throw new ParameterException(
                     spec.commandLine(), "--reach takes the metres to show each way of a --place, such as 300");
         }
+        if (checkBackdrop && loaded.study().network().backdrop() == null) {
+            throw new IOException(
+                    study.folder
+                            + " has no backdrop; write network: {backdrop: {image: aerial.png, world-file: aerial.pgw}}, or a GeoTIFF without world-file");
+        }
+        if (checkBackdrop) {
+            loaded.backdrop(); // says why it cannot be used
+        }
         Volumes wanted = volumes
                 ? Volumes.of(model.network(), model.demand(), model.study().seed(), DRAWS)
                 : null;
@@ -123,9 +134,12 @@ final class DrawCommand implements Callable<Integer> {
                 model,
                 place,
                 reach == null ? 0 : reach,
-                backdrop(loaded),
+                Backdrops.of(loaded, spec.commandLine().getErr()::println),
                 wanted,
                 over == null ? null : LaidOver.of(loaded, over));
+        if (checkBackdrop) {
+            drawing.checkingBackdrop();
+        }
         DrawingFile.write(output, WIDTH, HEIGHT, g -> drawing.draw(g, WIDTH, HEIGHT));
         spec.commandLine().getOut().println("wrote " + output);
         return Exit.DONE;
@@ -156,16 +170,5 @@ final class DrawCommand implements Callable<Integer> {
         SignalPlanDrawing drawing = new SignalPlanDrawing(model, place);
         DrawingFile.write(output, WIDTH, drawing.height(WIDTH), g -> drawing.draw(g, WIDTH));
         spec.commandLine().getOut().println("wrote " + output);
-    }
-
-    /** The picture under the plan; a plan without it is better than none. */
-    private Backdrop backdrop(LoadedStudy loaded) {
-        try {
-            AerialPicture picture = loaded.backdrop();
-            return picture == null ? null : new Backdrop(picture.image(), picture.toPlan());
-        } catch (IOException e) {
-            spec.commandLine().getErr().println("warning: " + e.getMessage() + "; the plan is drawn without it");
-            return null;
-        }
     }
 }

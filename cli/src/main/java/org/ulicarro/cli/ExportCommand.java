@@ -12,6 +12,7 @@ import org.ulicarro.core.measure.LinkRow;
 import org.ulicarro.files.AssignmentFolder;
 import org.ulicarro.files.GeoJson;
 import org.ulicarro.files.GeoReference;
+import org.ulicarro.files.Kml;
 import org.ulicarro.files.LoadedStudy;
 import org.ulicarro.files.Run;
 import org.ulicarro.files.RunFolder;
@@ -72,6 +73,9 @@ final class ExportCommand implements Callable<Integer> {
                 description = "places, links, lanes and paths, of a run with delay, level of service, flow and speed")
         private Path geojson;
 
+        @Option(names = "--kml", paramLabel = "FILE", description = "the same features as KML, for globes")
+        private Path kml;
+
         @Option(
                 names = "--gmns",
                 paramLabel = "DIR",
@@ -96,8 +100,11 @@ final class ExportCommand implements Callable<Integer> {
             List<Path> files = tables(folder);
             out.println("wrote " + files.size() + " tables to " + folder);
         } else if (form.geojson != null) {
-            geojson();
+            features().write(form.geojson);
             out.println("wrote " + form.geojson);
+        } else if (form.kml != null) {
+            Kml.write(features(), title(), form.kml);
+            out.println("wrote " + form.kml);
         } else if (form.gmns != null) {
             GmnsExport export = new GmnsExport(study().compile(null).model());
             List<Path> files = export.write(form.gmns);
@@ -139,20 +146,26 @@ final class ExportCommand implements Callable<Integer> {
         return StudyFolder.read(Path.of(subject), base ? List.of() : List.of(alternative.split("\\+", -1)));
     }
 
-    private void geojson() throws IOException, StudyProblem {
+    private String title() throws IOException, StudyProblem {
+        return isStudy()
+                ? study().study().title()
+                : RunFolder.record(RunArgument.find(subject)).title();
+    }
+
+    private GeoJson features() throws IOException, StudyProblem {
         Path run = isStudy() ? null : RunArgument.find(subject);
         LoadedStudy study = run == null ? study() : RunModel.study(run);
         GeoReference map = study.georeference();
         if (map == null) {
             throw new IOException(subject
-                    + ": GeoJSON has longitudes and latitudes, and this study does not say where it lies; write network:"
-                    + " {origin: {lat: …, lon: …}}");
+                    + ": maps have longitudes and latitudes, and this study does not say where it lies; 'locate' finds it out"
+                    + " from places that are known, or write network: {origin: {lat: …, lon: …}}");
         }
         GeoJson json = new GeoJson(run == null ? study.compile(null).model() : RunModel.of(run), map);
         if (run != null) {
             json.with(Run.in(run).summary(), Run.in(run).rows(LinkRow.class));
         }
-        json.write(form.geojson);
+        return json;
     }
 
     private void timing() throws IOException, StudyProblem {

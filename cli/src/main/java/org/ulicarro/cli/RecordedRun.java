@@ -5,16 +5,23 @@ import java.nio.charset.StandardCharsets;
 import java.nio.file.Files;
 import java.nio.file.Path;
 import java.util.List;
+import java.util.function.Consumer;
 import org.ulicarro.core.tracks.TrackFile;
 import org.ulicarro.files.JsonFile;
+import org.ulicarro.files.LoadedStudy;
+import org.ulicarro.files.StudyFolder;
+import org.ulicarro.files.StudyProblem;
 import org.ulicarro.files.TrackFolder;
+import org.ulicarro.report.Backdrop;
 import org.ulicarro.report.DrawingFile;
+import org.ulicarro.report.replay.PagePicture;
 import org.ulicarro.report.replay.ReplayPage;
 import org.ulicarro.report.replay.Scene;
 
 /** One recorded replication of a run. */
 final class RecordedRun {
 
+    private final Path run;
     private final TrackFolder folder;
     private final int replication;
 
@@ -25,6 +32,7 @@ final class RecordedRun {
      * @throws IOException with words for the user when there is none
      */
     RecordedRun(Path run, Integer wanted) throws IOException {
+        this.run = run;
         folder = new TrackFolder(run);
         List<Integer> recorded = folder.replications();
         if (recorded.isEmpty()) {
@@ -46,14 +54,33 @@ final class RecordedRun {
                 new String(folder.bytes(folder.scene()), StandardCharsets.UTF_8), folder.scene(), Scene.class);
     }
 
+    /** The study beside the run as it is now, for what only lies under the plan; null where it cannot be read. */
+    private LoadedStudy study() {
+        Path runs = run.toAbsolutePath().normalize().getParent();
+        try {
+            return runs == null || runs.getParent() == null ? null : StudyFolder.read(runs.getParent(), List.of());
+        } catch (StudyProblem gone) {
+            return null;
+        }
+    }
+
+    /** What lies under the plan, or null. */
+    Backdrop backdrop(Consumer<String> warned) {
+        LoadedStudy study = study();
+        return study == null ? null : Backdrops.of(study, warned);
+    }
+
     /** Writes the page that plays it. */
-    void writePage(Path file) throws IOException {
+    void writePage(Path file, Consumer<String> warned) throws IOException {
+        LoadedStudy study = study();
+        PagePicture backdrop = study == null ? null : Backdrops.ofPage(study, scene(), warned);
         byte[] tracks = folder.bytes(folder.file(replication));
         Path rules = folder.rules(replication);
         String page = ReplayPage.of(
                 new String(folder.bytes(folder.scene()), StandardCharsets.UTF_8),
                 tracks,
-                Files.exists(rules) ? folder.bytes(rules) : new byte[0]);
+                Files.exists(rules) ? folder.bytes(rules) : new byte[0],
+                backdrop == null ? null : JsonFile.text(backdrop));
         DrawingFile.save(file, page.getBytes(StandardCharsets.UTF_8));
     }
 }

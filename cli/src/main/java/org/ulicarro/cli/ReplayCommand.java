@@ -86,7 +86,7 @@ final class ReplayCommand implements Callable<Integer> {
         }
         RecordedRun recorded = new RecordedRun(RunArgument.find(run), replication);
         if (at == null) {
-            recorded.writePage(output);
+            recorded.writePage(output, spec.commandLine().getErr()::println);
             spec.commandLine().getOut().println("wrote " + output + "   open it in a browser; it needs no network");
         } else {
             picture(recorded);
@@ -112,7 +112,8 @@ final class ReplayCommand implements Callable<Integer> {
             throw usage("--reach takes the metres to show each way of a --place, such as 60");
         }
         TrackFile tracks = recorded.tracks();
-        Moment moment = new Moment(scene, tracks, place, reach == null ? Moment.USUAL_REACH : reach);
+        Moment moment = new Moment(scene, tracks, place, reach == null ? Moment.USUAL_REACH : reach)
+                .over(recorded.backdrop(spec.commandLine().getErr()::println));
         double seconds = length == null ? 0 : seconds("--for", length);
         double step = every == null ? 0.5 : seconds("--every", every);
         if (seconds / step > MOST_FRAMES) {

@@ -169,7 +169,7 @@ final class ReportContents {
                     first,
                     null,
                     0,
-                    null,
+                    Backdrops.ofFigure(RunModel.study(runs.get(0)), notes::add),
                     Volumes.of(first.network(), first.demand(), first.study().seed(), DRAWS));
             model.put("plan", new Figure(1280, 800, g -> plan.draw(g, 1280, 800)).source(lines));
         } catch (IOException | StudyProblem e) {

@@ -48,7 +48,7 @@ final class WatchPage implements TrackSink, AutoCloseable {
     }
 
     synchronized void show(Scene scene) throws IOException {
-        page = ReplayPage.live(JsonFile.text(scene));
+        page = ReplayPage.live(JsonFile.text(scene), null);
         notifyAll();
     }
 

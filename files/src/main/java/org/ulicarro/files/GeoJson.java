@@ -85,15 +85,8 @@ public final class GeoJson {
     public void write(Path file) throws IOException {
         Path part = file.resolveSibling("." + file.getFileName() + ".part");
         try {
-            try (Writer out = OutputFile.writer(part);
-                    JsonGenerator json = JsonMapper.builder().build().createGenerator(out)) {
-                json.writeStartObject();
-                json.writeStringProperty("type", "FeatureCollection");
-                json.writeArrayPropertyStart("features");
-                network.junctions().values().forEach(j -> place(json, j));
-                network.links().forEach(l -> link(json, l));
-                json.writeEndArray();
-                json.writeEndObject();
+            try (Writer out = OutputFile.writer(part)) {
+                write(out);
             }
             Files.move(part, file, java.nio.file.StandardCopyOption.REPLACE_EXISTING);
         } catch (JacksonException e) { // the disk, since there is nothing to read
@@ -102,6 +95,19 @@ public final class GeoJson {
             throw OutputFile.named(file, new IOException(reason, e));
         } finally {
             Files.deleteIfExists(part);
+        }
+    }
+
+    /** Writes it elsewhere. */
+    void write(Writer out) {
+        try (JsonGenerator json = JsonMapper.builder().build().createGenerator(out)) {
+            json.writeStartObject();
+            json.writeStringProperty("type", "FeatureCollection");
+            json.writeArrayPropertyStart("features");
+            network.junctions().values().forEach(j -> place(json, j));
+            network.links().forEach(l -> link(json, l));
+            json.writeEndArray();
+            json.writeEndObject();
         }
     }
 

@@ -1,5 +1,6 @@
 package org.ulicarro.files;
 
+import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Locale;
 import java.util.Map;
@@ -15,11 +16,6 @@ import org.ulicarro.core.study.Point;
  * and shifted. Within 50 km of that point lengths on the plan and on the ground differ by less than 0.01 %.
  */
 public final class GeoReference {
-
-    /** Known places may miss where the turned plan puts them by this, and by this share of their distance. */
-    private static final double TOLERANCE = 2.0;
-
-    private static final double TOLERANCE_SHARE = 0.005;
 
     private final CoordinateReferenceSystem metres;
     private final double cos; // of the bearing of the y axis
@@ -77,74 +73,40 @@ public final class GeoReference {
                                 lon));
     }
 
-    /** The turn and shift that put known places nearest to where they are (least squares, no stretching). */
+    /**
+     * The same projection with the plan turned and shifted, so that a point of it lies at one of the ground.
+     *
+     * @param bearing of the y axis from true north, clockwise (rad)
+     * @param plan x and y (m)
+     * @param ground metres east and north of where this projection is about
+     */
+    GeoReference moved(double bearing, double[] plan, double[] ground) {
+        GeoReference turned = new GeoReference(metres, bearing, 0, 0);
+        return new GeoReference(
+                metres,
+                bearing,
+                ground[0] - turned.eastOf(plan[0], plan[1]),
+                ground[1] - turned.northOf(plan[0], plan[1]));
+    }
+
     private static GeoReference fitted(
             NetworkInput network, Map<String, NetworkInput.LatLon> known, List<Fault> faults) {
-        double lat = known.values().stream()
-                .mapToDouble(NetworkInput.LatLon::lat)
-                .average()
-                .orElseThrow();
-        double lon = known.values().stream()
-                .mapToDouble(NetworkInput.LatLon::lon)
-                .average()
-                .orElseThrow();
-        CoordinateReferenceSystem metres = about(lat, lon);
-        int n = known.size();
-        double[][] plan = new double[n][];
-        double[][] ground = new double[n][];
-        double[] meanPlan = new double[2];
-        double[] meanGround = new double[2];
-        int i = 0;
-        for (var entry : known.entrySet()) {
-            Point at = network.places().get(entry.getKey()).at();
-            plan[i] = new double[] {at.x(), at.y()};
-            ProjCoordinate g = new ProjCoordinate();
-            metres.getProjection()
-                    .project(
-                            new ProjCoordinate(
-                                    entry.getValue().lon(), entry.getValue().lat()),
-                            g);
-            ground[i] = new double[] {g.x, g.y};
-            for (int d = 0; d < 2; d++) {
-                meanPlan[d] += plan[i][d] / n;
-                meanGround[d] += ground[i][d] / n;
-            }
-            i++;
-        }
-        double dot = 0;
-        double cross = 0;
-        for (int k = 0; k < n; k++) {
-            double px = plan[k][0] - meanPlan[0];
-            double py = plan[k][1] - meanPlan[1];
-            double gx = ground[k][0] - meanGround[0];
-            double gy = ground[k][1] - meanGround[1];
-            dot += px * gx + py * gy;
-            cross += px * gy - py * gx;
-        }
-        double bearing = -Math.atan2(cross, dot);
-        GeoReference turned = new GeoReference(metres, bearing, 0, 0);
-        double east = meanGround[0] - turned.eastOf(meanPlan[0], meanPlan[1]);
-        double north = meanGround[1] - turned.northOf(meanPlan[0], meanPlan[1]);
-        GeoReference fitted = new GeoReference(metres, bearing, east, north);
-        int k = 0;
-        for (String place : known.keySet()) {
-            double dx = fitted.eastOf(plan[k][0], plan[k][1]) - ground[k][0];
-            double dy = fitted.northOf(plan[k][0], plan[k][1]) - ground[k][1];
-            double reach = Math.hypot(ground[k][0] - meanGround[0], ground[k][1] - meanGround[1]);
-            double miss = Math.hypot(dx, dy);
-            if (miss > TOLERANCE + TOLERANCE_SHARE * reach) {
+        Map<String, Point> plan = new LinkedHashMap<>();
+        known.keySet().forEach(id -> plan.put(id, network.places().get(id).at()));
+        GeoFit fit = GeoFit.of(plan, known);
+        for (GeoFit.Miss miss : fit.misses()) {
+            if (miss.tooFar()) {
                 faults.add(Fault.warning(
-                        Fault.child("/network/origin/places", place),
+                        Fault.child("/network/origin/places", miss.id()),
                         String.format(
                                 Locale.ROOT,
                                 "turned and shifted, the plan puts '%s' %.0f m from these coordinates; distances on the plan and on the"
                                         + " map do not agree, and one of them is wrong",
-                                place,
-                                miss)));
+                                miss.id(),
+                                miss.distance())));
             }
-            k++;
         }
-        return fitted;
+        return fit.map();
     }
 
     private double eastOf(double x, double y) {

@@ -100,8 +100,10 @@ public final class LoadedStudy {
         return AerialPicture.read(
                 inside(root, backdrop.image()),
                 backdrop.image(),
-                inside(root, backdrop.worldFile()),
-                backdrop.worldFile());
+                backdrop.worldFile() == null ? null : inside(root, backdrop.worldFile()),
+                backdrop.worldFile(),
+                backdrop.crs(),
+                georeference());
     }
 
     private static Path inside(Path root, String name) throws IOException {
@@ -246,9 +248,17 @@ public final class LoadedStudy {
 
     private void checkBackdrop(List<Fault> faults) {
         NetworkInput.Backdrop backdrop = study().network().backdrop();
+        if (backdrop == null) {
+            return;
+        }
         try {
-            for (String name : backdrop == null ? List.<String>of() : List.of(backdrop.image(), backdrop.worldFile())) {
-                inside(folder.toRealPath(), name);
+            Path root = folder.toRealPath();
+            inside(root, backdrop.image());
+            if (backdrop.worldFile() != null) {
+                inside(root, backdrop.worldFile());
+            } else if (!backdrop.image().toLowerCase(java.util.Locale.ROOT).matches(".*\\.tiff?")) {
+                throw new IOException(backdrop.image() + " needs its world file, which says where it lies: world-file: "
+                        + backdrop.image().replaceFirst("\\.[^.]*$", "") + ".pgw");
             }
         } catch (IOException | java.nio.file.InvalidPathException e) {
             faults.add(Fault.warning("/network/backdrop", e.getMessage() + "; plans are drawn without it"));

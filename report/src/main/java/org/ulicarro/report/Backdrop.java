@@ -16,9 +16,15 @@ public record Backdrop(BufferedImage image, AffineTransform toPlan) {
 
     private static final float FAINT = 0.45f;
 
-    void draw(Graphics2D g) {
+    /** Faintly, in metres of the plan. */
+    public void draw(Graphics2D g) {
+        draw(g, FAINT);
+    }
+
+    /** @param strength from 0 to 1 for the picture as it is */
+    void draw(Graphics2D g, float strength) {
         Composite before = g.getComposite();
-        g.setComposite(AlphaComposite.getInstance(AlphaComposite.SRC_OVER, FAINT));
+        g.setComposite(AlphaComposite.getInstance(AlphaComposite.SRC_OVER, strength));
         g.drawImage(image, toPlan, null);
         g.setComposite(before);
     }

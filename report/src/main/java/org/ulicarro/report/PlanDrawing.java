@@ -17,6 +17,7 @@ import org.ulicarro.core.run.Model;
 public final class PlanDrawing {
 
     private static final double MARGIN = 36;
+    private static final double EDGE_WIDTH = 1.4; // on the page
     private static final double FOOTER = PlanFooter.HEIGHT;
 
     /** Shown of the legs beyond the lines of a place (m). */
@@ -30,6 +31,7 @@ public final class PlanDrawing {
     private final Backdrop backdrop;
     private final Volumes volumes; // null for a plan without them
     private final Overlay overlay; // null for none
+    private boolean checks; // whether road edges lie over the picture at its full strength
 
     /**
      * A plan.
@@ -58,6 +60,12 @@ public final class PlanDrawing {
         this.backdrop = backdrop;
     }
 
+    /** Only the edges of roads, over the backdrop at its full strength. */
+    public PlanDrawing checkingBackdrop() {
+        checks = true;
+        return this;
+    }
+
     /** Draws into that many units from the upper left corner. */
     public void draw(Graphics2D g, int width, int height) {
         g.setColor(Looks.LAND);
@@ -68,16 +76,14 @@ public final class PlanDrawing {
         g.clip(new Rectangle2D.Double(0, 0, width, height - FOOTER));
         AffineTransform page = g.getTransform();
         g.transform(camera.transform());
-        if (backdrop != null) {
-            backdrop.draw(g);
-        }
-        new Surfaces(network).draw(Pen.on(g));
-        new Paint(model, camera.scale()).draw(Pen.on(g));
-        if (place != null && volumes == null) {
-            new PathLayer(model, place).draw(g);
+        if (checks) {
+            backdrop.draw(g, 1);
+            new RoadEdges(network).draw(g, g.getClipBounds(), EDGE_WIDTH / camera.scale());
+        } else {
+            drawPlan(g, camera);
         }
         g.setTransform(page);
-        if (FarRoads.isFar(camera)) {
+        if (!checks && FarRoads.isFar(camera)) {
             new FarRoads(network, camera).draw(g);
         }
         Rectangle2D sheet = new Rectangle2D.Double(0, 0, width, height - FOOTER);
@@ -91,6 +97,17 @@ public final class PlanDrawing {
         }
         g.setClip(clip);
         drawFooter(g, camera, width, height);
+    }
+
+    private void drawPlan(Graphics2D g, Camera camera) {
+        if (backdrop != null) {
+            backdrop.draw(g);
+        }
+        new Surfaces(network).draw(Pen.on(g));
+        new Paint(model, camera.scale()).draw(Pen.on(g));
+        if (place != null && volumes == null) {
+            new PathLayer(model, place).draw(g);
+        }
     }
 
     private Rectangle2D bounds() {
@@ -132,7 +149,9 @@ public final class PlanDrawing {
                 ? ""
                 : "   solid: turning paths that go first   dashed: those that give way   dots: where paths cross";
         String demand = "   veh/h that want to travel in the period, width to scale";
-        String says = overlay != null ? "   " + overlay.key() : volumes == null ? key : demand;
+        String says = checks
+                ? "   red: edges of roads as the study has them, over its backdrop"
+                : overlay != null ? "   " + overlay.key() : volumes == null ? key : demand;
         PlanFooter.draw(g, camera, width, height, model.study().title(), subject + says);
     }
 }

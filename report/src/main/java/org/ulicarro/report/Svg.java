@@ -2,10 +2,16 @@ package org.ulicarro.report;
 
 import java.awt.Dimension;
 import java.awt.Graphics2D;
+import java.awt.image.RenderedImage;
+import java.io.ByteArrayOutputStream;
 import java.io.CharArrayWriter;
+import java.io.IOException;
+import java.util.Base64;
 import java.util.function.Consumer;
+import javax.imageio.ImageIO;
 import javax.xml.parsers.DocumentBuilderFactory;
 import javax.xml.parsers.ParserConfigurationException;
+import org.apache.batik.svggen.ImageHandlerBase64Encoder;
 import org.apache.batik.svggen.SVGGeneratorContext;
 import org.apache.batik.svggen.SVGGraphics2D;
 import org.apache.batik.svggen.SVGGraphics2DIOException;
@@ -19,6 +25,28 @@ public final class Svg {
     private static final int DECIMALS = 2;
 
     private Svg() {}
+
+    /** Pictures stand inside the text: as JPEG where nothing of them is clear, which is far smaller. */
+    private static final class Pictures extends ImageHandlerBase64Encoder {
+
+        @Override
+        public void handleHREF(RenderedImage image, Element element, SVGGeneratorContext context)
+                throws SVGGraphics2DIOException {
+            String form = image.getColorModel().hasAlpha() ? "png" : "jpeg";
+            ByteArrayOutputStream bytes = new ByteArrayOutputStream();
+            try {
+                ImageIO.write(image, form, bytes);
+            } catch (IOException e) {
+                throw new SVGGraphics2DIOException(e.getMessage(), e);
+            }
+            element.setAttributeNS(
+                    XLINK,
+                    "xlink:href",
+                    "data:image/" + form + ";base64," + Base64.getEncoder().encodeToString(bytes.toByteArray()));
+        }
+    }
+
+    private static final String XLINK = "http://www.w3.org/1999/xlink";
 
     private static Document empty() {
         try {
@@ -42,6 +70,7 @@ public final class Svg {
         SVGGeneratorContext context = SVGGeneratorContext.createDefault(document);
         context.setComment(null);
         context.setPrecision(DECIMALS);
+        context.setImageHandler(new Pictures());
         SVGGraphics2D graphics = new SVGGraphics2D(context, false);
         graphics.setSVGCanvasSize(new Dimension(width, height));
         drawing.accept(graphics);

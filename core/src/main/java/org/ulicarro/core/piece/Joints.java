@@ -31,6 +31,8 @@ public final class Joints {
     private final Network network;
     private final Piece piece;
     private final List<Joint> found = new ArrayList<>();
+    private final List<String> free = new ArrayList<>(); // controls outside that nobody is held by
+    private final List<String> inStep = new ArrayList<>(); // signals outside with the cycle of their neighbour
 
     private Joints(Model whole, Piece piece) {
         this.whole = whole;
@@ -56,6 +58,7 @@ public final class Joints {
             joints.leaving(cut, links);
             joints.coordination(cut);
         }
+        joints.outside();
         joints.drivers(demand, outside);
         return joints.found;
     }
@@ -132,14 +135,24 @@ public final class Joints {
                     cut.inner(),
                     percent(spilled));
         } else {
+            free.add(kind + " of '" + cut.outside() + "' (" + cut.road() + ")");
+        }
+    }
+
+    private void outside() {
+        if (!free.isEmpty()) {
             add(
-                    cut.road(),
-                    "vehicles leave there freely; delay before it is not of the piece",
-                    "the %s of '%s' %s not in the piece; its queues never reached back to '%s'",
-                    kind,
-                    cut.outside(),
-                    kind.endsWith("signs") ? "are" : "is",
-                    cut.inner());
+                    "",
+                    "vehicles leave there freely; delay before them is not of the piece",
+                    "not in the piece, and their queues never reached back to it: %s",
+                    String.join(", ", free));
+        }
+        if (!inStep.isEmpty()) {
+            add(
+                    "",
+                    "their platoons are in the times at the border: other offsets of theirs cannot be tried here",
+                    "not in the piece, with the same cycle as the signal beside them: %s",
+                    String.join(", ", inStep));
         }
     }
 
@@ -160,14 +173,12 @@ public final class Joints {
         Set<Double> common = cycles(cut.inner());
         common.retainAll(cycles(cut.outside()));
         if (!common.isEmpty()) {
-            add(
-                    cut.road(),
-                    "its platoons are in the times at the border: other offsets of '" + cut.outside()
-                            + "' cannot be tried here",
-                    "'%s' keeps the same cycle as '%s' (%.0f s) and stays outside",
+            inStep.add(String.format(
+                    Locale.ROOT,
+                    "'%s' (%.0f s, as '%s')",
                     cut.outside(),
-                    cut.inner(),
-                    common.iterator().next());
+                    common.iterator().next(),
+                    cut.inner()));
         }
     }
 

@@ -103,13 +103,17 @@ public record NetworkInput(
 
     /** An image with the world file that says where its pixels lie. */
     public record Backdrop(
-            @Required @About("PNG or JPEG, beside study.yaml.")
+            @Required @About("PNG, JPEG or GeoTIFF, beside study.yaml.")
             String image,
 
-            @Required
             @Key("world-file")
-            @About("Six lines: pixel size, rotation twice, pixel size, x and y of the first pixel.")
-            String worldFile) {}
+            @About(
+                    "Six lines: pixel size, rotation twice, pixel size, x and y of the first pixel. A GeoTIFF needs none.")
+            String worldFile,
+
+            @About(
+                    "What those coordinates are: plan for metres of the plan, as they are where nothing is written; WGS84, EPSG:25833, or +proj=… on the map, which needs an origin. A GeoTIFF says it itself.")
+            String crs) {}
 
     /**
      * Where the plan's point [0, 0] lies on the map (WGS84), and how the plan is turned; or two or more places whose coordinates

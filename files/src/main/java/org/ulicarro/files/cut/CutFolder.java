@@ -213,7 +213,9 @@ public final class CutFolder {
         });
         if (study.network().backdrop() != null) {
             names.add(study.network().backdrop().image());
-            names.add(study.network().backdrop().worldFile());
+            if (study.network().backdrop().worldFile() != null) {
+                names.add(study.network().backdrop().worldFile());
+            }
         }
         for (String name : names) {
             copy(name);

@@ -21,6 +21,7 @@ import org.ulicarro.core.tracks.TrackBlock;
 import org.ulicarro.core.tracks.TrackBlock.Newcomer;
 import org.ulicarro.core.tracks.TrackFile;
 import org.ulicarro.core.tracks.Walk;
+import org.ulicarro.report.Backdrop;
 import org.ulicarro.report.Camera;
 import org.ulicarro.report.Looks;
 import org.ulicarro.report.PlanFooter;
@@ -48,6 +49,7 @@ public final class Moment {
     private int introduced; // blocks whose newcomers are known
     private int blockNumber = -1;
     private TrackBlock block;
+    private Backdrop backdrop; // null for none
 
     /**
      * Pictures of one part of the plan.
@@ -61,6 +63,12 @@ public final class Moment {
         this.place = place;
         this.reach = reach;
         lanes = scene.lanes().stream().map(LaneLine::new).toArray(LaneLine[]::new);
+    }
+
+    /** The same over a picture; null for none. */
+    public Moment over(Backdrop picture) {
+        backdrop = picture;
+        return this;
     }
 
     /**
@@ -92,6 +100,9 @@ public final class Moment {
         g.clip(new Rectangle2D.Double(0, 0, width, high));
         AffineTransform page = g.getTransform();
         g.transform(camera.transform());
+        if (backdrop != null) {
+            backdrop.draw(g);
+        }
         for (PlanShape shape : camera.scale() >= NEAR_SCALE ? scene.near() : scene.far()) {
             PathText.draw(g, shape);
         }

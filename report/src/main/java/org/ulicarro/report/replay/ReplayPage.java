@@ -40,30 +40,35 @@ public final class ReplayPage {
      * @param scene a {@link Scene} as JSON
      * @param tracks a recording of core.tracks
      * @param rules what stage scripts saw and decided each second, lines of JSON packed by gzip; empty for nothing
+     * @param backdrop a {@link PagePicture} as JSON, or null
      */
-    public static String of(String scene, byte[] tracks, byte[] rules) throws IOException {
+    public static String of(String scene, byte[] tracks, byte[] rules, String backdrop) throws IOException {
         return page(
                 scene,
+                backdrop,
                 Base64.getEncoder().encodeToString(tracks),
                 Base64.getEncoder().encodeToString(rules),
                 "default-src 'none'");
     }
 
     /** A page that is served, and listens to {@code tracks} for the pieces of a recording. */
-    public static String live(String scene) throws IOException {
-        return page(scene, "", "", "default-src 'none'; connect-src 'self'");
+    public static String live(String scene, String backdrop) throws IOException {
+        return page(scene, backdrop, "", "", "default-src 'none'; connect-src 'self'");
     }
 
-    private static String page(String scene, String tracks, String rules, String policy) throws IOException {
+    private static String page(String scene, String backdrop, String tracks, String rules, String policy)
+            throws IOException {
         StringBuilder scripts = new StringBuilder();
         for (String name : SCRIPTS) {
             scripts.append(resource(name)).append('\n');
         }
         return resource("page.html")
-                .replace("{{policy}}", policy + "; style-src 'unsafe-inline'; script-src 'unsafe-inline'")
+                .replace(
+                        "{{policy}}", policy + "; img-src data:; style-src 'unsafe-inline'; script-src 'unsafe-inline'")
                 .replace("{{style}}", resource("page.css"))
                 .replace("{{script}}", scripts)
                 .replace("{{scene}}", scene.replace("<", "\\u003c"))
+                .replace("{{backdrop}}", backdrop == null ? "null" : backdrop.replace("<", "\\u003c"))
                 .replace("{{tracks}}", tracks)
                 .replace("{{rules}}", rules);
     }

@@ -2,8 +2,16 @@
 
 const NEAR_SCALE = 2; // pixels per metre from which the plan for large scales is used
 
+const BACKDROP_STRENGTH = 0.45; // of the picture under the plan
+
 class Ground {
-  constructor(scene) {
+  constructor(scene, backdrop, ready) {
+    this.backdrop = backdrop; // a picture with its place on the plan, or null
+    if (backdrop) {
+      this.picture = new Image();
+      this.picture.onload = () => { this.version = -1; ready(); };
+      this.picture.src = backdrop.source;
+    }
     this.near = scene.near.map(shapeOf);
     this.far = scene.far.map(shapeOf);
     this.canvas = document.createElement('canvas');
@@ -21,10 +29,21 @@ class Ground {
     context.drawImage(this.canvas, 0, 0);
   }
 
+  paintBackdrop(context) {
+    const { left, top, width, height } = this.backdrop;
+    context.save();
+    context.globalAlpha = BACKDROP_STRENGTH;
+    context.translate(left, top);
+    context.scale(1, -1); // the plan's y leads up, a picture's rows down
+    context.drawImage(this.picture, 0, 0, width, height);
+    context.restore();
+  }
+
   paint(context, camera, ratio) {
     context.fillStyle = '#eaeee9';
     context.fillRect(0, 0, this.canvas.width, this.canvas.height);
     camera.apply(context, ratio);
+    if (this.picture && this.picture.complete) this.paintBackdrop(context);
     const window = camera.window();
     for (const shape of camera.scale >= NEAR_SCALE ? this.near : this.far) {
       if (!meet(shape.box, window)) continue;

@@ -7,7 +7,7 @@ const recording = new Recording(network);
 const canvas = find('plan');
 const context = canvas.getContext('2d');
 const camera = new Camera(canvas);
-const ground = new Ground(scene);
+const ground = new Ground(scene, JSON.parse(find('backdrop').textContent), () => { dirty = true; });
 const player = new Player(recording);
 const selection = new Selection();
 const strip = new Strip(find('history'), network, recording);
