@@ -203,7 +203,8 @@ final class CutCommand implements Callable<Integer> {
         CutSource source = source();
         Model model = source.model();
         NetworkInput network = model.study().network();
-        Chosen chosen = new Chosen(network, meant(source.study()), place -> detectorRoads(source, place));
+        ControlWords words = new ControlWords(source.study());
+        Chosen chosen = new Chosen(network, meant(source.study()), place -> detectorRoads(source, words, place));
         connected(chosen);
         Piece piece = Piece.of(
                 model.network(),
@@ -310,17 +311,17 @@ final class CutCommand implements Callable<Integer> {
         }
     }
 
-    /** Roads of detectors that the control of a place names, in its keys or its script. */
-    private static Set<String> detectorRoads(CutSource source, String place) {
+    /** Roads of detectors that the control of a place reads. */
+    private static Set<String> detectorRoads(CutSource source, ControlWords words, String place) {
         Set<String> roads = new LinkedHashSet<>();
-        String text = source.control(place);
-        if (!text.isEmpty()) {
-            Set<String> words = new LinkedHashSet<>(List.of(text.split("[^A-Za-z0-9_.-]+")));
-            source.model().study().network().detectors().forEach((id, detector) -> {
-                if (words.contains(id)) {
-                    roads.add(detector.road().road());
-                }
-            });
+        for (String detector : words.detectors(place)) {
+            roads.add(source.model()
+                    .study()
+                    .network()
+                    .detectors()
+                    .get(detector)
+                    .road()
+                    .road());
         }
         return roads;
     }

@@ -2,16 +2,11 @@ package org.ulicarro.cli;
 
 import java.io.IOException;
 import java.nio.file.Path;
-import java.util.Map;
 import org.ulicarro.core.run.Model;
-import org.ulicarro.core.study.SignalController;
-import org.ulicarro.core.study.StageControl;
-import org.ulicarro.files.InputFile;
 import org.ulicarro.files.LoadedStudy;
 import org.ulicarro.files.RunFolder;
 import org.ulicarro.files.RunRecord;
 import org.ulicarro.files.StudyProblem;
-import org.ulicarro.files.StudyText;
 
 /**
  * What is driven to see who comes to the border of a piece.
@@ -39,23 +34,5 @@ record CutSource(LoadedStudy study, Model model, String text, int replications) 
         RunRecord record = RunFolder.record(folder);
         return new CutSource(
                 loaded, loaded.compile(record.period()).model(), "run " + folder.getFileName(), record.replications());
-    }
-
-    /** What is written of the control of a place, with the text of its script; empty where there is none. */
-    String control(String place) {
-        SignalController control = model.study().signals().get(place);
-        if (control == null) {
-            return "";
-        }
-        Map<String, Object> tree = StudyText.tree(model.study());
-        String written = tree.get("signals") instanceof Map<?, ?> signals ? StudyText.line(signals.get(place)) : "";
-        if (control instanceof StageControl stages && stages.script() != null) {
-            try {
-                written += InputFile.text(study.folder().resolve(stages.script().file()), InputFile.SMALL);
-            } catch (IOException e) {
-                return written; // compiling has read it, so that it can only have gone a moment ago
-            }
-        }
-        return written;
     }
 }

@@ -44,6 +44,7 @@ import picocli.CommandLine.Spec;
             "  searches     what has been searched, and what was stopped",
             "  assignments  ways that drivers chose: which assignments there are",
             "  devices      detectors, stops, gates, closures and the like",
+            "  near PLACE   what a junction depends on, and what depends on it: neighbours, offsets, lines, counts …",
             "",
             "Example:  ulicarro show quayside conflicts --place market"
         })
@@ -64,6 +65,7 @@ final class ShowCommand implements Callable<Integer> {
         ROUTES,
         CROSSINGS,
         DEVICES,
+        NEAR,
         RUNS,
         SEARCHES,
         ASSIGNMENTS
@@ -77,6 +79,9 @@ final class ShowCommand implements Callable<Integer> {
 
     @Parameters(index = "1", paramLabel = "WHAT", description = "what to print; see below")
     private String what;
+
+    @Parameters(index = "2", arity = "0..1", paramLabel = "PLACE", description = "with near: the place")
+    private String middle;
 
     @Option(names = "--place", paramLabel = "PLACE", description = "of this place only")
     private String place;
@@ -93,6 +98,14 @@ final class ShowCommand implements Callable<Integer> {
     @Override
     public Integer call() throws StudyProblem, IOException {
         What chosen = chosen();
+        if (middle != null && chosen != What.NEAR) {
+            throw new ParameterException(
+                    spec.commandLine(), "only 'near' takes a place behind it; for others write --place " + middle);
+        }
+        if (chosen == What.NEAR && (middle == null) == (place == null)) {
+            throw new ParameterException(spec.commandLine(), "near takes a place: show STUDY near market");
+        }
+        place = middle == null ? place : middle;
         if (chosen == What.RUNS) {
             RunSheet.of(study.folder).print(form, spec.commandLine().getOut());
             return Exit.DONE;
@@ -120,6 +133,10 @@ final class ShowCommand implements Callable<Integer> {
         PlaceSheets places = new PlaceSheets(model, loaded.georeference(), place);
         RoadSheets roads = new RoadSheets(model, place);
         DemandSheets demand = new DemandSheets(model, place);
+        if (chosen == What.NEAR) {
+            new NearSheets(model, loaded, place).print(form, spec.commandLine().getOut());
+            return Exit.DONE;
+        }
         if (chosen == What.ROUTES && model.demand().estimate() == null) {
             throw new ParameterException(
                     spec.commandLine(),
@@ -142,7 +159,7 @@ final class ShowCommand implements Callable<Integer> {
             case ROUTES -> demand.routes();
             case CROSSINGS -> roads.crossings();
             case DEVICES -> roads.devices();
-            case RUNS, SEARCHES, ASSIGNMENTS -> throw new IllegalStateException("told already");
+            case NEAR, RUNS, SEARCHES, ASSIGNMENTS -> throw new IllegalStateException("told already");
         };
         sheet.print(form, out);
         if (!form.isForMachines()) {
@@ -207,7 +224,7 @@ final class ShowCommand implements Callable<Integer> {
                         "wait for them could not begin sooner: people before them still finish.");
             case PLANS ->
                 List.of("", "Plans as they are written; 'draw --place PLACE --plan' shows them, 'rehearse' runs them.");
-            case POINTS, ROADS, CROSSINGS, DEVICES, RUNS, SEARCHES, ASSIGNMENTS, VOLUMES -> List.of();
+            case POINTS, ROADS, CROSSINGS, DEVICES, NEAR, RUNS, SEARCHES, ASSIGNMENTS, VOLUMES -> List.of();
         };
     }
 

@@ -27,7 +27,7 @@ public record Cut(
         double outTo) {
 
     /** The end of a cut road is called after it, since a road is cut on one side only. */
-    static String end(String road) {
+    public static String end(String road) {
         return "cut-" + road;
     }
 }

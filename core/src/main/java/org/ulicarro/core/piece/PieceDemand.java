@@ -11,6 +11,7 @@ import java.util.TreeSet;
 import java.util.function.BiFunction;
 import org.ulicarro.core.demand.Departures;
 import org.ulicarro.core.demand.SurgeKeys;
+import org.ulicarro.core.network.Movement;
 import org.ulicarro.core.run.Model;
 import org.ulicarro.core.study.Surge;
 import org.ulicarro.core.study.Trips;
@@ -40,7 +41,7 @@ public final class PieceDemand {
     private final Piece piece;
     private final double slice; // s; 0 for every vehicle by itself
     private final Map<Integer, List<Drive>> drives = new TreeMap<>(); // by replication
-    private final Map<String, Map<String, Integer>> surgeEnds =
+    private final Map<String, Map<String, Map<String, Integer>>> surgeEnds =
             new LinkedHashMap<>(); // kept surges: where their vehicles go
     private final List<Run> runs = new ArrayList<>();
     private final Map<String, List<Trips>> tables = new LinkedHashMap<>(); // by surge; "" for all others
@@ -62,8 +63,8 @@ public final class PieceDemand {
         return drives;
     }
 
-    /** Surges that begin in the piece and stay what they are: by id, how many of their vehicles go to which end. */
-    public Map<String, Map<String, Integer>> surges() {
+    /** Surges that begin in the piece and stay what they are: by id and where they go in the whole, how many leave the piece at which end. */
+    public Map<String, Map<String, Map<String, Integer>>> surges() {
         return surgeEnds;
     }
 
@@ -105,7 +106,10 @@ public final class PieceDemand {
                 boolean begins =
                         surge != null && piece.ends().contains(surges.get(surge).at());
                 if (begins && drive.first() && !scaled) {
-                    surgeEnds.computeIfAbsent(surge, none -> new TreeMap<>()).merge(drive.to(), 1, Integer::sum);
+                    surgeEnds
+                            .computeIfAbsent(surge, none -> new TreeMap<>())
+                            .computeIfAbsent(goal(departures, drive.vehicle()), none -> new TreeMap<>())
+                            .merge(drive.to(), 1, Integer::sum);
                 } else {
                     String table = surge == null || begins ? "" : surge;
                     cells.computeIfAbsent(table, none -> new TreeMap<>(Key.ORDER))
@@ -124,6 +128,16 @@ public final class PieceDemand {
             }
         });
         runs.sort(Comparator.comparing(Run::line).thenComparingInt(Run::visit).thenComparingDouble(Run::due));
+    }
+
+    /** Where a vehicle's journey is to end in the whole. */
+    private String goal(Departures departures, int vehicle) {
+        int link = departures.entry()[vehicle];
+        for (int m : departures.way(vehicle)) {
+            Movement movement = whole.network().movements().get(m);
+            link = movement.isInner() ? link : movement.toLink();
+        }
+        return whole.network().links().get(link).to();
     }
 
     private double weight() {

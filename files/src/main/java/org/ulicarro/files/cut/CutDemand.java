@@ -13,13 +13,15 @@ import org.ulicarro.core.network.Network;
 import org.ulicarro.core.piece.PieceDemand;
 import org.ulicarro.core.piece.PieceDemand.Run;
 import org.ulicarro.core.study.Study;
-import org.ulicarro.files.StudyText;
 
 /** The demand of a piece as keys of a study: tables of trips, lines by the times at which they come in, surges, people. */
 final class CutDemand {
 
     /** Keys that are said of all vehicles and people, wherever they drive. */
     private static final List<String> KEPT = List.of("mix", "types", "choice", "informed", "walking");
+
+    /** A smaller share of a route's vehicles than this leaves the piece where it does by mistake. */
+    private static final double SELDOM = 0.05;
 
     private final Study study;
     private final CutTree tree;
@@ -40,7 +42,7 @@ final class CutDemand {
 
     /** @param ways whether there is a table of ways */
     Map<String, Object> keys(boolean ways) {
-        Map<String, Object> before = CutTree.map(StudyText.tree(study), "demand");
+        Map<String, Object> before = CutTree.map(tree.whole(), "demand");
         Map<String, Object> demand = new LinkedHashMap<>();
         KEPT.stream().filter(before::containsKey).forEach(key -> demand.put(key, before.get(key)));
         Map<String, Object> trips = new LinkedHashMap<>();
@@ -142,18 +144,34 @@ final class CutDemand {
     private Map<String, Object> surges(Map<String, Object> before) {
         Map<String, Object> surges = new LinkedHashMap<>();
         byPeriod.values()
-                .forEach(driven -> driven.surges().forEach((id, ends) -> {
+                .forEach(driven -> driven.surges().forEach((id, goals) -> {
                     Map<String, Object> surge = new LinkedHashMap<>(CutTree.map(before, id));
                     Map<String, Object> routes = new LinkedHashMap<>();
-                    ends.forEach((end, vehicles) -> {
-                        Map<String, Object> route = new LinkedHashMap<>();
-                        route.put("via", List.of(end));
-                        route.put("share", vehicles);
-                        routes.put("to-" + end, route);
+                    study.demand().surges().get(id).routes().forEach((name, route) -> {
+                        String goal = route.via().get(route.via().size() - 1);
+                        addRoutes(routes, name, route.share(), goals.getOrDefault(goal, Map.of()));
                     });
                     surge.put("routes", routes);
                     surges.put(id, surge);
                 }));
         return surges;
+    }
+
+    /**
+     * A route of the whole as one to the end at which it leaves the piece: in the same order and with the same shares, so that the same vehicles
+     * are drawn. Where drivers of a route leave at several ends, each has its part.
+     */
+    private static void addRoutes(Map<String, Object> routes, String name, double share, Map<String, Integer> ends) {
+        int all = ends.values().stream().mapToInt(n -> n).sum();
+        Map<String, Integer> kept = new LinkedHashMap<>(ends);
+        kept.values().removeIf(n -> n < SELDOM * all); // who missed a turn
+        int left = kept.values().stream().mapToInt(n -> n).sum();
+        kept.forEach((end, vehicles) -> {
+            Map<String, Object> route = new LinkedHashMap<>();
+            route.put("via", List.of(end));
+            double part = share * vehicles / left;
+            route.put("share", part == Math.rint(part) ? (Object) (long) part : (Object) part);
+            routes.put(kept.size() == 1 ? name : name + "-to-" + end, route);
+        });
     }
 }

@@ -154,7 +154,7 @@ public final class CutFolder {
     }
 
     private void writeMain(CutRecord record, boolean signals) throws IOException {
-        Map<String, Object> main = new LinkedHashMap<>(StudyText.tree(study));
+        Map<String, Object> main = new LinkedHashMap<>(tree.whole());
         main.keySet().removeAll(List.of("network", "demand", "signals", "files", "observed"));
         main.put("title", study.title() + ", a piece of it");
         Map<String, Object> periods = new LinkedHashMap<>(CutTree.map(main, "periods"));
@@ -275,7 +275,7 @@ public final class CutFolder {
         counted.put("ways", null);
         counted.put("arrivals", null);
         counted.put("volumes", Map.of(COUNTED, "counts/" + COUNTED + ".csv"));
-        Map<String, Object> before = CutTree.map(StudyText.tree(study), "demand");
+        Map<String, Object> before = CutTree.map(tree.whole(), "demand");
         List.of("arrivals", "routes", "peak", "balance", "growth").stream()
                 .filter(before::containsKey)
                 .forEach(key -> counted.put(key, before.get(key)));

@@ -50,8 +50,9 @@ final class CutRoad {
         List<?> between = (List<?>) road.get("between");
         road.put("between", cut.first() ? List.of(cut.end(), between.get(1)) : List.of(between.get(0), cut.end()));
         List<double[]> via = cut.first() ? axis.viaAfter(cut.at()) : axis.viaBefore(cut.at());
-        road.remove("via");
-        if (!via.isEmpty()) {
+        if (via.isEmpty()) {
+            road.remove("via");
+        } else {
             road.put(
                     "via",
                     via.stream()

@@ -22,6 +22,7 @@ final class CutTree {
     private final Piece piece;
     private final Study study;
     private final GeoReference map;
+    private final Map<String, Object> whole;
     private final Map<String, CutRoad> cuts = new LinkedHashMap<>();
     private final Set<String> gone = new LinkedHashSet<>();
     private final List<String> shortened = new ArrayList<>(); // corridors
@@ -31,6 +32,7 @@ final class CutTree {
         this.piece = piece;
         this.study = study;
         this.map = map;
+        whole = StudyText.tree(study);
         piece.cuts().forEach((road, cut) -> cuts.put(road, new CutRoad(piece, study.network(), cut)));
     }
 
@@ -47,9 +49,14 @@ final class CutTree {
         return shortened;
     }
 
+    /** The tree of the whole. */
+    Map<String, Object> whole() {
+        return whole;
+    }
+
     /** Its network. */
     Map<String, Object> network() {
-        Map<String, Object> before = map(StudyText.tree(study), "network");
+        Map<String, Object> before = map(whole, "network");
         Map<String, Object> network = new LinkedHashMap<>();
         if (before.get("origin") != null) {
             network.put("origin", origin(before.get("origin")));
@@ -88,18 +95,24 @@ final class CutTree {
         return same;
     }
 
+    /** In the order of the whole; ends of cut roads last, in that of their roads, whenever they were cut. */
     private Map<String, Object> places(Map<String, Object> before) {
         Map<String, Object> places = new LinkedHashMap<>();
+        Map<String, Object> ends = new LinkedHashMap<>();
+        for (String road : study.network().roads().keySet()) {
+            String end = Cut.end(road);
+            if (cuts.containsKey(road)) {
+                ends.put(end, new LinkedHashMap<>(Map.of("at", cuts.get(road).end())));
+            } else if (piece.ends().contains(end)) {
+                ends.put(end, before.get(end));
+            }
+        }
         before.forEach((id, place) -> {
-            if (piece.places().contains(id) || piece.ends().contains(id)) {
+            if ((piece.places().contains(id) || piece.ends().contains(id)) && !ends.containsKey(id)) {
                 places.put(id, place);
             }
         });
-        piece.cuts()
-                .values()
-                .forEach(cut -> places.put(
-                        cut.end(),
-                        new LinkedHashMap<>(Map.of("at", cuts.get(cut.road()).end()))));
+        places.putAll(ends);
         return places;
     }
 
@@ -198,7 +211,7 @@ final class CutTree {
     /** Its signals; empty for none. */
     Map<String, Object> signals() {
         Map<String, Object> left = new LinkedHashMap<>();
-        if (StudyText.tree(study).get("signals") instanceof Map<?, ?> signals) {
+        if (whole.get("signals") instanceof Map<?, ?> signals) {
             signals.forEach((place, control) -> {
                 if (piece.places().contains(String.valueOf(place))) {
                     left.put(String.valueOf(place), control);
@@ -224,9 +237,7 @@ final class CutTree {
     /** Stops that are of the piece. */
     Set<String> stops() {
         Set<String> all = new LinkedHashSet<>();
-        things("stops", map(map(StudyText.tree(study), "network"), "stops"))
-                .keySet()
-                .forEach(all::add);
+        things("stops", map(map(whole, "network"), "stops")).keySet().forEach(all::add);
         return all;
     }
 

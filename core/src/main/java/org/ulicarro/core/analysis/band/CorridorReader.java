@@ -4,7 +4,6 @@ import java.util.ArrayList;
 import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
-import java.util.TreeMap;
 import org.ulicarro.core.base.Clock;
 import org.ulicarro.core.base.Fault;
 import org.ulicarro.core.base.Names;
@@ -21,6 +20,7 @@ import org.ulicarro.core.study.ActuatedControl;
 import org.ulicarro.core.study.CycleRange;
 import org.ulicarro.core.study.FixedControl;
 import org.ulicarro.core.study.NetworkInput;
+import org.ulicarro.core.study.PlanOfPeriod;
 import org.ulicarro.core.study.SignalController;
 import org.ulicarro.core.study.SignalPlan;
 import org.ulicarro.core.study.Study;
@@ -342,19 +342,7 @@ public final class CorridorReader {
         if (wantedPlan != null && plans.containsKey(wantedPlan) && controller instanceof FixedControl) {
             return wantedPlan;
         }
-        String id = plans.containsKey(period) ? period : null;
-        if (id == null && plans.size() == 1) {
-            id = plans.keySet().iterator().next();
-        }
-        Map<String, String> schedule =
-                controller.scheduleOn(study.periods().get(period).day());
-        if (id == null && !schedule.isEmpty()) {
-            String from = Clock.timeOfDay(study.periods().get(period).from());
-            TreeMap<String, String> begins = new TreeMap<>(schedule); // HH:MM sorts as it comes
-            Map.Entry<String, String> now = begins.floorEntry(from);
-            id = now == null ? begins.lastEntry().getValue() : now.getValue();
-        }
-        return id;
+        return PlanOfPeriod.id(controller, study, period);
     }
 
     private List<Span> fixed(String place, FixedControl controller, boolean out) {

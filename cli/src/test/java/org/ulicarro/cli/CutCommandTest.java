@@ -1,0 +1,301 @@
+package org.ulicarro.cli;
+
+import static org.assertj.core.api.Assertions.assertThat;
+
+import java.io.IOException;
+import java.nio.file.Files;
+import java.nio.file.Path;
+import java.util.ArrayList;
+import java.util.LinkedHashMap;
+import java.util.LinkedHashSet;
+import java.util.List;
+import java.util.Map;
+import java.util.Set;
+import java.util.TreeMap;
+import org.junit.jupiter.api.BeforeEach;
+import org.junit.jupiter.api.Test;
+import org.junit.jupiter.api.io.TempDir;
+import org.ulicarro.core.run.Model;
+import org.ulicarro.core.run.Passages;
+import org.ulicarro.core.run.Replication;
+import org.ulicarro.core.signal.events.SignalEvent;
+import org.ulicarro.core.study.Study;
+import org.ulicarro.files.Samples;
+import org.ulicarro.files.StudyFolder;
+import org.ulicarro.files.StudyProblem;
+
+/** Pieces of the demo, shortened to half an hour and two replications. */
+class CutCommandTest extends InProcess {
+
+    private static final Set<String> PLACES = Set.of("gate", "market", "nets");
+
+    @TempDir
+    private Path temp;
+
+    private Path study;
+    private Path piece;
+
+    @BeforeEach
+    void write() throws IOException {
+        study = temp.resolve("quayside");
+        piece = temp.resolve("middle");
+        Samples.write("quayside", study);
+        edit(study.resolve("study.yaml"), "to: \"17:30\"", "to: \"17:00\"");
+        edit(
+                study.resolve("study.yaml"),
+                "warm-up: {length: 15 min, demand: first-slice}, drain: 15 min}\n  am",
+                "warm-up: {length: 5 min}, drain: 5 min}\n  am");
+        edit(study.resolve("study.yaml"), "replications: 10", "replications: 2");
+    }
+
+    private static void edit(Path file, String from, String to) throws IOException {
+        String text = Files.readString(file);
+        assertThat(text).contains(from);
+        Files.writeString(file, text.replace(from, to));
+    }
+
+    private void cut(Path from, String places, Path into) {
+        assertThat(run("cut", from, "--places", places, "-o", into))
+                .as(out + err)
+                .isZero();
+    }
+
+    private static Model model(Path folder) throws StudyProblem {
+        return StudyFolder.read(folder, List.of()).compile("pm").model();
+    }
+
+    /** Everybody who drove on a road of the piece is a trip, of its type, in its replication; counted apart from the watch at the border. */
+    @Test
+    void whoDroveThereIsInTheDemandToTheVehicle() throws IOException, StudyProblem {
+        cut(study, "gate,market,nets", piece);
+        Model whole = model(study);
+        Set<String> roads = model(piece).study().network().roads().keySet();
+        for (int replication = 1; replication <= 2; replication++) {
+            Map<String, Integer> drove = new TreeMap<>();
+            int onLines = 0;
+            Replication again = new Replication(whole, replication);
+            Passages passages = new Passages(whole.network());
+            again.observe(passages);
+            again.result();
+            for (Map.Entry<Integer, List<Passages.Stretch>> one :
+                    passages.byVehicle().entrySet()) {
+                boolean inside = false;
+                for (Passages.Stretch stretch : one.getValue()) {
+                    // a road that is cut ends before the junction outside, which a vehicle has entered by its line
+                    boolean here = roads.contains(passages.link(stretch).road());
+                    if (here && !inside) {
+                        int vehicle = one.getKey();
+                        if (again.view().departures().line(vehicle) >= 0) {
+                            onLines++;
+                        } else {
+                            drove.merge(again.view().departures().kind(vehicle).id(), 1, Integer::sum);
+                        }
+                    }
+                    inside = here;
+                }
+            }
+            Map<String, Integer> driven = new TreeMap<>();
+            for (String row : Files.readAllLines(piece.resolve("trips/pm.csv")).stream()
+                    .skip(1)
+                    .toList()) {
+                String[] cells = row.split(",", -1);
+                if (cells[7].equals(String.valueOf(replication))) {
+                    driven.merge(cells[5], Integer.parseInt(cells[4]), Integer::sum);
+                }
+            }
+            int surge = 180; // the ferry's vehicles begin in the piece and are a surge there, too
+            int all = drove.values().stream().mapToInt(n -> n).sum();
+            int table = driven.values().stream().mapToInt(n -> n).sum();
+            // those who were on the way through the junction outside when the replication ended never came to the
+            // border
+            assertThat(table + surge).isBetween(all - 6, all + 6);
+            assertThat(onLines).isPositive();
+            for (String type : List.of("van", "truck")) {
+                assertThat(driven.get(type)).isLessThanOrEqualTo(drove.get(type));
+            }
+        }
+        assertThat(Files.readString(piece.resolve("demand.yaml")))
+                .contains("ferry-1641", "timetable", "arrivals: exact");
+    }
+
+    @Test
+    void itHoldsAgainstTheWhole() {
+        assertThat(run("cut", study, "--places", "gate,market,nets", "-o", piece, "--prove"))
+                .as(out + err)
+                .isZero();
+        assertThat(out).contains("every volume within GEH 3, no clear difference", "what the cuts do", "control delay");
+        assertThat(run("cut", study, "--prove", piece, "--csv")).isZero();
+        List<String> rows = out.lines().toList();
+        assertThat(rows.get(0)).isEqualTo("kind,of,from_s,to_s,whole,piece,geh,difference,lo,hi,clear");
+        assertThat(rows.stream().filter(r -> r.startsWith("turn_vehh,market "))).hasSizeGreaterThanOrEqualTo(24);
+        assertThat(rows.stream().filter(r -> r.startsWith("link_vehh,quay-3 back")))
+                .isEmpty();
+    }
+
+    @Test
+    void idsSignalsAndGreensAreThoseOfTheWhole() throws IOException, StudyProblem {
+        cut(study, "gate,market,nets", piece);
+        Study whole = model(study).study();
+        Study part = model(piece).study();
+        PLACES.forEach(place -> assertThat(part.network().places().get(place))
+                .isEqualTo(whole.network().places().get(place)));
+        assertThat(part.network().roads().get("quay-4"))
+                .isEqualTo(whole.network().roads().get("quay-4"));
+        assertThat(part.signals().get("market")).isEqualTo(whole.signals().get("market"));
+        assertThat(part.network().places()).containsKeys("cut-quay-3", "pier").doesNotContainKeys("access", "school");
+        assertThat(greens(study)).isEqualTo(greens(piece)).isNotEmpty();
+    }
+
+    /** What the signals of the piece show, and when. */
+    private static List<String> greens(Path folder) throws StudyProblem {
+        List<String> shown = new ArrayList<>();
+        Replication replication = new Replication(model(folder), 1);
+        List<SignalEvent> events = new ArrayList<>();
+        replication.recordSignals(events::add);
+        replication.advanceTo(16.75 * 3600);
+        replication.close();
+        events.forEach(e -> {
+            String text = e.toString();
+            if (text.contains("GREEN") && PLACES.stream().anyMatch(p -> text.contains("place=" + p + ","))) {
+                shown.add(text);
+            }
+        });
+        return shown;
+    }
+
+    @Test
+    void aPieceOfAPieceIsThePieceItself() throws IOException {
+        cut(study, "gate,market,nets", piece);
+        Path inner = temp.resolve("inner");
+        Path direct = temp.resolve("direct");
+        cut(piece, "market,nets", inner);
+        cut(study, "market,nets", direct);
+        for (String file : List.of("network.yaml", "signals.yaml")) {
+            assertThat(Files.readString(inner.resolve(file))).isEqualTo(Files.readString(direct.resolve(file)));
+        }
+    }
+
+    @Test
+    void whatWasChangedGoesBackIntoTheWhole() throws IOException {
+        cut(study, "gate,market,nets", piece);
+        assertThat(run("cut", study, "--back", piece, "--write", "tried")).isEqualTo(Exit.INPUT);
+        assertThat(err).contains("nothing was changed");
+        assertThat(run(
+                        "set",
+                        piece,
+                        "signals.market.plans.pm.offset=20 s",
+                        "network.detectors.new-one={road: quay-3 ahead, lane: 2, at: 60 m}"))
+                .as(err)
+                .isZero();
+        assertThat(run("set", piece, "demand.growth=10 %")).as(err).isZero();
+        assertThat(run("cut", study, "--back", piece, "--write", "tried"))
+                .as(err)
+                .isZero();
+        assertThat(out).contains("signals.market.plans.pm.offset", "stays in the piece: demand.growth");
+        assertThat(Files.readString(study.resolve("alternatives/tried.yaml"))).contains("20 s", "new-one", "at: 60 m");
+        assertThat(run("check", study, "-a", "tried")).as(out).isZero();
+        assertThat(run("cut", study, "--prove", piece)).isIn(Exit.DONE, Exit.DOES_NOT_HOLD);
+        assertThat(err).contains("was changed since it was cut");
+    }
+
+    @Test
+    void alternativesCountsAndLinesThatConcernItStay() throws IOException {
+        cut(study, "gate,market,nets", piece);
+        assertThat(StudyFolder.alternatives(piece))
+                .contains("actuated", "by-stages", "pier-green", "no-ferry", "counted")
+                .doesNotContain("line-2min");
+        assertThat(piece.resolve("scripts/no-priority.stages")).exists();
+        for (String alternative : List.of("actuated", "by-stages", "no-ferry", "counted")) {
+            assertThat(run("check", piece, "-a", alternative)).as(out + err).isZero();
+        }
+        assertThat(Files.readString(piece.resolve("counts/counted.csv")))
+                .contains("market,")
+                .doesNotContain("school,");
+    }
+
+    @Test
+    void slicesHoldTheMeanOfAllReplications() throws IOException {
+        assertThat(run("cut", study, "--around", "market", "--reach", "250m", "--slice", "5min", "-o", piece))
+                .as(err)
+                .isZero();
+        List<String> rows = Files.readAllLines(piece.resolve("trips/pm.csv"));
+        assertThat(rows.get(0)).isEqualTo("from,to,depart_from,depart_to,vehicles,type,lane");
+        assertThat(rows).anyMatch(r -> r.contains(",0.5,"));
+        assertThat(rows).anyMatch(r -> r.contains("16:25,16:30,")); // the warm-up has slices of its own
+        assertThat(run("run", piece, "-n", 1)).as(err).isZero();
+    }
+
+    @Test
+    void aRunIsDrivenAgainAndMustStillBeOfTheStudy() throws IOException {
+        assertThat(run("run", study, "-n", 1)).isZero();
+        assertThat(run("cut", study, "--places", "market", "--run", 1, "-o", piece))
+                .as(err)
+                .isZero();
+        assertThat(Files.readString(piece.resolve("study.yaml"))).contains("replications: 1");
+        assertThat(run("set", study, "signals.market.plans.pm.offset=20 s")).isZero();
+        assertThat(run("cut", study, "--places", "market", "--run", 1, "-o", temp.resolve("other")))
+                .isEqualTo(Exit.INPUT);
+        assertThat(err).contains("the study has changed since this run (signals)");
+        assertThat(temp.resolve("other")).doesNotExist();
+    }
+
+    @Test
+    void whatCannotBeCutIsSaid() throws IOException {
+        Map<Object[], String> wrong = new LinkedHashMap<>();
+        wrong.put(new Object[] {"--places", "gate,school"}, "do not hang together");
+        wrong.put(new Object[] {"--places", "marke"}, "Did you mean 'market'?");
+        wrong.put(new Object[] {"--places", "pier"}, "only ends of roads");
+        wrong.put(new Object[] {"--around", "market"}, "--reach");
+        wrong.put(new Object[] {"--around", "market", "--reach", "far"}, "a length such as 400m");
+        wrong.put(new Object[] {"--box", "5000,5000,6000,6000"}, "no junction");
+        wrong.put(new Object[] {"--places", "market", "--run", "7"}, "there is no run");
+        for (Map.Entry<Object[], String> one : wrong.entrySet()) {
+            List<Object> words = new ArrayList<>(List.of("cut", study, "-o", piece));
+            words.addAll(List.of(one.getKey()));
+            assertThat(run(words.toArray())).as(err).isIn(Exit.INPUT, Exit.USAGE);
+            assertThat(err).contains(one.getValue());
+            assertThat(piece).doesNotExist();
+        }
+        Files.createDirectories(piece);
+        Files.writeString(piece.resolve("mine.txt"), "mine");
+        assertThat(run("cut", study, "--places", "market", "-o", piece)).isNotZero();
+        assertThat(err).contains("exists already");
+        assertThat(piece.resolve("mine.txt")).exists();
+    }
+
+    @Test
+    void rampsAndHolesAreTakenAlong() throws IOException {
+        assertThat(run("cut", study, "--places", "gate,nets,market,customs", "-n", 1, "-o", piece))
+                .as(err)
+                .isZero();
+        assertThat(out).contains("'access' is taken along: it lies between places of the piece");
+        Path merge = temp.resolve("merge");
+        Samples.write("merge", merge);
+        Path part = temp.resolve("part");
+        assertThat(run("show", merge, "places", "--csv")).isZero();
+        Set<String> junctions = new LinkedHashSet<>();
+        StudyFolderPlaces.of(merge).forEach(junctions::add);
+        String first = junctions.iterator().next();
+        assertThat(run("cut", merge, "--places", first, "-n", 1, "-o", part))
+                .as(out + err)
+                .isZero();
+        assertThat(run("check", part)).as(out).isZero();
+    }
+
+    /** Places of a study with more than one road. */
+    private static final class StudyFolderPlaces {
+        static List<String> of(Path folder) {
+            try {
+                Study read = StudyFolder.read(folder, List.of()).study();
+                return read.network().places().keySet().stream()
+                        .filter(place -> read.network().roads().values().stream()
+                                        .filter(r -> r.between().contains(place))
+                                        .count()
+                                > 1)
+                        .toList();
+            } catch (StudyProblem problem) {
+                throw new AssertionError(problem);
+            }
+        }
+    }
+}
