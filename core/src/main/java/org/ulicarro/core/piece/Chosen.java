@@ -33,7 +33,9 @@ public final class Chosen {
      */
     public Chosen(NetworkInput network, Set<String> meant, Needed needed) {
         this.network = network;
-        network.places().keySet().stream().filter(meant::contains).forEach(places::add);
+        network.places().keySet().stream()
+                .filter(id -> meant.contains(id) && roadsAt(network, id).size() > 1)
+                .forEach(places::add);
         boolean more = true;
         while (more) {
             more = rampsAndShortRoads() | enclosed() | needed(needed);

@@ -59,6 +59,11 @@ final class Roads {
         return this;
     }
 
+    Roads trip(Trips row) {
+        trips.add(row);
+        return this;
+    }
+
     Model model() {
         NetworkInput plain = NetworkInput.of(places, roads);
         NetworkInput network = new NetworkInput(
