@@ -31,6 +31,12 @@ abstract class InProcess {
             return Stream.concat(Stream.of(words), Stream.of("-n", "1", "--iterations", "1"))
                     .toArray();
         }
+        if (words[0].equals("cut") && Arrays.asList(words).contains("-o")) {
+            return Stream.concat(Stream.of(words), Stream.of("-n", "2")).toArray();
+        }
+        if (words[0].equals("locate")) { // the study stays that of its runs
+            return Stream.concat(Stream.of(words), Stream.of("--dry-run")).toArray();
+        }
         if (words[0].equals("run") && words[1].toString().endsWith("lane")) {
             return Stream.concat(Stream.of(words), Stream.of("-n", "1")).toArray();
         }
