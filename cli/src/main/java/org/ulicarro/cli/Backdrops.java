@@ -8,11 +8,15 @@ import java.awt.geom.Rectangle2D;
 import java.awt.image.BufferedImage;
 import java.io.ByteArrayOutputStream;
 import java.io.IOException;
+import java.nio.file.Path;
 import java.util.Base64;
+import java.util.List;
 import java.util.function.Consumer;
 import javax.imageio.ImageIO;
 import org.ulicarro.files.AerialPicture;
 import org.ulicarro.files.LoadedStudy;
+import org.ulicarro.files.StudyFolder;
+import org.ulicarro.files.StudyProblem;
 import org.ulicarro.report.Backdrop;
 import org.ulicarro.report.replay.PagePicture;
 import org.ulicarro.report.replay.Scene;
@@ -65,9 +69,20 @@ final class Backdrops {
         return new Backdrop(image, toPlan);
     }
 
-    /** The same for a page: what lies around the roads of a scene, y up, as a JPEG no larger than a page bears. Null for none. */
-    static PagePicture ofPage(LoadedStudy loaded, Scene scene, Consumer<String> warned) throws IOException {
-        Backdrop backdrop = of(loaded, warned);
+    /** The study beside a run as it is now, for what only lies under the plan; null where it cannot be read. */
+    static LoadedStudy studyOf(Path run) {
+        Path runs = run.toAbsolutePath().normalize().getParent();
+        try {
+            return runs == null || runs.getParent() == null ? null : StudyFolder.read(runs.getParent(), List.of());
+        } catch (StudyProblem gone) {
+            return null;
+        }
+    }
+
+    /** The same for the page of a run: what lies around the roads of a scene, as a JPEG no larger than a page bears. Null for none. */
+    static PagePicture ofPage(Path run, Scene scene, Consumer<String> warned) throws IOException {
+        LoadedStudy loaded = studyOf(run);
+        Backdrop backdrop = loaded == null ? null : of(loaded, warned);
         if (backdrop == null) {
             return null;
         }

@@ -396,9 +396,10 @@ final class CutCommand implements Callable<Integer> {
     private int back() throws IOException, StudyProblem {
         NewAlternative.check(write, spec);
         CutRecord record = CutFolder.record(back);
-        LoadedStudy whole = study.read(record.alternative());
+        String under = record.alternative().replaceFirst("@.*", ""); // whatever ways were driven
+        LoadedStudy whole = study.read(under);
         LoadedStudy piece = new StudyOf(back).read(alternative.name);
-        NewAlternative target = new NewAlternative(study.folder, record.alternative(), write);
+        NewAlternative target = new NewAlternative(study.folder, under, write);
         WayBack way = WayBack.of(back, record, piece.study(), whole.study());
         if (!way.clashes().isEmpty()) {
             throw new IOException("the whole has other things of the same name: " + String.join(", ", way.clashes())

@@ -9,8 +9,6 @@ import java.util.function.Consumer;
 import org.ulicarro.core.tracks.TrackFile;
 import org.ulicarro.files.JsonFile;
 import org.ulicarro.files.LoadedStudy;
-import org.ulicarro.files.StudyFolder;
-import org.ulicarro.files.StudyProblem;
 import org.ulicarro.files.TrackFolder;
 import org.ulicarro.report.Backdrop;
 import org.ulicarro.report.DrawingFile;
@@ -54,27 +52,16 @@ final class RecordedRun {
                 new String(folder.bytes(folder.scene()), StandardCharsets.UTF_8), folder.scene(), Scene.class);
     }
 
-    /** The study beside the run as it is now, for what only lies under the plan; null where it cannot be read. */
-    private LoadedStudy study() {
-        Path runs = run.toAbsolutePath().normalize().getParent();
-        try {
-            return runs == null || runs.getParent() == null ? null : StudyFolder.read(runs.getParent(), List.of());
-        } catch (StudyProblem gone) {
-            return null;
-        }
-    }
-
     /** What lies under the plan, or null. */
     Backdrop backdrop(Consumer<String> warned) {
-        LoadedStudy study = study();
+        LoadedStudy study = Backdrops.studyOf(run);
         return study == null ? null : Backdrops.of(study, warned);
     }
 
     /** Writes the page that plays it. */
     void writePage(Path file, Consumer<String> warned) throws IOException {
-        LoadedStudy study = study();
-        PagePicture backdrop = study == null ? null : Backdrops.ofPage(study, scene(), warned);
         byte[] tracks = folder.bytes(folder.file(replication));
+        PagePicture backdrop = Backdrops.studyOf(run) == null ? null : Backdrops.ofPage(run, scene(), warned);
         Path rules = folder.rules(replication);
         String page = ReplayPage.of(
                 new String(folder.bytes(folder.scene()), StandardCharsets.UTF_8),

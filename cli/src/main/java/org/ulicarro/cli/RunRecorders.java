@@ -68,7 +68,7 @@ final class RunRecorders implements Watch, AutoCloseable {
                 JsonFile.write(folder.scene(), scene);
             }
             if (page != null) {
-                page.show(scene);
+                page.show(scene, Backdrops.ofPage(run, scene, warning -> {})); // said when it is drawn
             }
         }
     }

@@ -10,6 +10,7 @@ import java.util.Base64;
 import java.util.List;
 import org.ulicarro.core.tracks.TrackSink;
 import org.ulicarro.files.JsonFile;
+import org.ulicarro.report.replay.PagePicture;
 import org.ulicarro.report.replay.ReplayPage;
 import org.ulicarro.report.replay.Scene;
 
@@ -47,8 +48,8 @@ final class WatchPage implements TrackSink, AutoCloseable {
         return server.address();
     }
 
-    synchronized void show(Scene scene) throws IOException {
-        page = ReplayPage.live(JsonFile.text(scene), null);
+    synchronized void show(Scene scene, PagePicture backdrop) throws IOException {
+        page = ReplayPage.live(JsonFile.text(scene), backdrop == null ? null : JsonFile.text(backdrop));
         notifyAll();
     }
 

@@ -38,7 +38,10 @@ class CommandsTest extends InProcess {
     }
 
     @ParameterizedTest
-    @ValueSource(strings = {"demo", "new", "check", "show", "set", "schema", "draw", "run", "results", "replay", "cut", "locate"})
+    @ValueSource(
+            strings = {
+                "demo", "new", "check", "show", "set", "schema", "draw", "run", "results", "replay", "cut", "locate"
+            })
     void everyCommandExplainsItselfWithAnExample(String command) {
         assertThat(run(command, "--help")).isZero();
         assertThat(out).contains("Usage:").contains("Example:  ulicarro " + command);

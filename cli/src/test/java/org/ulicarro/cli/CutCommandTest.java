@@ -282,6 +282,40 @@ class CutCommandTest extends InProcess {
         assertThat(run("check", part)).as(out).isZero();
     }
 
+    @Test
+    void aRoadIsCutOnItsWayAndWhatLiesBeyondIsGone() throws IOException {
+        assertThat(run("cut", study, "--places", "market", "--approach", "150m", "-o", piece, "--prove"))
+                .as(out + err)
+                .isIn(Exit.DONE, Exit.DOES_NOT_HOLD);
+        assertThat(out).contains("detectors 'bus-e1', beyond the cut of 'quay-4'");
+        String network = Files.readString(piece.resolve("network.yaml"));
+        assertThat(network).contains("eb-1").doesNotContain("bus-e1");
+        // market lies at [0, 0], so that the end is as far from it as it was asked for
+        assertThat(network).contains("cut-quay-4: {at: [-149.7, -10]}");
+    }
+
+    @Test
+    void waysOfAnAssignmentAreDrivenAndRoadsToAvoidAreThoseOfThePiece() throws IOException {
+        Path lane = temp.resolve("lane");
+        Samples.write("ropelane", lane);
+        edit(lane.resolve("study.yaml"), "to: \"17:30\"", "to: \"16:45\"");
+        assertThat(run("assign", lane, "-n", 1, "--iterations", 1)).isIn(Exit.DONE, Exit.DOES_NOT_HOLD);
+        assertThat(run("cut", lane, "--places", "market,mole", "--assignment", 1, "-n", 1, "-o", piece))
+                .as(out + err)
+                .isZero();
+        assertThat(out).contains("'mole' is the end of a road");
+        assertThat(Files.readString(piece.resolve("demand.yaml")))
+                .contains("the ways of assignment 1")
+                .doesNotContain("rope-lane");
+        assertThat(run("set", piece, "signals.market.plans.pm.offset=20 s"))
+                .as(err)
+                .isZero();
+        assertThat(run("cut", lane, "--back", piece, "--write", "tried"))
+                .as(err)
+                .isZero();
+        assertThat(run("check", lane, "-a", "tried")).as(out).isZero();
+    }
+
     /** Places of a study with more than one road. */
     private static final class StudyFolderPlaces {
         static List<String> of(Path folder) {

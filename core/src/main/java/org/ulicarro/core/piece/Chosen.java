@@ -36,6 +36,10 @@ public final class Chosen {
         network.places().keySet().stream()
                 .filter(id -> meant.contains(id) && roadsAt(network, id).size() > 1)
                 .forEach(places::add);
+        meant.stream()
+                .filter(id -> network.places().containsKey(id) && !places.contains(id))
+                .forEach(id -> told.add("'" + id
+                        + "' is the end of a road and no junction: it is there where a road of the piece leads to it"));
         boolean more = true;
         while (more) {
             more = rampsAndShortRoads() | enclosed() | needed(needed);

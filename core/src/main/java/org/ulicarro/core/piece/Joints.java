@@ -13,10 +13,10 @@ import org.ulicarro.core.measure.Observed;
 import org.ulicarro.core.network.Link;
 import org.ulicarro.core.network.Network;
 import org.ulicarro.core.run.Model;
-import org.ulicarro.core.study.ActuatedControl;
-import org.ulicarro.core.study.FixedControl;
 import org.ulicarro.core.study.Place;
+import org.ulicarro.core.study.PlanOfPeriod;
 import org.ulicarro.core.study.SignalController;
+import org.ulicarro.core.study.SignalPlan;
 
 /** Looks at what cutting does to the results of a piece, by what was seen in the whole. */
 public final class Joints {
@@ -170,29 +170,18 @@ public final class Joints {
     }
 
     private void coordination(Cut cut) {
-        Set<Double> common = cycles(cut.inner());
-        common.retainAll(cycles(cut.outside()));
-        if (!common.isEmpty()) {
-            inStep.add(String.format(
-                    Locale.ROOT,
-                    "'%s' (%.0f s, as '%s')",
-                    cut.outside(),
-                    common.iterator().next(),
-                    cut.inner()));
+        Double inner = cycle(cut.inner());
+        Double outer = cycle(cut.outside());
+        if (inner != null && inner.equals(outer)) {
+            inStep.add(String.format(Locale.ROOT, "'%s' (%.0f s, as '%s')", cut.outside(), inner, cut.inner()));
         }
     }
 
-    /** Cycle lengths of the plans of a place. */
-    private Set<Double> cycles(String place) {
+    /** Cycle length of the plan that a place runs; null where it keeps none. */
+    private Double cycle(String place) {
         SignalController controller = whole.study().signals().get(place);
-        Set<Double> all = new LinkedHashSet<>();
-        if (controller instanceof FixedControl fixed) {
-            fixed.plans().values().forEach(plan -> all.add(plan.cycle()));
-        } else if (controller instanceof ActuatedControl actuated) {
-            actuated.plans().values().forEach(plan -> all.add(plan.cycle()));
-        }
-        all.remove(null);
-        return all;
+        SignalPlan<?> plan = controller == null ? null : PlanOfPeriod.of(controller, whole.study(), whole.periodId());
+        return plan == null ? null : plan.cycle();
     }
 
     private void drivers(PieceDemand demand, double outside) {

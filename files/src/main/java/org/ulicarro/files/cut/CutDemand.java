@@ -23,6 +23,8 @@ final class CutDemand {
     /** A smaller share of a route's vehicles than this leaves the piece where it does by mistake. */
     private static final double SELDOM = 0.05;
 
+    private static final String AVOID = "avoid"; // a map by roads
+
     private final Study study;
     private final CutTree tree;
     private final Network network; // of the whole
@@ -45,6 +47,9 @@ final class CutDemand {
         Map<String, Object> before = CutTree.map(tree.whole(), "demand");
         Map<String, Object> demand = new LinkedHashMap<>();
         KEPT.stream().filter(before::containsKey).forEach(key -> demand.put(key, before.get(key)));
+        if (demand.get("choice") instanceof Map<?, ?> choice) {
+            demand.put("choice", withRoads(choice));
+        }
         Map<String, Object> trips = new LinkedHashMap<>();
         byPeriod.forEach((period, driven) -> driven.tables().forEach((surge, rows) -> {
             if (!rows.isEmpty()) {
@@ -67,6 +72,25 @@ final class CutDemand {
         walkers.keySet().removeIf(id -> !tree.hasCrossing(id));
         put(demand, "walkers", walkers);
         return demand;
+    }
+
+    /** What drivers avoid, of roads of the piece. */
+    private Map<Object, Object> withRoads(Map<?, ?> choice) {
+        Map<Object, Object> all = new LinkedHashMap<>();
+        choice.forEach((key, value) -> {
+            if (value instanceof Map<?, ?> map) {
+                Map<Object, Object> inner = withRoads(map);
+                if (key.equals(AVOID)) {
+                    inner.keySet().removeIf(road -> !tree.hasRoad(String.valueOf(road)));
+                }
+                if (!inner.isEmpty()) {
+                    all.put(key, inner);
+                }
+            } else {
+                all.put(key, value);
+            }
+        });
+        return all;
     }
 
     private static void put(Map<String, Object> demand, String key, Map<String, Object> value) {

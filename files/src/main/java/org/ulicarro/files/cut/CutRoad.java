@@ -140,18 +140,23 @@ final class CutRoad {
             return left;
         }
         boolean leadsIn = on.endsWith(" ahead") == cut.first();
+        if (leadsIn && thing.get("before-end") != null) {
+            double left = piece.network().links().get(cut.in()).length() - cut.inFrom();
+            return metres(thing.get("before-end")) + length(thing) <= left;
+        }
         if (leadsIn) {
-            return thing.get("before-end") != null
-                    || thing.get("at") == null
-                    || shift(thing, cut.inFrom(), Double.MAX_VALUE);
+            return thing.get("at") == null && cut.inFrom() == 0 || shift(thing, cut.inFrom(), Double.MAX_VALUE);
         }
         Link out = piece.network().links().get(cut.out());
         if (thing.get("before-end") != null) { // of a line that is no longer there
-            double length = thing.get("length") == null ? Detector.USUAL_LENGTH : metres(thing.get("length"));
-            double at = Math.max(0, out.length() - metres(thing.remove("before-end")) - length);
+            double at = Math.max(0, out.length() - metres(thing.remove("before-end")) - length(thing));
             thing.put("at", metresOf(at));
         }
         return shift(thing, 0, cut.outTo());
+    }
+
+    private static double length(Map<String, Object> thing) {
+        return thing.get("length") == null ? Detector.USUAL_LENGTH : metres(thing.get("length"));
     }
 
     static double metres(Object written) {

@@ -234,6 +234,10 @@ final class CutTree {
                 && (cut == null || (cut.first() ? midway.at() > cut.at() : midway.at() < cut.at()));
     }
 
+    boolean hasRoad(String id) {
+        return piece.roads().contains(id);
+    }
+
     /** Stops that are of the piece. */
     Set<String> stops() {
         Set<String> all = new LinkedHashSet<>();
