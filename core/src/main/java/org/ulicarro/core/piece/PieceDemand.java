@@ -198,13 +198,6 @@ public final class PieceDemand {
         return rows;
     }
 
-    /** Whether somebody leaves where it came in. */
-    public boolean loops() {
-        return tables.values().stream()
-                .flatMap(List::stream)
-                .anyMatch(row -> row.from().equals(row.to()));
-    }
-
     /**
      * Ways that drivers took between two ends, with their shares by quarters of an hour: only of pairs between which somebody did not take the
      * fastest one.

@@ -7,7 +7,6 @@ import java.util.List;
 import java.util.Locale;
 import java.util.Map;
 import java.util.Set;
-import org.ulicarro.core.network.RoadAxis;
 import org.ulicarro.core.piece.Cut;
 import org.ulicarro.core.piece.Piece;
 import org.ulicarro.core.study.Study;
@@ -243,11 +242,6 @@ final class CutTree {
         Set<String> all = new LinkedHashSet<>();
         things("stops", map(map(whole, "network"), "stops")).keySet().forEach(all::add);
         return all;
-    }
-
-    /** How long the road is before it is cut (m), for who tells of it. */
-    double length(String road) {
-        return RoadAxis.of(study.network(), road).length();
     }
 
     @SuppressWarnings("unchecked")
