@@ -290,10 +290,17 @@ final class Town {
                 List.of(),
                 new int[0],
                 new int[time.length],
+                chosen(time.length),
                 List.of(),
                 List.of(),
                 0,
                 0);
+    }
+
+    private static double[] chosen(int vehicles) {
+        double[] speed = new double[vehicles];
+        Arrays.fill(speed, Double.NaN);
+        return speed;
     }
 
     /** Straight on as a rule, else a turn; never back. */

@@ -11,19 +11,24 @@ import java.util.Locale;
 import java.util.Map;
 import java.util.OptionalDouble;
 import org.ulicarro.core.base.Clock;
+import org.ulicarro.core.base.Dimension;
 import org.ulicarro.core.base.Fault;
 import org.ulicarro.core.base.Names;
+import org.ulicarro.core.base.Quantity;
 import org.ulicarro.core.study.Trips;
 import org.ulicarro.files.CsvFile.Cell;
 
-/** Reads trips between places from CSV, {@code from,to,depart_from,depart_to,vehicles[,type][,lane][,replication][,driver]}, row by row: such tables are long. */
+/** Reads trips between places from CSV, {@code from,to,depart_from,depart_to,vehicles[,type][,lane][,speed][,replication][,driver]}, row by row: such tables are long. */
 public final class TripsFile {
 
     static final List<String> COLUMNS = List.of("from", "to", "depart_from", "depart_to", "vehicles");
     private static final String TYPE = "type";
     private static final String REPLICATION = "replication";
     private static final String LANE = "lane";
+    private static final String SPEED = "speed";
     private static final String DRIVER = "driver";
+
+    private static final double FASTEST = 250 / 3.6; // m/s
 
     /** More faults than this of one table help nobody. */
     private static final int MOST_FAULTS = 50;
@@ -64,8 +69,9 @@ public final class TripsFile {
         boolean told = rows.stream().anyMatch(row -> row.replication() != 0);
         boolean drivers = rows.stream().anyMatch(row -> row.driver() != 0);
         boolean lanes = rows.stream().anyMatch(row -> row.lane() != 0);
+        boolean speeds = rows.stream().anyMatch(row -> !Double.isNaN(row.speed()));
         try (Writer out = OutputFile.writer(file, StandardOpenOption.CREATE, StandardOpenOption.TRUNCATE_EXISTING)) {
-            out.write(String.join(",", COLUMNS) + "," + TYPE + (lanes ? "," + LANE : "")
+            out.write(String.join(",", COLUMNS) + "," + TYPE + (lanes ? "," + LANE : "") + (speeds ? "," + SPEED : "")
                     + (told ? "," + REPLICATION : "") + (drivers ? "," + DRIVER : "") + "\n");
             for (Trips row : rows) {
                 String vehicles = row.vehicles() == Math.rint(row.vehicles())
@@ -75,10 +81,15 @@ public final class TripsFile {
                         + time(row.departFrom()) + "," + time(row.departTo()) + "," + vehicles
                         + "," + (row.type() == null ? "" : CsvTable.cell(row.type()))
                         + (lanes ? "," + (row.lane() == 0 ? "" : row.lane()) : "")
+                        + (speeds ? "," + speed(row.speed()) : "")
                         + (told ? "," + (row.replication() == 0 ? "" : row.replication()) : "")
                         + (drivers ? "," + (row.driver() == 0 ? "" : Long.toHexString(row.driver())) : "") + "\n");
             }
         }
+    }
+
+    private static String speed(double metresPerSecond) {
+        return Double.isNaN(metresPerSecond) ? "" : StrictMath.round(metresPerSecond * 36) / 10.0 + " km/h";
     }
 
     private static String time(double seconds) {
@@ -103,6 +114,7 @@ public final class TripsFile {
         known.add(TYPE);
         known.add(REPLICATION);
         known.add(LANE);
+        known.add(SPEED);
         known.add(DRIVER);
         for (int i = 0; i < header.size(); i++) {
             if (!known.contains(columns.get(i))) {
@@ -154,6 +166,7 @@ public final class TripsFile {
                     type,
                     replication,
                     lane,
+                    at.containsKey(SPEED) ? speed(cell(row, SPEED)) : Double.NaN,
                     at.containsKey(DRIVER) ? driver(cell(row, DRIVER)) : 0,
                     name,
                     row.get(0).spot().line()));
@@ -198,6 +211,22 @@ public final class TripsFile {
         }
         fail(cell.spot(), "'" + cell.text() + "' is " + otherwise);
         return 0;
+    }
+
+    private double speed(Cell cell) {
+        if (cell.text().isEmpty()) {
+            return Double.NaN;
+        }
+        try {
+            double speed = Quantity.parse(cell.text(), Dimension.SPEED).mean();
+            if (speed >= 0 && speed <= FASTEST) {
+                return speed;
+            }
+            fail(cell.spot(), "nobody comes in at " + cell.text() + ": between 0 and 250 km/h");
+        } catch (Quantity.Unreadable e) {
+            fail(cell.spot(), e.getMessage());
+        }
+        return Double.NaN;
     }
 
     private long driver(Cell cell) {

@@ -199,6 +199,37 @@ class DemandTest {
         }
     }
 
+    @Test
+    void cellsThatSayHowSomebodyComesInAreReadOrTold() throws IOException, StudyProblem {
+        write(
+                "od.csv",
+                "from,to,depart_from,depart_to,vehicles,lane,speed,driver\n"
+                        + "west,s1x,16:30:00.4,16:30:00.5,1,1,36 km/h,1f\nwest,s1x,16:31:00,16:31:01,1,,,\n");
+        Departures all = model("arrivals: exact\nmix: {car: 100 %}\ntrips: {od.csv: {}}")
+                .demand()
+                .departures(1);
+        assertThat(all.time()[0]).isBetween(16.5 * HOUR + 0.4, 16.5 * HOUR + 0.5);
+        assertThat(all.speed()[0]).isCloseTo(10, within(1e-9));
+        assertThat(all.key()[0]).isEqualTo(0x1f);
+        assertThat(all.speed()[1]).isNaN();
+        write(
+                "od.csv",
+                "from,to,depart_from,depart_to,vehicles,lane,speed,driver\n"
+                        + "west,s1x,16:30:00.4,16:30:00.5,1,0,36,1x\nwest,s1x,16:31:00,16:31:01,1,,900 km/h,\n");
+        assertThatThrownBy(() -> model("arrivals: exact\nmix: {car: 100 %}\ntrips: {od.csv: {}}"))
+                .isInstanceOfSatisfying(
+                        StudyProblem.class,
+                        problem -> assertThat(problem.messages().stream()
+                                        .map(m -> m.spot() + " " + m.text())
+                                        .toList()
+                                        .toString())
+                                .contains(
+                                        "'0' is no number of a lane",
+                                        "'36' has no unit; write '36 km/h' or '36 mph'",
+                                        "'1x' names no driver",
+                                        "nobody comes in at 900 km/h: between 0 and 250 km/h"));
+    }
+
     /** Turning counts of one place come out to the vehicle in every slice and replication, in an order by chance. */
     @Test
     void exactCountsAreMetTurnByTurn() throws IOException, StudyProblem {

@@ -26,6 +26,7 @@ final class DepartureDraft {
     private int[] line = new int[1024];
     private int[] ends = new int[1024];
     private int[] lane = new int[1024];
+    private double[] speed = new double[1024];
     private final Map<Ends, Integer> pairs = new LinkedHashMap<>();
     private final List<Ends> pairList = new ArrayList<>();
     private final Map<List<Integer>, Integer> routes = new LinkedHashMap<>();
@@ -56,27 +57,28 @@ final class DepartureDraft {
 
     /** Somebody who takes a way between two ends by choice; the given one where none is known. */
     void addFree(double at, int from, int way, VehicleKind what, long draws, int between) {
-        addFree(at, from, way, what, draws, between, 0);
+        addFree(at, from, way, what, draws, between, 0, Double.NaN);
     }
 
-    /** The same in a lane of a number; 0 where it chooses that, too. */
-    void addFree(double at, int from, int way, VehicleKind what, long draws, int between, int inLane) {
+    /** The same in a lane of a number and at a speed (m/s); 0 and NaN where it chooses these, too. */
+    void addFree(double at, int from, int way, VehicleKind what, long draws, int between, int inLane, double atSpeed) {
         int times = chosen.times(pairList.get(between), draws);
         for (int copy = 0; copy < times; copy++) {
             long own = copy == 0 ? draws : Draws.uniformBits(draws, COPY + copy);
-            addOne(at + copy * BEHIND, from, way, what, own, between, inLane);
+            addOne(at + copy * BEHIND, from, way, what, own, between, inLane, atSpeed);
         }
     }
 
-    private void addOne(double at, int from, int way, VehicleKind what, long draws, int between, int inLane) {
+    private void addOne(
+            double at, int from, int way, VehicleKind what, long draws, int between, int inLane, double atSpeed) {
         ChosenWays.Way choice = chosen.pick(pairList.get(between), at, what, draws);
         if (choice == null) {
-            add(at, from, way, what, draws, -1, between, inLane);
+            add(at, from, way, what, draws, -1, between, inLane, atSpeed);
         } else {
             if (routeOf[choice.number()] < 0) {
                 routeOf[choice.number()] = route(choice.movements());
             }
-            add(at, choice.entry(), routeOf[choice.number()], what, draws, -1, between, inLane);
+            add(at, choice.entry(), routeOf[choice.number()], what, draws, -1, between, inLane, atSpeed);
         }
     }
 
@@ -90,10 +92,19 @@ final class DepartureDraft {
 
     /** Somebody whose way is given. */
     void add(double at, int from, int way, VehicleKind what, long draws, int service) {
-        add(at, from, way, what, draws, service, -1, 0);
+        add(at, from, way, what, draws, service, -1, 0, Double.NaN);
     }
 
-    private void add(double at, int from, int way, VehicleKind what, long draws, int service, int between, int inLane) {
+    private void add(
+            double at,
+            int from,
+            int way,
+            VehicleKind what,
+            long draws,
+            int service,
+            int between,
+            int inLane,
+            double atSpeed) {
         if (size == time.length) {
             int more = 2 * size;
             time = Arrays.copyOf(time, more);
@@ -104,6 +115,7 @@ final class DepartureDraft {
             line = Arrays.copyOf(line, more);
             ends = Arrays.copyOf(ends, more);
             lane = Arrays.copyOf(lane, more);
+            speed = Arrays.copyOf(speed, more);
         }
         time[size] = at;
         entry[size] = from;
@@ -112,6 +124,7 @@ final class DepartureDraft {
         key[size] = draws;
         ends[size] = between;
         lane[size] = inLane;
+        speed[size] = atSpeed;
         line[size++] = service;
     }
 
@@ -134,6 +147,7 @@ final class DepartureDraft {
                 lines,
                 IntStream.range(0, size).map(i -> ends[order[i]]).toArray(),
                 IntStream.range(0, size).map(i -> lane[order[i]]).toArray(),
+                IntStream.range(0, size).mapToDouble(i -> speed[order[i]]).toArray(),
                 pairList,
                 detours == null ? List.of() : detours.bans(),
                 detours == null ? 0 : detours.round(),

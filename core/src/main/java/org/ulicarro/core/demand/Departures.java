@@ -18,6 +18,7 @@ import org.ulicarro.core.study.VehicleKind;
  * @param detoured vehicles that take another way round closed roads
  * @param ends number of the ends between which its way is free to be chosen, or -1 where its way is given
  * @param lane number of the lane in which it comes in, from the left; 0 where it chooses that
+ * @param speed at which it comes in (m/s); NaN where as fast as it likes and the one ahead lets it
  * @param pairs those ends
  * @param noWay vehicles that have none: they drive on roads closed to them, or wait before a closure
  */
@@ -32,6 +33,7 @@ public record Departures(
         List<ServiceLine> lines,
         int[] ends,
         int[] lane,
+        double[] speed,
         List<Ends> pairs,
         List<Ban> bans,
         int detoured,

@@ -34,6 +34,7 @@ final class TripDemand implements Source {
     private final int[] replication; // cell -> the one in which its vehicles travel; 0 for all
     private final int[] of; // cell -> how many replications its table tells apart
     private final int[] lane; // cell -> number of the lane in which its vehicles come in; 0 where they choose it
+    private final double[] speed; // cell -> that at which its vehicles come in, m/s; NaN where they choose it
     private final long[] driver; // cell -> what names the draws of its driver; 0 for one that is drawn
     private final int[] mix; // cell -> what its vehicles are, as a place among the mixes
     private final long[]
@@ -54,6 +55,7 @@ final class TripDemand implements Source {
         replication = new int[cells];
         of = new int[cells];
         lane = new int[cells];
+        speed = new double[cells];
         driver = new long[cells];
         mix = new int[cells];
         stream = new long[cells];
@@ -180,6 +182,7 @@ final class TripDemand implements Source {
         replication[size] = row.replication();
         of[size] = reach.replications;
         lane[size] = row.lane();
+        speed[size] = row.speed();
         driver[size] = row.driver();
         entry[size] = link;
         way[size] = number;
@@ -282,7 +285,8 @@ final class TripDemand implements Source {
                                 mixes.get(mix[cell]).draw(key),
                                 key,
                                 between[way[cell]],
-                                lane[cell]);
+                                lane[cell],
+                                speed[cell]);
                     });
         }
     }

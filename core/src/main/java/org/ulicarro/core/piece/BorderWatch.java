@@ -21,30 +21,20 @@ import org.ulicarro.core.traffic.events.TrafficEvents;
 /** Writes down who drives through a piece in a replication of the whole. */
 public final class BorderWatch implements Observer {
 
-    /** From this share of its speed on a vehicle no longer gains any worth telling. */
-    private static final double AT_SPEED = 0.98;
-
-    /** Below this it brakes for something ahead (m/s²). */
-    private static final double BRAKES = -0.3;
-
-    /** After so much it has gained what it can (m). */
-    private static final double GAINED = 200;
+    private static final double LONGEST_STEP = 1; // s
 
     private final Piece piece;
     private final Network network;
     private final List<Cut> within =
             new ArrayList<>(); // cuts on the way of their links, where vehicles are looked for in every step
     private final Map<Integer, Under> under = new LinkedHashMap<>(); // vehicle to its drive that goes on
-    private final List<Under> settling = new ArrayList<>(); // those whose time at the border is not known yet
     private final List<Drive> drives = new ArrayList<>();
     private final Map<Integer, Boolean> entered = new LinkedHashMap<>(); // at ends of the piece
 
     private static final class Under {
         private int vehicle;
-        private int row;
-        private double begins; // where it came to the border, along the link (m)
-        private double wanted; // speed (m/s)
         private double time;
+        private double speed = Double.NaN;
         private String from;
         private int lane; // number
         private boolean first;
@@ -96,7 +86,6 @@ public final class BorderWatch implements Observer {
         for (Cut cut : within) {
             lookAt(cut, view);
         }
-        settle(view);
         for (int e = 0; e < events.leftCount(); e++) {
             end(events.leftVehicle(e), view.departures(), null);
         }
@@ -115,18 +104,27 @@ public final class BorderWatch implements Observer {
             if (drive != null && drive.last() != index) {
                 drive.links.add(index);
             } else if (drive == null && comesIn && cut.inFrom() == 0) {
-                begin(vehicle, view.now(), link, network.lanes().get(lane).number());
-                follow(under.get(vehicle), row, view);
+                FleetView rows = view.rows();
+                comes(
+                        vehicle,
+                        rows.position(row),
+                        rows.speed(row),
+                        view.now(),
+                        link,
+                        network.lanes().get(lane).number());
             }
         }
     }
 
-    private void follow(Under drive, int row, TrafficView view) {
-        drive.row = row;
-        drive.begins = 0;
-        drive.wanted = view.rows().desiredSpeed(row)
-                * network.links().get(drive.links.get(0)).speed();
-        settling.add(drive);
+    /**
+     * Somebody came to the border in the step that has just ended.
+     *
+     * @param beyond how far behind the border it is now (m)
+     * @param speed its speed now (m/s)
+     */
+    private void comes(int vehicle, double beyond, double speed, double now, Link link, int lane) {
+        begin(vehicle, now - (speed > 0 ? Math.min(LONGEST_STEP, beyond / speed) : 0), link, lane);
+        under.get(vehicle).speed = speed; // at which it comes in there, and is where it is now
     }
 
     /** Who passes a cut on the way of its links: seldom more than a few roads have one. */
@@ -136,7 +134,8 @@ public final class BorderWatch implements Observer {
             for (int lane = link.firstLane(); lane < link.firstLane() + link.lanes(); lane++) {
                 for (int k = 0; k < view.vehiclesOn(lane) && view.position(lane, k) >= cut.inFrom(); k++) {
                     if (!under.containsKey(view.vehicle(lane, k))) {
-                        begin(view.vehicle(lane, k), view.now(), link, number(cut, lane));
+                        double beyond = view.position(lane, k) - cut.inFrom();
+                        comes(view.vehicle(lane, k), beyond, view.speed(lane, k), view.now(), link, number(cut, lane));
                     }
                 }
             }
@@ -149,27 +148,6 @@ public final class BorderWatch implements Observer {
                 }
             }
         }
-    }
-
-    /**
-     * When a vehicle has to come to the border in the piece, where it comes at the speed that it wants. In the whole it came out of a junction and
-     * still gained speed: the time is that from which it would have got, at its own speed, to where it was when it had that speed, or had to brake
-     * again. So it is where it was in the whole from there on, and what it lost by gaining speed stays with the junction outside.
-     */
-    private void settle(TrafficView view) {
-        FleetView rows = view.rows();
-        settling.removeIf(drive -> {
-            boolean there = rows.vehicle(drive.row) == drive.vehicle
-                    && network.lanes().get(rows.lane(drive.row)).link() == drive.links.get(0);
-            if (!there) {
-                return true; // it went on before it had its speed
-            }
-            double driven = rows.position(drive.row) - drive.begins;
-            drive.time = view.now() - driven / drive.wanted;
-            return rows.speed(drive.row) >= AT_SPEED * drive.wanted
-                    || rows.acceleration(drive.row) < BRAKES
-                    || driven > GAINED;
-        });
     }
 
     /** Beyond lanes that end on the way others have their numbers. */
@@ -209,6 +187,7 @@ public final class BorderWatch implements Observer {
                 departures.kind(vehicle).id(),
                 departures.key(vehicle),
                 drive.lane,
+                drive.speed,
                 departures.line(vehicle),
                 drive.first,
                 came,

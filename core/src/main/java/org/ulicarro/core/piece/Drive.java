@@ -12,6 +12,7 @@ import java.util.List;
  * @param type id of its type
  * @param driver what names the draws of who drives
  * @param lane number of the lane in which it came to the border, from the left; 0 where it began in the piece
+ * @param speed at which it came to the border (m/s); NaN where it began in the piece
  * @param line place of its service among those of the whole, or -1
  * @param first whether it began its whole journey here
  * @param came whether it really came in before the replication ended
@@ -25,6 +26,7 @@ public record Drive(
         String type,
         long driver,
         int lane,
+        double speed,
         int line,
         boolean first,
         boolean came,

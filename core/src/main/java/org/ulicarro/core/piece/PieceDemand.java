@@ -158,7 +158,8 @@ public final class PieceDemand {
         return number;
     }
 
-    private record Key(int replication, double begins, String from, String to, String type, int lane, long driver) {
+    private record Key(
+            int replication, double begins, String from, String to, String type, int lane, double speed, long driver) {
 
         private static final Comparator<Key> ORDER = Comparator.comparingInt(Key::replication)
                 .thenComparingDouble(Key::begins)
@@ -166,6 +167,7 @@ public final class PieceDemand {
                 .thenComparing(Key::to)
                 .thenComparing(Key::type)
                 .thenComparingInt(Key::lane)
+                .thenComparingDouble(Key::speed)
                 .thenComparingLong(Key::driver);
 
         static Key of(Drive drive, int replication, double slice) {
@@ -177,6 +179,7 @@ public final class PieceDemand {
                     drive.to(),
                     drive.type(),
                     drive.lane(),
+                    slice == 0 ? drive.speed() : Double.NaN,
                     slice == 0 ? drive.driver() : 0);
         }
     }
@@ -192,6 +195,7 @@ public final class PieceDemand {
                 key.type,
                 key.replication,
                 key.lane,
+                key.speed,
                 key.driver,
                 "",
                 rows.size() + 2)));

@@ -126,6 +126,8 @@ public final class InputDigest {
                     || row instanceof Trips trips
                             && (trips.replication() == 0 && component.getName().equals("replication")
                                     || trips.lane() == 0 && component.getName().equals("lane")
+                                    || Double.isNaN(trips.speed())
+                                            && component.getName().equals("speed")
                                     || trips.driver() == 0
                                             && component.getName().equals("driver"))
                     || row instanceof TripTable table

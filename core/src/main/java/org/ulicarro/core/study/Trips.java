@@ -11,6 +11,7 @@ package org.ulicarro.core.study;
  * @param type what they are; null for the mix
  * @param replication in which they travel, from 1; 0 for all
  * @param lane number of the lane in which they come in, from the left; 0 where they choose it
+ * @param speed at which they come in (m/s); NaN where as fast as they like and the one ahead lets them
  * @param driver what names the draws of who drives; 0 for one that is drawn
  * @param table its key under {@code /demand/trips}
  * @param line line of the file, 1 first
@@ -24,6 +25,7 @@ public record Trips(
         String type,
         int replication,
         int lane,
+        double speed,
         long driver,
         String table,
         int line) {
@@ -41,6 +43,6 @@ public record Trips(
             String type,
             String table,
             int line) {
-        this(from, to, departFrom, departTo, vehicles, type, 0, 0, 0, table, line);
+        this(from, to, departFrom, departTo, vehicles, type, 0, 0, Double.NaN, 0, table, line);
     }
 }

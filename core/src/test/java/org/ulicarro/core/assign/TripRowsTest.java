@@ -6,9 +6,13 @@ import java.util.Arrays;
 import org.junit.jupiter.api.Test;
 import org.ulicarro.core.demand.Departures;
 import org.ulicarro.core.run.Model;
+import org.ulicarro.core.run.Replication;
 import org.ulicarro.core.study.Trips;
+import org.ulicarro.core.traffic.StatelessObserver;
+import org.ulicarro.core.traffic.TrafficView;
+import org.ulicarro.core.traffic.events.TrafficEvents;
 
-/** What a row of trips may say beside ends, time and number: replication, lane, driver; and what rows say of the warm-up. */
+/** What a row of trips may say beside ends, time and number: replication, lane, speed, driver; and what rows say of the warm-up. */
 class TripRowsTest {
 
     private static final double START = Roads.START;
@@ -18,7 +22,44 @@ class TripRowsTest {
     }
 
     private static Trips row(double from, double to, double vehicles, int replication, int lane, long driver) {
-        return new Trips("a", "b", from, to, vehicles, "car", replication, lane, driver, "od.csv", 2);
+        return row(from, to, vehicles, replication, lane, Double.NaN, driver);
+    }
+
+    private static Trips row(
+            double from, double to, double vehicles, int replication, int lane, double speed, long driver) {
+        return new Trips("a", "b", from, to, vehicles, "car", replication, lane, speed, driver, "od.csv", 2);
+    }
+
+    @Test
+    void aSpeedIsThatAtWhichTheyComeIn() {
+        Model model = line().trip(row(START + 60, START + 60.1, 1, 0, 0, 4, 11))
+                .trip(row(START + 120, START + 120.1, 1, 0, 0, 0, 12))
+                .trip(row(START + 180, START + 180.1, 1, 0, 0, 13))
+                .model();
+        Replication run = new Replication(model, 1);
+        double[] speed = new double[3];
+        double[] delay = new double[3];
+        double[] beyond = new double[3];
+        run.observe(new StatelessObserver() {
+            @Override
+            public void afterStep(TrafficView view, TrafficEvents events) {
+                for (int e = 0; e < events.enteredCount(); e++) {
+                    speed[events.enteredVehicle(e)] = view.rows().speed(events.enteredRow(e));
+                    beyond[events.enteredVehicle(e)] = view.rows().position(events.enteredRow(e));
+                }
+                for (int e = 0; e < events.leftCount(); e++) {
+                    delay[events.leftVehicle(e)] = view.rows().delay(events.leftRow(e));
+                }
+            }
+        });
+        run.result();
+        assertThat(speed[0]).isBetween(4.0, 4.6);
+        assertThat(beyond[0]).as("half a step at 4 m/s and the step").isBetween(0.8, 1.7);
+        assertThat(speed[1]).isBetween(0.0, 0.5);
+        assertThat(speed[2]).isGreaterThan(10);
+        for (double lost : delay) {
+            assertThat(lost).as("alone it would have driven so, too, but for its reaction time").isBetween(-0.3, 1.0);
+        }
     }
 
     @Test

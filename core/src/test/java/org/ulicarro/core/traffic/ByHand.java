@@ -54,7 +54,8 @@ public final class ByHand {
         f.pos(door, parts.table.end[lane] - toLine);
         f.speed(door, speed);
         f.length(door, 5);
-        parts.ledger.open(door, Clock.seconds(tick), Clock.seconds(tick), 15, movement, parts.table.placeOf(movement));
+        parts.ledger.open(
+                door, Clock.seconds(tick), Clock.seconds(tick), 15, 15, movement, parts.table.placeOf(movement));
         parts.ledger.heldBy(door, parts.table.placeOf(movement));
         parts.queues.append(lane, door);
         return slot;
@@ -76,8 +77,8 @@ public final class ByHand {
     /** Closes the account of somebody who passed the line at one moment and would have been there at another, undelayed. */
     public void visit(int movement, double virtualArrival, double line) {
         int row = parts.fleet.take();
-        parts.ledger.open(row, virtualArrival, virtualArrival, 15, movement, parts.table.placeOf(movement));
-        parts.ledger.lineTime(row, line);
+        parts.ledger.open(row, virtualArrival, virtualArrival, 15, 15, movement, parts.table.placeOf(movement));
+        parts.ledger.passLine(row, line);
         parts.events.writeVisits().add(parts.ledger, row, parts.fleet.slot(row), virtualArrival, true);
         parts.fleet.release(row);
     }

@@ -154,7 +154,7 @@ public final class HandOver {
             close(v, f.cursor(v));
         }
         if (ledger.ahead(v) == table.movement[path]) {
-            ledger.lineTime(v, at);
+            ledger.passLine(v, at);
             ledger.queued(v, 0);
         }
     }

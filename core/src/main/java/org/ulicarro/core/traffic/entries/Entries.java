@@ -11,6 +11,7 @@ import org.ulicarro.core.network.Link;
 import org.ulicarro.core.study.RoadClass;
 import org.ulicarro.core.study.VehicleKind;
 import org.ulicarro.core.traffic.events.TrafficEvents;
+import org.ulicarro.core.traffic.following.SafeSpeed;
 import org.ulicarro.core.traffic.following.Traits;
 import org.ulicarro.core.traffic.lanes.LaneRules;
 import org.ulicarro.core.traffic.lanes.LaneTable;
@@ -220,9 +221,14 @@ public final class Entries implements Stateful {
         double wanted = departures.time()[departure];
         double desiredSpeed = wayfinding.desiredSpeedOn(row, lane, rules.limitAt(lane, 0));
         boolean atOnce = now - wanted <= dt * 1.0001;
-        double reached = atOnce ? desiredSpeed * (now - wanted) : 0;
-        double speed =
-                leader < 0 ? desiredSpeed : speedBehind(row, leader, rearOf(leader, lane) - reached, desiredSpeed);
+        double given = atOnce ? departures.speed()[departure] : Double.NaN;
+        boolean isGiven = given == given;
+        double most = isGiven ? given : desiredSpeed;
+        double room =
+                leader < 0 ? Double.POSITIVE_INFINITY : rearOf(leader, lane) - (atOnce ? most * (now - wanted) : 0);
+        double speed = leader < 0
+                ? most
+                : isGiven ? safeSpeed(given, leader, room) : speedBehind(row, leader, room, desiredSpeed);
         if (speed < 0) {
             f.release(row);
             return false;
@@ -230,7 +236,7 @@ public final class Entries implements Stateful {
         row = place(row, departure, lane, speed, atOnce ? speed * (now - wanted) : 0, desiredSpeed);
         double at = atOnce ? wanted : now;
         int next = wayfinding.nextControlled(row, 0);
-        ledger.open(row, wanted, at, desiredSpeed, next, table.placeOf(next));
+        ledger.open(row, wanted, at, isGiven ? speed : desiredSpeed, desiredSpeed, next, table.placeOf(next));
         entered++;
         events.entered(departure, row, at);
         return true;
@@ -321,6 +327,16 @@ public final class Entries implements Stateful {
         }
         double stoppable = Math.sqrt(2 * f.comfortableDeceleration(row) * spare + leaderSpeed * leaderSpeed);
         return Math.min(desiredSpeed, Math.min(comfortable, stoppable));
+    }
+
+    /**
+     * A written speed, as far as it is safe behind the last one: who comes out of a junction beyond the network has followed that one in there.
+     *
+     * @return m/s, or -1 when there is no room
+     */
+    private double safeSpeed(double given, int leader, double room) {
+        double safe = given + SafeSpeed.acceleration(given, room, f.speed(leader), dt) * dt;
+        return safe < given / 2 ? -1 : Math.min(given, safe);
     }
 
     @Override

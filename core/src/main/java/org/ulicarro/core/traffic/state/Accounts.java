@@ -12,6 +12,9 @@ public final class Accounts {
     /** Above this its next fall below the stop speed is a new stop (m/s): 24 km/h. */
     public static final double MOVING_SPEED = 24 / 3.6;
 
+    /** Who alone would drive this share of its cruise, as a square, has it: the rule comes nearer and nearer to it and never there. */
+    private static final double CAUGHT_UP = 1 - 1e-5;
+
     private final Fleet f;
     private final Ledger ledger;
     private final double dt; // s
@@ -36,10 +39,8 @@ public final class Accounts {
      */
     public void keep(int v, int by, double pos, double moved, double after) {
         double[] d = f.drive;
-        double[] b = f.books;
         int[] s = f.state;
         int i = v << Records.DRIVE;
-        int k = v << Records.BOOKS;
         int j = v << Records.STATE;
         int what = s[j + Records.WHAT];
         if ((what & Fleet.CALLS) != 0 && !Float.isNaN(f.dwell(v))) {
@@ -47,22 +48,17 @@ public final class Accounts {
         }
         double cruise = d[i + Records.CRUISE];
         double freeTime = moved * (1 / cruise);
-        double full = cruise * cruise;
         double desiredSpeed = d[i + Records.DESIRED_SPEED];
         if (desiredSpeed < cruise
-                || b[k + Records.ALONE_SQUARED] < full
-                || d[i + Records.SLOW_TO] < desiredSpeed && slowsHere(v, pos, full)) {
-            double onStraight = freeTime;
-            freeTime = timeAlone(v, pos, moved, desiredSpeed * desiredSpeed);
-            b[k + Records.GEOMETRIC] += freeTime - onStraight;
+                || (what & Records.CATCHES_UP) != 0
+                || d[i + Records.SLOW_TO] < desiredSpeed && slowsHere(v, pos, cruise * cruise)) {
+            freeTime = awayFromStraight(v, pos, moved, freeTime);
+            what = s[j + Records.WHAT];
         }
         double lost = dt - freeTime;
         d[i + Records.DELAY] += lost;
-        double lineTime = b[k + Records.LINE_TIME];
-        if (lineTime != lineTime) {
-            b[k + Records.LOST] += lost;
-        } else {
-            b[k + Records.SINCE_LINE] += moved;
+        if ((what & Records.PAST_LINE) != 0) {
+            f.books[(v << Records.BOOKS) + Records.SINCE_LINE] += moved;
         }
         int stop = 0;
         if (after < STOP_SPEED) {
@@ -97,6 +93,19 @@ public final class Accounts {
         return slow * slow + 2 * curveDeceleration * (f.slowAt(v) - pos) < full;
     }
 
+    /** Time for a stretch on which even a vehicle alone would be slower than its cruise; the difference is the road's. */
+    private double awayFromStraight(int v, double pos, double moved, double onStraight) {
+        double desired = f.desiredSpeed(v);
+        double time = timeAlone(v, pos, moved, desired * desired);
+        ledger.geometric(v, ledger.geometric(v) + time - onStraight);
+        double full = ledger.cruise(v) * ledger.cruise(v);
+        if (ledger.aloneSquared(v) > full * CAUGHT_UP) {
+            ledger.aloneSquared(v, full); // what is missing is less than a tenth of a millisecond in all
+        }
+        ledger.setCatchesUp(v, ledger.aloneSquared(v) < full);
+        return time;
+    }
+
     /** Time for a stretch near a curve, if the vehicle were alone: it brakes for the curve and picks up speed after it. */
     private double timeAlone(int v, double pos, double moved, double wantSquared) {
         double distance = Math.max(0, f.slowAt(v) - (pos - moved));
@@ -106,6 +115,6 @@ public final class Accounts {
         double share = Math.min(1, alone / wantSquared);
         double reached = Math.min(allowed, alone + 2 * f.maximumAcceleration(v) * (1 - share * share) * moved);
         ledger.aloneSquared(v, reached);
-        return moved / Math.sqrt((alone + reached) / 2);
+        return moved == 0 ? 0 : moved / Math.sqrt((alone + reached) / 2); // who came in standing has no speed yet
     }
 }

@@ -39,12 +39,27 @@ public final class Ledger extends Columns implements Stateful {
         farther = ints(farther);
     }
 
-    public void open(int row, double wantedAt, double enteredAt, double desired, int movementAhead, int placeAhead) {
+    /**
+     * Opens the account of somebody who comes in.
+     *
+     * @param wantedAt when it wanted to (s since midnight)
+     * @param enteredAt when it did (s since midnight)
+     * @param speed at which it would come in even alone (m/s)
+     * @param desired the speed that it wishes to drive (m/s)
+     */
+    public void open(
+            int row,
+            double wantedAt,
+            double enteredAt,
+            double speed,
+            double desired,
+            int movementAhead,
+            int placeAhead) {
         reserve(f.slots());
         wanted(row, wantedAt);
         outside(row, enteredAt - wantedAt);
         delay(row, outside(row));
-        aloneSquared(row, desired * desired);
+        aloneSquared(row, speed * speed);
         cruiseAt(row, desired);
         heldBy(row, LaneTable.NOBODY);
         heldByNow(row, LaneTable.NOBODY);
@@ -61,8 +76,15 @@ public final class Ledger extends Columns implements Stateful {
 
     /** Whether it has passed the line of the place that its account is of. */
     public boolean isPastLine(int row) {
-        double at = lineTime(row);
-        return at == at;
+        return (f.state[(row << Records.STATE) + Records.WHAT] & Records.PAST_LINE) != 0;
+    }
+
+    /** It passes that line: what it has lost until then is settled. */
+    public void passLine(int row, double at) {
+        double until = lost(row);
+        f.mark(row, Records.PAST_LINE);
+        f.books[(row << Records.BOOKS) + Records.LOST] = until;
+        f.books[(row << Records.BOOKS) + Records.LINE_TIME] = at;
     }
 
     /** Whether the place that holds it is one whose line it has passed. */
@@ -72,7 +94,17 @@ public final class Ledger extends Columns implements Stateful {
 
     /** Sets the desired speed on the straight of the road that a vehicle is on now. */
     public void cruiseAt(int row, double desired) {
-        cruise(row, desired);
+        f.drive[(row << Records.DRIVE) + Records.CRUISE] = desired;
+        setCatchesUp(row, aloneSquared(row) < desired * desired);
+    }
+
+    /** Whether even alone it would drive more slowly here than it wishes, since it comes from a curve or a lower limit. */
+    void setCatchesUp(int row, boolean is) {
+        if (is) {
+            f.mark(row, Records.CATCHES_UP);
+        } else {
+            f.unmark(row, Records.CATCHES_UP);
+        }
     }
 
     /** Starts the account of the next controlled place. */
@@ -85,7 +117,7 @@ public final class Ledger extends Columns implements Stateful {
         geometric(row, 0);
         stopped(row, 0);
         stops(row, 0);
-        lineTime(row, Double.NaN);
+        f.unmark(row, Records.PAST_LINE);
         sinceLine(row, 0);
         lost(row, 0);
     }
@@ -93,10 +125,6 @@ public final class Ledger extends Columns implements Stateful {
     /** Its desired speed on the straight of this road (m/s). */
     public double cruise(int row) {
         return f.drive[(row << Records.DRIVE) + Records.CRUISE];
-    }
-
-    public void cruise(int row, double value) {
-        f.drive[(row << Records.DRIVE) + Records.CRUISE] = value;
     }
 
     /** Delay of any kind since it wanted to enter (s). */
@@ -108,13 +136,17 @@ public final class Ledger extends Columns implements Stateful {
         f.drive[(row << Records.DRIVE) + Records.DELAY] = value;
     }
 
-    /** Delay of any kind until the line (s). */
+    /**
+     * Delay of any kind since the account was begun, until the line (s). Before the line only what its delay must be corrected by is kept, so
+     * that a step books its loss once.
+     */
     public double lost(int row) {
-        return f.books[(row << Records.BOOKS) + Records.LOST];
+        double kept = f.books[(row << Records.BOOKS) + Records.LOST];
+        return isPastLine(row) ? kept : kept + delay(row);
     }
 
-    public void lost(int row, double value) {
-        f.books[(row << Records.BOOKS) + Records.LOST] = value;
+    void lost(int row, double value) {
+        f.books[(row << Records.BOOKS) + Records.LOST] = isPastLine(row) ? value : value - delay(row);
     }
 
     /** Lost to the control of its place (s). */
@@ -146,11 +178,7 @@ public final class Ledger extends Columns implements Stateful {
 
     /** When it passed the line (s since midnight), NaN before. */
     public double lineTime(int row) {
-        return f.books[(row << Records.BOOKS) + Records.LINE_TIME];
-    }
-
-    public void lineTime(int row, double value) {
-        f.books[(row << Records.BOOKS) + Records.LINE_TIME] = value;
+        return isPastLine(row) ? f.books[(row << Records.BOOKS) + Records.LINE_TIME] : Double.NaN;
     }
 
     /** (m/s)², what its speed would be here if it were alone. */

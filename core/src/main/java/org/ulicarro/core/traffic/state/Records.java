@@ -75,6 +75,8 @@ public abstract class Records extends Columns {
     static final int LETS = 1 << 11;
     static final int BLOCKS = 1 << 12;
     public static final int REACTING = 1 << 25; // its reaction time has begun to run
+    static final int PAST_LINE = 1 << 26; // of the place that its account is of
+    static final int CATCHES_UP = 1 << 27; // even alone it would be slower here than it wishes
     public static final int DECISION_AT = 13; // two bits
     public static final int COMMITTED_AT = 15; // three bits
     public static final int COMMITTED = 7 << COMMITTED_AT;

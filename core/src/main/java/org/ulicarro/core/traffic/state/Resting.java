@@ -80,20 +80,15 @@ public final class Resting implements Stateful {
             return;
         }
         double delay = ledger.delay(row);
-        double lost = ledger.lost(row);
         boolean here = ledger.heldBy(row) == ledger.place(row);
         double control = here ? ledger.control(row) : ledger.afarControl(row);
         double stopped = here ? ledger.stopped(row) : ledger.afarStopped(row);
         for (int i = 0; i < steps; i++) { // one by one, so that the sums are the same to the bit however long it was
             delay += dt;
-            lost += dt;
             control += dt;
             stopped += dt;
         }
         ledger.delay(row, delay);
-        if (!ledger.isPastLine(row)) {
-            ledger.lost(row, lost);
-        }
         if (here) {
             ledger.control(row, control);
             ledger.stopped(row, stopped);

@@ -25,7 +25,7 @@ class AccountsTest {
         fleet.desiredSpeed(car, WANTED);
         fleet.slowTo(car, WANTED);
         fleet.maximumAcceleration(car, 1);
-        ledger.open(car, 0, 0, WANTED, 0, PLACE);
+        ledger.open(car, 0, 0, WANTED, WANTED, 0, PLACE);
     }
 
     /** The speeds at the end of each second; between them the acceleration is even. */
