@@ -2,6 +2,7 @@ package org.ulicarro.cli;
 
 import io.jhdf.HdfFile;
 import io.jhdf.WritableHdfFile;
+import java.awt.image.BufferedImage;
 import java.io.IOException;
 import java.io.PrintWriter;
 import java.io.StringWriter;
@@ -15,6 +16,7 @@ import java.util.stream.Stream;
 import java.util.zip.GZIPOutputStream;
 import java.util.zip.ZipEntry;
 import java.util.zip.ZipOutputStream;
+import javax.imageio.ImageIO;
 import org.ulicarro.files.Samples;
 import org.ulicarro.files.StudyFolder;
 
@@ -70,6 +72,7 @@ final class AttackSeeds {
                 calls.add(List.of("export", "IN", "-a", a, "--gmns", "OUT"));
                 calls.add(List.of("export", "IN", "-a", a, "--timing", "OUT.csv"));
                 calls.add(List.of("run", "IN", "-a", a, "-n", "1"));
+                calls.add(List.of("cut", "IN", "-a", a, "--box", "-250,-250,250,250", "-n", "1", "-o", "OUT"));
             }
             seeds.add(new Seed(name, folder, files(folder), calls));
         }
@@ -139,6 +142,9 @@ final class AttackSeeds {
                 files(demo).stream().filter(f -> f.startsWith("schedule/")).toList(),
                 List.of(List.of("import", "schedule", "IN", "IN/schedule"))));
         seeds.add(matrix(work));
+        seeds.add(picture(work));
+        Files.copy(osm.resolveSibling("dual-carriageways.osm.pbf"), map.resolve("town.osm.pbf"));
+        seeds.add(of("binary map", map, "town.osm.pbf", List.of("import", "map", "OUT", "IN/town.osm.pbf")));
         Path packed = demo.resolve("schedule.zip");
         try (ZipOutputStream zip = new ZipOutputStream(Files.newOutputStream(packed))) {
             for (String file : files(demo.resolve("schedule"))) {
@@ -172,6 +178,37 @@ final class AttackSeeds {
                 List.of(List.of("check", "IN"), List.of("run", "IN", "-n", "1")));
     }
 
+    /** A plan that lies on a picture and is put on the map. */
+    private static Seed picture(Path work) throws IOException {
+        Path folder = sample(Samples.MARKET, work.resolve("with-picture"));
+        ImageIO.write(
+                new BufferedImage(120, 80, BufferedImage.TYPE_INT_RGB),
+                "png",
+                folder.resolve("aerial.png").toFile());
+        Files.writeString(folder.resolve("aerial.pgw"), "2\n0\n0\n-2\n-120\n80\n");
+        Path network = folder.resolve("network.yaml");
+        Files.writeString(
+                network,
+                Files.readString(network)
+                        .replaceFirst(
+                                "(?m)^network:\n",
+                                "network:\n  backdrop: {image: aerial.png, world-file: aerial.pgw}\n"));
+        return new Seed(
+                "picture",
+                folder,
+                List.of("aerial.png", "aerial.pgw", "network.yaml"),
+                List.of(
+                        List.of("draw", "IN", "--check-backdrop", "-o", "OUT.svg"),
+                        List.of(
+                                "locate",
+                                "IN",
+                                "--at",
+                                "gate=44.05,14.97",
+                                "--at",
+                                "mole=44.0503,14.9806",
+                                "--anyway")));
+    }
+
     private static Seed of(String name, Path folder, String file, List<String> call) {
         return new Seed(name, folder, List.of(file), List.of(call));
     }
@@ -198,7 +235,42 @@ final class AttackSeeds {
             seeds.add(new Seed(name + "'s run", folder, files, calls));
         }
         seeds.add(search(work.resolve("searched")));
+        seeds.add(assignment(work.resolve("assigned")));
+        seeds.add(piece(work.resolve("cut")));
         return seeds;
+    }
+
+    /** Ways that were chosen, iteration by iteration. */
+    private static Seed assignment(Path work) {
+        Path folder = sample("ropelane", work);
+        call("assign", folder.toString(), "--iterations", "2", "-n", "1");
+        List<List<String>> calls = new ArrayList<>();
+        for (String table : List.of("convergence", "changes", "paths", "links", "counts", "scales")) {
+            calls.add(List.of("results", "IN/assignments/1", table));
+        }
+        calls.add(List.of("results", "IN/assignments/1", "paths", "--json"));
+        calls.add(List.of("show", "IN", "assignments"));
+        calls.add(List.of("export", "IN/assignments/1", "--csv", "OUT"));
+        return new Seed(
+                "an assignment",
+                folder,
+                files(folder).stream().filter(f -> f.startsWith("assignments/")).toList(),
+                calls);
+    }
+
+    /** A piece beside the whole that it was cut out of. */
+    private static Seed piece(Path work) {
+        Path whole = sample("ropelane", work);
+        Path piece = work.resolve("piece");
+        call("cut", whole.toString(), "--places", "market,kiosk,chapel", "-n", "1", "-o", piece.toString());
+        return new Seed(
+                "a piece",
+                work,
+                files(work).stream().filter(f -> f.startsWith("piece/")).toList(),
+                List.of(
+                        List.of("check", "IN/piece"),
+                        List.of("cut", "IN/ropelane", "--prove", "IN/piece"),
+                        List.of("cut", "IN/ropelane", "--back", "IN/piece", "--write", "tried")));
     }
 
     /** A search with its rows and trials. */
@@ -241,7 +313,7 @@ final class AttackSeeds {
     private static void call(String... words) {
         StringWriter said = new StringWriter();
         int code = Main.run(words, new PrintWriter(said, true), new PrintWriter(said, true));
-        if (code != Exit.DONE) {
+        if (code != Exit.DONE && code != Exit.DOES_NOT_HOLD) { // two iterations settle nothing
             throw new IllegalStateException(Arrays.toString(words) + " ended with " + code + ": " + said);
         }
     }

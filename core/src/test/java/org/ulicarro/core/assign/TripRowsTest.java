@@ -58,7 +58,9 @@ class TripRowsTest {
         assertThat(speed[1]).isBetween(0.0, 0.5);
         assertThat(speed[2]).isGreaterThan(10);
         for (double lost : delay) {
-            assertThat(lost).as("alone it would have driven so, too, but for its reaction time").isBetween(-0.3, 1.0);
+            assertThat(lost)
+                    .as("alone it would have driven so, too, but for its reaction time")
+                    .isBetween(-0.3, 1.0);
         }
     }
 
