@@ -106,6 +106,8 @@ class ExternalTest extends InProcess {
                     String answer = policy.apply(message);
                     if (answer != null && answer.equals("bytes")) {
                         sent = socket.sendBinary(ByteBuffer.wrap(new byte[] {1, 2, 3}), true);
+                    } else if (answer != null && answer.equals("pings")) {
+                        sent = pings(socket, 500);
                     } else if (answer != null && answer.equals("leave")) {
                         socket.abort();
                         return null;
@@ -115,6 +117,12 @@ class ExternalTest extends InProcess {
                 }
             }
             return sent.thenAccept(s -> socket.request(1));
+        }
+
+        private static CompletionStage<?> pings(WebSocket socket, int left) {
+            return left == 0
+                    ? CompletableFuture.completedFuture(null)
+                    : socket.sendPing(ByteBuffer.allocate(100)).thenCompose(s -> pings(socket, left - 1));
         }
     }
 
@@ -214,6 +222,7 @@ class ExternalTest extends InProcess {
             strange session | session '7/nowhere' is none of those that were begun
             late | no answer in 4.0 s
             bytes | it sent bytes where text is due
+            pings | it sent more than 100 pings in a second and was sent away
             leave | the controller disconnected
             too long | disconnected
             """)
@@ -233,7 +242,7 @@ class ExternalTest extends InProcess {
                 case "strange session" -> "{\"say\":\"want\",\"session\":\"7/nowhere\",\"number\":30,\"green\":[]}";
                 case "late" -> want(ask, "\"EB\"").replace("\"number\":", "\"number\":1");
                 case "too long" -> "{\"say\":\"" + "x".repeat(100_000) + "\"}";
-                default -> how; // bytes, leave
+                default -> how; // bytes, pings, leave
             };
         });
         if (because.startsWith("no answer")) {

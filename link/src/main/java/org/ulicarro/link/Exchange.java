@@ -16,6 +16,9 @@ import org.ulicarro.core.signal.ExternalProgram;
  */
 public abstract class Exchange implements AutoCloseable {
 
+    /** More than so many to one question are no answers, and are not kept. */
+    private static final int MOST_ANSWERS = 1000;
+
     private final Map<String, Conversation> open = new LinkedHashMap<>();
     private final Map<String, String> incidents = new TreeMap<>();
     private String lost; // why nobody is there any more, or null
@@ -60,7 +63,7 @@ public abstract class Exchange implements AutoCloseable {
             if (meant == null) {
                 failAll("session '" + want.session() + "' is none of those that were begun");
             } else {
-                meant.answers.add(new Reply(want.number(), want.green(), null));
+                meant.answers.offer(new Reply(want.number(), want.green(), null));
             }
         }
     }
@@ -90,7 +93,7 @@ public abstract class Exchange implements AutoCloseable {
         synchronized (open) {
             all = new ArrayList<>(open.values());
         }
-        all.forEach(c -> c.answers.add(new Reply(0, null, why)));
+        all.forEach(c -> c.answers.offer(new Reply(0, null, why)));
     }
 
     @Override
@@ -105,7 +108,7 @@ public abstract class Exchange implements AutoCloseable {
         private final int replication;
         private final ExternalProgram.Place place;
         private final List<String> ids;
-        private final BlockingQueue<Reply> answers = new LinkedBlockingQueue<>();
+        private final BlockingQueue<Reply> answers = new LinkedBlockingQueue<>(MOST_ANSWERS);
 
         Conversation(int replication, ExternalProgram.Place place) {
             this.replication = replication;

@@ -15,6 +15,7 @@ import org.java_websocket.drafts.Draft;
 import org.java_websocket.drafts.Draft_6455;
 import org.java_websocket.exceptions.InvalidDataException;
 import org.java_websocket.framing.CloseFrame;
+import org.java_websocket.framing.Framedata;
 import org.java_websocket.handshake.ClientHandshake;
 import org.java_websocket.handshake.ServerHandshakeBuilder;
 import org.java_websocket.server.WebSocketServer;
@@ -28,8 +29,26 @@ public final class SocketExchange extends Exchange {
     /** Who has not taken a message from the wire after this does not read (ns). */
     private static final long SENDS_FOR = 2_000_000_000L;
 
-    /** What is attached to the connections of those who named the word. */
-    private static final Object CONTROLLER = "controller";
+    /** Who asks more often than this in a second whether anybody is there keeps the wire busy, and is sent away. */
+    private static final int MOST_PINGS = 100;
+
+    private static final long SECOND = 1_000_000_000L; // ns
+
+    /** What is attached to the connection of somebody who named the word. */
+    private static final class Controller {
+        private long since = System.nanoTime();
+        private int pings;
+
+        /** One more; whether that is still as often as anybody needs. */
+        boolean mayPing() {
+            long now = System.nanoTime();
+            if (now - since > SECOND) {
+                since = now;
+                pings = 0;
+            }
+            return ++pings <= MOST_PINGS;
+        }
+    }
 
     private final Server server;
     private final String word;
@@ -105,7 +124,7 @@ public final class SocketExchange extends Exchange {
     }
 
     private static boolean isController(WebSocket socket) {
-        return socket.getAttachment() == CONTROLLER;
+        return socket.getAttachment() instanceof Controller;
     }
 
     @Override
@@ -133,7 +152,7 @@ public final class SocketExchange extends Exchange {
             if (!MessageDigest.isEqual(named, ("/" + word).getBytes(StandardCharsets.UTF_8))) {
                 throw new InvalidDataException(CloseFrame.POLICY_VALIDATION, "no controller");
             }
-            socket.setAttachment(CONTROLLER);
+            socket.setAttachment(new Controller());
             return super.onWebsocketHandshakeReceivedAsServer(socket, draft, request);
         }
 
@@ -153,6 +172,17 @@ public final class SocketExchange extends Exchange {
             boolean others = getConnections().stream().anyMatch(c -> c != socket && c.isOpen() && isController(c));
             if (isController(socket) && !others) {
                 lost("the controller disconnected");
+            }
+        }
+
+        @Override
+        public void onWebsocketPing(WebSocket socket, Framedata ping) {
+            Controller controller = socket.getAttachment();
+            if (controller.mayPing()) {
+                super.onWebsocketPing(socket, ping);
+            } else if (socket.isOpen()) {
+                rubbish("it sent more than " + MOST_PINGS + " pings in a second and was sent away");
+                socket.closeConnection(CloseFrame.POLICY_VALIDATION, "too many pings");
             }
         }
 
