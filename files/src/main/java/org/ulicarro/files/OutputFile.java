@@ -12,10 +12,6 @@ import java.nio.file.Files;
 import java.nio.file.OpenOption;
 import java.nio.file.Path;
 import java.nio.file.StandardCopyOption;
-import java.util.Comparator;
-import java.util.HashSet;
-import java.util.Set;
-import java.util.stream.Stream;
 
 /** The door through which files are written: what goes wrong, such as a disk that is full, is said with the file's name. */
 public final class OutputFile {
@@ -57,48 +53,6 @@ public final class OutputFile {
     /** The same for text in UTF-8. */
     public static Writer writer(Path file, OpenOption... options) throws IOException {
         return new BufferedWriter(new OutputStreamWriter(stream(file, options), StandardCharsets.UTF_8));
-    }
-
-    /** What writes into a folder. */
-    public interface Filling<T> {
-        T fill() throws IOException;
-    }
-
-    /**
-     * Fills a folder, which is made where there is none; when that fails, all that is new in it goes again.
-     *
-     * @return what filling it returns
-     */
-    public static <T> T folder(Path folder, Filling<T> filling) throws IOException {
-        boolean isNew = !Files.exists(folder);
-        Set<Path> before = isNew ? Set.of() : inside(folder);
-        boolean whole = false;
-        try {
-            Files.createDirectories(folder);
-            T result = filling.fill();
-            whole = true;
-            return result;
-        } finally {
-            if (!whole && Files.exists(folder)) {
-                Set<Path> after = inside(folder);
-                after.removeAll(before);
-                for (Path left :
-                        after.stream().sorted(Comparator.reverseOrder()).toList()) {
-                    Files.deleteIfExists(left);
-                }
-                if (isNew) {
-                    Files.deleteIfExists(folder);
-                }
-            }
-        }
-    }
-
-    private static Set<Path> inside(Path folder) throws IOException {
-        try (Stream<Path> files = Files.walk(folder)) {
-            Set<Path> all = new HashSet<>(files.toList());
-            all.remove(folder);
-            return all;
-        }
     }
 
     /** What went wrong with a file, with its name. */

@@ -108,8 +108,8 @@ public final class Samples {
 
     /** Writes a sample into a folder that does not exist yet, or is empty. */
     public static void write(String sample, Path folder) throws IOException {
-        OutputFile.folder(folder, () -> {
-            write(sample, FILES.get(sample), folder);
+        OutputFolder.fill(folder, work -> {
+            write(sample, FILES.get(sample), work);
             return null;
         });
     }

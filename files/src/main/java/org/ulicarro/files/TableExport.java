@@ -31,16 +31,17 @@ final class TableExport {
      */
     static List<Path> write(Path database, Map<String, String> digests, Path into, String ending, Form form)
             throws IOException {
-        return OutputFile.folder(into, () -> {
+        return OutputFolder.fill(into, work -> {
             try {
-                return tables(database, digests, into, ending, form);
+                return tables(database, digests, into, work, ending, form);
             } catch (SQLException e) {
                 throw new IOException(database + " cannot be read: " + e.getMessage(), e);
             }
         });
     }
 
-    private static List<Path> tables(Path database, Map<String, String> digests, Path into, String ending, Form form)
+    private static List<Path> tables(
+            Path database, Map<String, String> digests, Path into, Path work, String ending, Form form)
             throws IOException, SQLException {
         try (Connection db = Sqlite.read(database);
                 Statement statement = db.createStatement()) {
@@ -57,8 +58,8 @@ final class TableExport {
                 if (digests != null) {
                     check(database, statement, digests, table);
                 }
-                Path file = into.resolve(table + ending);
-                written.add(file);
+                Path file = work.resolve(table + ending);
+                written.add(into.resolve(table + ending));
                 try (ResultSet rows = statement.executeQuery("SELECT * FROM " + table + " ORDER BY rowid")) {
                     form.write(table, rows, file);
                 } catch (IOException e) {

@@ -23,24 +23,48 @@ class OutputFileTest {
     @Test
     void aFolderThatCannotBeFilledIsAsItWasBefore() throws IOException {
         Path fresh = temp.resolve("fresh");
-        assertThatThrownBy(() -> OutputFile.folder(fresh, () -> {
-                    Files.createDirectories(fresh.resolve("a/b"));
-                    OutputFile.text(fresh.resolve("a/b/c.csv"), "x");
-                    throw new IOException("enough");
+        assertThatThrownBy(() -> OutputFolder.fill(fresh, work -> {
+                    Files.createDirectories(work.resolve("a/b"));
+                    OutputFile.text(work.resolve("a/b/c.csv"), "x");
+                    assertThat(fresh).doesNotExist();
+                    throw new FileSystemException(work.resolve("a/b/d.csv").toString(), null, "enough");
                 }))
-                .hasMessage("enough");
-        assertThat(fresh).doesNotExist();
+                .hasMessage(fresh.resolve("a/b/d.csv") + ": enough");
+        assertThat(temp).isEmptyDirectory();
         Files.createDirectories(fresh);
         Files.writeString(fresh.resolve("kept"), "x");
-        assertThatThrownBy(() -> OutputFile.folder(fresh, () -> {
-                    OutputFile.text(fresh.resolve("new"), "x");
+        assertThatThrownBy(() -> OutputFolder.fill(fresh, work -> {
+                    OutputFile.text(work.resolve("new"), "x");
                     throw new IllegalStateException("enough");
                 }))
                 .hasMessage("enough");
-        try (var files = Files.list(fresh)) {
-            assertThat(files).containsExactly(fresh.resolve("kept"));
+        assertThat(names(fresh)).containsExactly("kept");
+    }
+
+    /** What one that was killed has left goes; files come beside those that are there, and into an empty folder. */
+    @Test
+    void aFolderIsFilledAtOnce() throws IOException {
+        Path folder = temp.resolve("f");
+        Files.createDirectories(temp.resolve(".f.unfinished/old"));
+        int seven = OutputFolder.fill(folder, work -> {
+            OutputFile.text(work.resolve("a"), "1");
+            return 7;
+        });
+        assertThat(seven).isEqualTo(7);
+        assertThat(names(temp)).containsExactly("f");
+        OutputFolder.fill(folder, work -> {
+            Files.createDirectories(work.resolve("in"));
+            OutputFile.text(work.resolve("in/b"), "2");
+            return null;
+        });
+        assertThat(names(folder)).containsExactly("a", "in");
+        assertThat(folder.resolve("in/b")).hasContent("2");
+    }
+
+    private static List<String> names(Path folder) throws IOException {
+        try (var files = Files.list(folder)) {
+            return files.map(f -> f.getFileName().toString()).sorted().toList();
         }
-        assertThat(OutputFile.folder(fresh, () -> 7)).isEqualTo(7);
     }
 
     @Test

@@ -2,6 +2,7 @@ package org.ulicarro.core.network;
 
 import java.util.ArrayList;
 import java.util.LinkedHashMap;
+import java.util.LinkedHashSet;
 import java.util.List;
 import java.util.Locale;
 import java.util.Map;
@@ -68,19 +69,16 @@ final class RoadCrossings {
     }
 
     /** Squares that a piece touches; of a long one those along it. */
-    private static List<Long> squaresOf(Piece p) {
+    private static Set<Long> squaresOf(Piece p) {
         double length = StrictMath.hypot(p.b.x() - p.a.x(), p.b.y() - p.a.y());
         int steps = (int) Math.min(10_000, StrictMath.ceil(length / (SQUARE / 2)) + 1);
-        List<Long> all = new ArrayList<>();
+        Set<Long> all = new LinkedHashSet<>();
         for (int i = 0; i <= steps; i++) {
             long x = square(p.a.x() + (p.b.x() - p.a.x()) * i / steps);
             long y = square(p.a.y() + (p.b.y() - p.a.y()) * i / steps);
             for (long dx = -1; dx <= 1; dx++) { // the next step may cut a corner
                 for (long dy = -1; dy <= 1; dy++) {
-                    long square = (x + dx) * 1_000_003L + y + dy;
-                    if (!all.contains(square)) {
-                        all.add(square);
-                    }
+                    all.add((x + dx) * 1_000_003L + y + dy);
                 }
             }
         }

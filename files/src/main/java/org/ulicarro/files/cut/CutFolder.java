@@ -31,6 +31,7 @@ import org.ulicarro.files.JsonFile;
 import org.ulicarro.files.KeptRows;
 import org.ulicarro.files.LoadedStudy;
 import org.ulicarro.files.OutputFile;
+import org.ulicarro.files.OutputFolder;
 import org.ulicarro.files.StudyFolder;
 import org.ulicarro.files.StudyProblem;
 import org.ulicarro.files.StudyText;
@@ -59,7 +60,8 @@ public final class CutFolder {
             List<Observed<MovementRow>> movements,
             List<Observed<TravelTimeRow>> times) {}
 
-    private final Path folder;
+    private final Path home;
+    private Path folder; // to write into for now
     private final LoadedStudy whole;
     private final Study study;
     private final Piece piece;
@@ -75,7 +77,7 @@ public final class CutFolder {
      * @param joints what is known of its cuts; receives what is found while it is written
      */
     public CutFolder(Path folder, LoadedStudy whole, Piece piece, Map<String, Driven> byPeriod, List<Joint> joints) {
-        this.folder = folder;
+        home = folder;
         this.whole = whole;
         study = whole.study();
         this.piece = piece;
@@ -84,33 +86,17 @@ public final class CutFolder {
         tree = new CutTree(piece, study, whole.georeference());
     }
 
-    /** A piece that does not hold, which carries the reasons through what can only fail by files. */
-    private static final class Unsound extends IOException {
-        private static final long serialVersionUID = 1L;
-
-        Unsound(StudyProblem problem) {
-            super(problem);
-        }
-    }
-
     /**
      * Writes all of it, or nothing.
      *
      * @throws StudyProblem when what is left does not hold as a study
      */
     public void write(CutRecord record) throws IOException, StudyProblem {
-        try {
-            OutputFile.folder(folder, () -> {
-                try {
-                    fill(record);
-                } catch (StudyProblem problem) {
-                    throw new Unsound(problem);
-                }
-                return null;
-            });
-        } catch (Unsound unsound) {
-            throw (StudyProblem) unsound.getCause();
-        }
+        OutputFolder.fill(home, work -> {
+            folder = work;
+            fill(record);
+            return null;
+        });
     }
 
     private void fill(CutRecord record) throws IOException, StudyProblem {

@@ -96,6 +96,9 @@ final class GmnsTable {
                 table.fail(all.get(0).get(0).spot(), "the column '" + one + "' is missing");
             }
         }
+        if (!table.column.keySet().containsAll(needed)) {
+            return table; // its rows say nothing without it
+        }
         for (List<Cell> row : all.subList(1, all.size())) {
             table.rows.add(table.new Row(row));
         }

@@ -11,6 +11,7 @@ import java.util.Locale;
 import java.util.Map;
 import org.ulicarro.files.CsvTable;
 import org.ulicarro.files.OutputFile;
+import org.ulicarro.files.OutputFolder;
 import tools.jackson.databind.json.JsonMapper;
 import tools.jackson.databind.node.ArrayNode;
 import tools.jackson.databind.node.JsonNodeFactory;
@@ -211,10 +212,10 @@ final class Tables {
 
     /** Writes every table that has rows, with their description, all of them or none; the tables. */
     List<Path> write(Path folder) throws IOException {
-        return OutputFile.folder(folder, () -> fill(folder));
+        return OutputFolder.fill(folder, work -> fill(folder, work));
     }
 
-    private List<Path> fill(Path folder) throws IOException {
+    private List<Path> fill(Path folder, Path work) throws IOException {
         List<Path> files = new ArrayList<>();
         for (String table : COLUMNS.keySet()) {
             if (rows.containsKey(table)) {
@@ -230,11 +231,12 @@ final class Tables {
             }
         }
         files.remove(about);
-        OutputFile.text(about, description(files));
+        OutputFile.text(work.resolve(about.getFileName()), description(files));
         for (Path file : files) {
             String table = file.getFileName().toString().replace(".csv", "");
             OutputFile.text(
-                    file, String.join(",", COLUMNS.get(table)) + "\n" + String.join("\n", rows.get(table)) + "\n");
+                    work.resolve(file.getFileName()),
+                    String.join(",", COLUMNS.get(table)) + "\n" + String.join("\n", rows.get(table)) + "\n");
         }
         return files;
     }

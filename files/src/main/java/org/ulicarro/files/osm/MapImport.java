@@ -1,7 +1,6 @@
 package org.ulicarro.files.osm;
 
 import java.io.IOException;
-import java.nio.file.Files;
 import java.nio.file.Path;
 import java.util.ArrayList;
 import java.util.Arrays;
@@ -24,6 +23,7 @@ import org.ulicarro.core.study.Study;
 import org.ulicarro.core.study.StudyRules;
 import org.ulicarro.files.GeoReference;
 import org.ulicarro.files.NewStudy;
+import org.ulicarro.files.OutputFolder;
 import org.ulicarro.files.StudyProblem;
 import org.ulicarro.files.TrialDemandText;
 
@@ -112,30 +112,8 @@ public final class MapImport {
         map = null; // no longer needed, and large
         Detours detours = new Detours(graph);
         MapStages.run(graph, marks, wish.driveRight(), losses);
-        Path parent = folder.toAbsolutePath().getParent();
-        Files.createDirectories(parent);
-        Path work = parent.resolve("." + folder.getFileName() + ".unfinished");
-        delete(work);
-        Files.createDirectory(work);
-        try {
-            Result result = write(graph, marks, detours, places, work);
-            Files.deleteIfExists(folder); // an empty one
-            Files.move(work, folder);
-            return result;
-        } finally {
-            delete(work);
-        }
-    }
-
-    private static void delete(Path folder) throws IOException {
-        if (Files.isDirectory(folder)) {
-            try (Stream<Path> files = Files.list(folder)) {
-                for (Path file : files.toList()) {
-                    Files.delete(file);
-                }
-            }
-            Files.delete(folder);
-        }
+        RoadGraph sound = graph;
+        return OutputFolder.fill(folder, work -> write(sound, marks, detours, places, work));
     }
 
     private RoadGraph graph(Path file, OsmMap map, Marks marks) throws StudyProblem {

@@ -4,6 +4,7 @@ import com.google.protobuf.InvalidProtocolBufferException;
 import crosby.binary.BinaryParser;
 import crosby.binary.Osmformat;
 import crosby.binary.file.BlockInputStream;
+import crosby.binary.file.FileBlockPosition;
 import crosby.binary.file.FileFormatException;
 import java.io.EOFException;
 import java.io.IOException;
@@ -33,16 +34,31 @@ final class OsmPbf extends BinaryParser {
             if (e instanceof VirtualMachineError) {
                 throw e;
             }
-            throw OsmFile.problem(
-                    file, 1, 1, "this file is broken, or uses what only newer readers know: " + e.getMessage());
+            String why = e instanceof NewerForm ? ": " + e.getMessage() : "";
+            throw OsmFile.problem(file, 1, 1, "this file is broken, or uses what only newer readers know" + why);
         }
+    }
+
+    /** A file asks for something that is not known here. */
+    private static final class NewerForm extends RuntimeException {
+        private static final long serialVersionUID = 1L;
+
+        NewerForm(String message) {
+            super(message);
+        }
+    }
+
+    /** Blocks of other kinds are passed over, as the format asks for, and without a word. */
+    @Override
+    public boolean skipBlock(FileBlockPosition block) {
+        return !block.getType().equals("OSMHeader") && !block.getType().equals("OSMData");
     }
 
     @Override
     protected void parse(Osmformat.HeaderBlock header) {
         for (String feature : header.getRequiredFeaturesList()) {
             if (!feature.equals("OsmSchema-V0.6") && !feature.equals("DenseNodes")) {
-                throw new IllegalStateException("it requires '" + feature + "'");
+                throw new NewerForm("it requires '" + feature + "'");
             }
         }
     }
