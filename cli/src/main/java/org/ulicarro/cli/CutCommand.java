@@ -25,6 +25,7 @@ import org.ulicarro.files.StudyProblem;
 import org.ulicarro.files.StudyText;
 import org.ulicarro.files.cut.CutFolder;
 import org.ulicarro.files.cut.CutRecord;
+import org.ulicarro.files.cut.CutStore;
 import org.ulicarro.files.cut.WayBack;
 import org.ulicarro.files.osm.Area;
 import picocli.CommandLine.ArgGroup;
@@ -165,7 +166,7 @@ final class CutCommand implements Callable<Integer> {
         }
         if (where == null) {
             Path piece = Path.of(prove);
-            CutFolder.record(piece);
+            CutStore.record(piece);
             return new CutProof(piece, study.folder, form, spec).run();
         }
         cut();
@@ -395,7 +396,7 @@ final class CutCommand implements Callable<Integer> {
 
     private int back() throws IOException, StudyProblem {
         NewAlternative.check(write, spec);
-        CutRecord record = CutFolder.record(back);
+        CutRecord record = CutStore.record(back);
         String under = record.alternative().replaceFirst("@.*", ""); // whatever ways were driven
         LoadedStudy whole = study.read(under);
         LoadedStudy piece = new StudyOf(back).read(alternative.name);

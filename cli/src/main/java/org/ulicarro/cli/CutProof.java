@@ -21,8 +21,8 @@ import org.ulicarro.core.run.Watch;
 import org.ulicarro.files.LoadedStudy;
 import org.ulicarro.files.StudyFolder;
 import org.ulicarro.files.StudyProblem;
-import org.ulicarro.files.cut.CutFolder;
 import org.ulicarro.files.cut.CutRecord;
+import org.ulicarro.files.cut.CutStore;
 import org.ulicarro.files.cut.WayBack;
 import picocli.CommandLine.Model.CommandSpec;
 
@@ -45,7 +45,7 @@ final class CutProof {
 
     /** @return the exit code: whether it holds */
     int run() throws IOException, StudyProblem, InterruptedException {
-        CutRecord record = CutFolder.record(piece);
+        CutRecord record = CutStore.record(piece);
         LoadedStudy loaded = StudyFolder.read(piece, List.of());
         List<String> alternatives = record.alternative().equals("base")
                 ? List.of()
@@ -71,11 +71,11 @@ final class CutProof {
                     .collect(Collectors.toSet());
             Proof proof = Proof.of(
                     leadingOut,
-                    new Proof.Both<>(CutFolder.ofWhole(piece, period, LinkRow.class), results.rows(LinkRow.class)),
+                    new Proof.Both<>(CutStore.ofWhole(piece, period, LinkRow.class), results.rows(LinkRow.class)),
                     new Proof.Both<>(
-                            CutFolder.ofWhole(piece, period, MovementRow.class), results.rows(MovementRow.class)),
+                            CutStore.ofWhole(piece, period, MovementRow.class), results.rows(MovementRow.class)),
                     new Proof.Both<>(
-                            CutFolder.ofWhole(piece, period, TravelTimeRow.class), results.rows(TravelTimeRow.class)),
+                            CutStore.ofWhole(piece, period, TravelTimeRow.class), results.rows(TravelTimeRow.class)),
                     model.period().from(),
                     model.period().to());
             holds &= proof.holds();

@@ -103,7 +103,8 @@ final class Attack {
             copy(seed.folder(), in);
             byte[] before = Files.readAllBytes(in.resolve(file));
             byte[] mutant = mutation.of(before, random);
-            boolean isRun = Stream.of("runs/", "searches/", "assignments/").anyMatch(file::startsWith);
+            boolean isRun = Stream.of("runs/", "searches/", "assignments/", "piece/cut/")
+                    .anyMatch(file::startsWith);
             String expected = isRun ? expected(seed.name(), call, in, out) : null;
             Files.write(in.resolve(file), mutant);
             Answer answer = call(call, in, out);

@@ -5,6 +5,7 @@ import java.nio.file.Path;
 import tools.jackson.core.JacksonException;
 import tools.jackson.databind.PropertyNamingStrategies;
 import tools.jackson.databind.json.JsonMapper;
+import tools.jackson.databind.node.ObjectNode;
 
 /** A record as a JSON file, keys in snake case. */
 public final class JsonFile {
@@ -17,6 +18,11 @@ public final class JsonFile {
 
     public static void write(Path file, Object record) throws IOException {
         OutputFile.text(file, text(record));
+    }
+
+    /** A record as a tree. */
+    public static ObjectNode tree(Object record) {
+        return JSON.valueToTree(record);
     }
 
     /** A record as text. */

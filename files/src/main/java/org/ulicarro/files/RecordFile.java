@@ -1,7 +1,6 @@
 package org.ulicarro.files;
 
 import java.io.IOException;
-import java.nio.charset.StandardCharsets;
 import java.nio.file.Files;
 import java.nio.file.Path;
 import java.util.HashMap;
@@ -17,10 +16,7 @@ import tools.jackson.databind.JsonNode;
 import tools.jackson.databind.json.JsonMapper;
 import tools.jackson.databind.node.ObjectNode;
 
-/**
- * The record of a run, {@code run.json}: JSON whose last line is a digest of all lines before it, so that nobody believes one that was
- * damaged or edited. It holds a digest of every table.
- */
+/** The record of a run, {@code run.json}, with a seal of its own and a digest of every table. */
 final class RecordFile {
 
     static final String NAME = "run.json";
@@ -30,14 +26,10 @@ final class RecordFile {
 
     static final String FILES = "recordings";
 
-    private static final String SEAL = ",\n  \"sha256\" : \"";
-
     private RecordFile() {}
 
     static void write(Path folder, ObjectNode root) throws IOException {
-        String text = root.toPrettyString().replace("\r\n", "\n");
-        String head = text.substring(0, text.lastIndexOf('}')).stripTrailing();
-        OutputFile.text(folder.resolve(NAME), head + SEAL + digest(head) + "\"\n}\n");
+        SealedJson.write(folder.resolve(NAME), root);
     }
 
     /**
@@ -46,17 +38,7 @@ final class RecordFile {
      * @throws IOException when it is not what was written
      */
     static String text(Path folder) throws IOException {
-        Path file = folder.resolve(NAME);
-        String text = InputFile.text(file, InputFile.SMALL);
-        int at = text.lastIndexOf(SEAL);
-        if (at < 0) {
-            throw new IOException(file + " is damaged, or an earlier version wrote it; run the study again");
-        }
-        if (!text.substring(at).equals(SEAL + digest(text.substring(0, at)) + "\"\n}\n")) {
-            throw new IOException(
-                    file + " is damaged or was edited: it does not fit its own digest; run the study again");
-        }
-        return text;
+        return SealedJson.text(folder.resolve(NAME), "run the study again");
     }
 
     /** The same as a tree. */
@@ -139,9 +121,5 @@ final class RecordFile {
 
     private static String path(Path folder, Path file) {
         return folder.relativize(file).toString().replace('\\', '/');
-    }
-
-    private static String digest(String text) {
-        return RowDigest.of(text.getBytes(StandardCharsets.UTF_8));
     }
 }

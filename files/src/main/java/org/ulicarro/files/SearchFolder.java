@@ -295,8 +295,10 @@ public final class SearchFolder implements Journal, AutoCloseable {
     private static void readFigures(
             Path folder, Statement statement, Map<Integer, String> changes, Map<Integer, Tried> all)
             throws SQLException, IOException {
+        // not by the index, which has figures' names of its own: what is told is what stands in the table
         Map<List<Integer>, Map<String, Double>> measured = new LinkedHashMap<>(); // trial and replication -> figures
-        String figures = "SELECT trial, replication, figure, value FROM figures ORDER BY trial, replication, rowid";
+        String figures =
+                "SELECT trial, replication, figure, value FROM figures NOT INDEXED ORDER BY trial, replication, rowid";
         try (ResultSet r = statement.executeQuery(figures)) {
             while (r.next()) {
                 double value = r.getDouble(4);
@@ -378,7 +380,9 @@ public final class SearchFolder implements Journal, AutoCloseable {
     }
 
     private static List<Path> export(Path folder, Path into, String ending, TableExport.Form form) throws IOException {
-        trials(folder); // says so when they are not what was written
+        trials(folder); // these say so when they are not what was written
+        leaders(folder);
+        outcome(folder);
         return TableExport.write(folder.resolve(TRIALS), null, into, ending, form);
     }
 

@@ -27,8 +27,6 @@ import org.ulicarro.core.study.ObservedKind;
 import org.ulicarro.core.study.Study;
 import org.ulicarro.core.study.WayRow;
 import org.ulicarro.files.CopiedCounts;
-import org.ulicarro.files.JsonFile;
-import org.ulicarro.files.KeptRows;
 import org.ulicarro.files.LoadedStudy;
 import org.ulicarro.files.OutputFile;
 import org.ulicarro.files.OutputFolder;
@@ -41,9 +39,6 @@ import org.ulicarro.files.WaysFile;
 /** Writes a piece as a study of its own, with what it was made of in {@code cut/}. */
 public final class CutFolder {
 
-    private static final String HOME = "cut";
-    private static final String RECORD = "cut.json";
-    private static final String AS_CUT = "as-cut.yaml";
     private static final String COUNTED = "counted";
 
     /**
@@ -134,7 +129,7 @@ public final class CutFolder {
         }
         counts(record);
         alternatives(record);
-        keep(record);
+        CutStore.keep(folder, record, StudyFolder.read(folder, List.of()).study(), byPeriod);
         told();
         OutputFile.text(folder.resolve("joints.csv"), table(joints));
     }
@@ -386,22 +381,6 @@ public final class CutFolder {
         }
     }
 
-    private void keep(CutRecord record) throws IOException, StudyProblem {
-        Path home = folder.resolve(HOME);
-        Files.createDirectories(home);
-        OutputFile.text(
-                home.resolve(AS_CUT),
-                StudyText.of(StudyText.tree(StudyFolder.read(folder, List.of()).study())));
-        for (Map.Entry<String, Driven> one : byPeriod.entrySet()) {
-            try (KeptRows rows = KeptRows.create(figures(folder, one.getKey()))) {
-                rows.add(LinkRow.class, one.getValue().links());
-                rows.add(MovementRow.class, one.getValue().movements());
-                rows.add(TravelTimeRow.class, one.getValue().times());
-            }
-        }
-        JsonFile.write(home.resolve(RECORD), record);
-    }
-
     private void told() {
         if (!tree.gone().isEmpty()) {
             joints.add(
@@ -425,33 +404,5 @@ public final class CutFolder {
 
     private static String quoted(String text) {
         return org.ulicarro.files.CsvTable.cell(text);
-    }
-
-    /** What a piece was made of. */
-    public static CutRecord record(Path piece) throws IOException {
-        Path file = piece.resolve(HOME).resolve(RECORD);
-        if (!Files.exists(file)) {
-            throw new IOException(piece + " is no piece of another study: it has no cut/cut.json");
-        }
-        CutRecord record = JsonFile.read(file, CutRecord.class);
-        if (record.whole() == null || record.places() == null || record.cuts() == null || record.periods() == null) {
-            throw new IOException(file + " is damaged");
-        }
-        return record;
-    }
-
-    /** The study of a piece as it was when it was cut, as text. */
-    static Path asCut(Path piece) {
-        return piece.resolve(HOME).resolve(AS_CUT);
-    }
-
-    private static Path figures(Path piece, String period) {
-        return piece.resolve(HOME).resolve("whole-" + period + ".sqlite");
-    }
-
-    /** What was measured in the whole, of what is in the piece. */
-    public static <R extends Record> List<Observed<R>> ofWhole(Path piece, String period, Class<R> kind)
-            throws IOException {
-        return KeptRows.read(figures(piece, period), kind);
     }
 }

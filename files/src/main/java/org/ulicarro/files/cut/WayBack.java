@@ -11,7 +11,6 @@ import java.util.Objects;
 import java.util.Set;
 import org.ulicarro.core.study.Study;
 import org.ulicarro.files.AlternativeText;
-import org.ulicarro.files.InputFile;
 import org.ulicarro.files.StudyText;
 
 /** What was changed in a piece since it was cut, as an alternative of the whole: ids are the same in both. */
@@ -47,8 +46,7 @@ public final class WayBack {
     public static WayBack of(Path piece, CutRecord record, Study now, Study whole) throws IOException {
         WayBack back = new WayBack(record, whole);
         Map<String, Object> before = AlternativeText.parse(
-                InputFile.text(CutFolder.asCut(piece), InputFile.SMALL * 16),
-                CutFolder.asCut(piece).toString());
+                CutStore.asCut(piece), piece.resolve("cut/as-cut.yaml").toString());
         Map<String, Object> after = AlternativeText.parse(StudyText.of(StudyText.tree(now)), piece.toString());
         back.collect(before, after, List.of());
         return back;
