@@ -96,11 +96,11 @@ final class StudyTree {
         if (component.getAccessor().isAnnotationPresent(DayTime.class)) {
             return DayTimes.text((Double) value);
         }
-        return plain(value, unit == null ? null : unit.value());
+        return plain(value, unit);
     }
 
     /** @param unit of the numbers in it; null for those without one */
-    private static Object plain(Object value, Dimension unit) {
+    private static Object plain(Object value, Unit unit) {
         if (value instanceof Map<?, ?> map) {
             Map<String, Object> all = new LinkedHashMap<>();
             map.forEach((key, one) ->
@@ -113,7 +113,7 @@ final class StudyTree {
             return all;
         }
         if (value instanceof Quantity quantity) {
-            return text(quantity, unit);
+            return text(quantity, unit.value(), unit.written());
         }
         if (value instanceof Point point) {
             return List.of(number(point.x()), number(point.y()));
@@ -127,7 +127,9 @@ final class StudyTree {
         if (value instanceof Record record) {
             return of(record);
         }
-        return value instanceof Double number ? unit == null ? number(number) : text(number, unit) : value;
+        return value instanceof Double number
+                ? unit == null ? number(number) : text(new Quantity(number, 0), unit.value(), unit.written())
+                : value;
     }
 
     private static Object number(double value) {
@@ -137,12 +139,17 @@ final class StudyTree {
 
     /** With the first unit in which it reads back to the same bits, with as few digits as that takes. */
     static String text(double si, Dimension dimension) {
-        return text(new Quantity(si, 0), dimension);
+        return text(new Quantity(si, 0), dimension, "");
     }
 
-    private static String text(Quantity quantity, Dimension dimension) {
+    /** @param preferred unit, or nothing */
+    private static String text(Quantity quantity, Dimension dimension, String preferred) {
         List<String> units = new ArrayList<>(dimension.units().keySet());
         double si = quantity.mean();
+        if (!preferred.isEmpty()) {
+            units.remove(preferred);
+            units.add(0, preferred);
+        }
         if (dimension == Dimension.TIME && si >= LONG_TIME && si % 60 == 0) {
             units.add(0, "min");
         }

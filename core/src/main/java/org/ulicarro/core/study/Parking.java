@@ -21,7 +21,7 @@ public record Parking(
         @Required @Unit(Dimension.LENGTH) @About("Its length.")
         double length,
 
-        @Required @Unit(Dimension.FLOW) @About("Manoeuvres per hour: 12 /h.")
+        @Required @Unit(value = Dimension.FLOW, written = "/h") @About("Manoeuvres per hour: 12 /h.")
         double manoeuvres,
 
         @Usual("20 s") @Unit(Dimension.TIME) @About("How long one of them blocks the lane.")

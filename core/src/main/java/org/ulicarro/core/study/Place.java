@@ -68,7 +68,7 @@ public record Place(
         Map<String, OnRed> rightOnRed,
 
         @KeyForm(KeyForm.MOVEMENT)
-        @Unit(Dimension.FLOW)
+        @Unit(value = Dimension.FLOW, written = "pcu/h")
         @About("Measured saturation flows by movement: {EBL: 1720 pcu/h}.")
         Map<String, Double> saturation) {
 

@@ -44,7 +44,8 @@ public record Service(
         @About("How long it stands at each stop: {fish-hall: 25 s ± 8 s}; where people board, how long without them.")
         Map<String, Quantity> stops,
 
-        @Unit(Dimension.FLOW) @About("People who come to a stop for this line: {fish-hall: 90 /h}.")
+        @Unit(value = Dimension.FLOW, written = "/h")
+        @About("People who come to a stop for this line: {fish-hall: 90 /h}.")
         Map<String, Double> boardings,
 
         @Usual("2.5 s") @Key("boarding-time") @Unit(Dimension.TIME) @About("How long each of them takes to get on.")

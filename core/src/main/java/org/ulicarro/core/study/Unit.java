@@ -11,4 +11,7 @@ import org.ulicarro.core.base.Dimension;
 @Target({ElementType.FIELD, ElementType.METHOD, ElementType.PARAMETER})
 public @interface Unit {
     Dimension value();
+
+    /** The unit in which a program writes it; the usual one of its dimension unless given. */
+    String written() default "";
 }
