@@ -28,6 +28,9 @@ final class OptimizeSheets {
         this.corridor = corridor;
     }
 
+    /** Column of whether limits are kept, which is there only where there are some. */
+    private static final int LIMITS_AT = 9;
+
     /** What an aim wants, in words. */
     static String words(String name, AimInput aim) {
         StringJoiner all = new StringJoiner(", ", name + " {", "}");
@@ -53,6 +56,7 @@ final class OptimizeSheets {
                 .words("plan", "plan")
                 .numbers("index_s", "index s", 1)
                 .numbers("index_half_width_s", "±", 1)
+                .numbers("index_runs", "of runs", 0)
                 .numbers("delay_s", "delay s", 1)
                 .numbers("stops", "stops", 2)
                 .numbers("arrivals_on_green", "on green %", 0, 100)
@@ -61,7 +65,7 @@ final class OptimizeSheets {
         if (!limits.isEmpty()) {
             sheet.words("limits", "limits");
         }
-        sheet.numbers("runs", "runs", 0).words("note", "");
+        sheet.numbers("runs", "spent", 0).words("note", "");
         add(sheet, "in force", outcome.inForce(), "");
         for (Row row : outcome.rows()) {
             boolean best = outcome.best() != null && outcome.best().trial() == row.trial();
@@ -82,6 +86,7 @@ final class OptimizeSheets {
             name,
             index.mean(),
             (index.hi() - index.lo()) / 2,
+            (double) index.n(),
             f.get(Index.DELAY).mean(),
             f.get(Index.STOPS).mean(),
             f.get(Index.ON_GREEN).mean(),
@@ -93,8 +98,8 @@ final class OptimizeSheets {
         };
         if (limits.isEmpty()) {
             Object[] without = new Object[values.length - 1];
-            System.arraycopy(values, 0, without, 0, 8);
-            System.arraycopy(values, 9, without, 8, 2);
+            System.arraycopy(values, 0, without, 0, LIMITS_AT);
+            System.arraycopy(values, LIMITS_AT + 1, without, LIMITS_AT, 2);
             values = without;
         }
         sheet.add(values);
