@@ -37,9 +37,6 @@ public final class NetworkEdit {
     /** Keys of places and controllers whose words are no ids. */
     private static final List<String> KINDS = List.of("control", "kind", "at");
 
-    /** Keys of lists of places, in their order. */
-    private static final List<String> WAYS = List.of("via", "route");
-
     private final Study study;
     private final Map<String, Object> before;
     private final Map<String, Object> tree;
@@ -271,32 +268,12 @@ public final class NetworkEdit {
         }
         Map<String, Object> demand = map(tree, "demand");
         for (String part : List.copyOf(demand.keySet())) { // ways and corridors lead past the place that is left
-            demand.put(part, past(demand.get(part), part, gone, keep));
+            demand.put(part, WrittenWays.merged(demand.get(part), part, gone, keep));
         }
         Map<String, Object> network = map(tree, "network");
         if (network.containsKey("corridors")) {
-            network.put("corridors", past(network.get("corridors"), "corridors", gone, keep));
+            network.put("corridors", WrittenWays.merged(network.get("corridors"), "corridors", gone, keep));
         }
-    }
-
-    /** The same part with another place in its ways, as where something begins, and in front of crossings. */
-    private static Object past(Object part, String key, String gone, String keep) {
-        if (part instanceof Map<?, ?> map) {
-            Map<Object, Object> all = new LinkedHashMap<>();
-            map.forEach((name, value) -> {
-                String own = String.valueOf(name);
-                boolean begins = key.equals("entries") && own.equals(gone);
-                boolean crossing = key.equals("walkers") && own.startsWith(gone + ".");
-                String now = begins ? keep : crossing ? keep + own.substring(gone.length()) : own;
-                all.put(now, past(value, own, gone, keep));
-            });
-            return all;
-        }
-        boolean way = part instanceof List<?> && WAYS.contains(key);
-        if (way || part instanceof String && key.equals("at")) {
-            return onceEach(Names.changed(part, word -> word.equals(gone) ? keep : word));
-        }
-        return part;
     }
 
     private static void take(Map<String, Object> into, Map<String, Object> from, String key) {
@@ -313,20 +290,6 @@ public final class NetworkEdit {
             all.addAll(others);
             into.put("minor", new ArrayList<>(all));
         }
-    }
-
-    /** A list without a word that follows itself; a word as it is. */
-    private static Object onceEach(Object way) {
-        if (!(way instanceof List<?> list)) {
-            return way;
-        }
-        List<Object> all = new ArrayList<>();
-        for (Object one : list) {
-            if (all.isEmpty() || !one.equals(all.get(all.size() - 1))) {
-                all.add(one);
-            }
-        }
-        return all;
     }
 
     /**
@@ -369,33 +332,11 @@ public final class NetworkEdit {
         if (section("corridors").isEmpty()) {
             map(tree, "network").remove("corridors");
         } else {
-            map(tree, "network").put("corridors", leadPast(section("corridors"), first, last, name));
+            map(tree, "network").put("corridors", WrittenWays.through(section("corridors"), first, last, name));
         }
-        tree.put("demand", leadPast(tree.get("demand"), first, last, name));
+        tree.put("demand", WrittenWays.through(tree.get("demand"), first, last, name));
         share(road, rest, at, axis.length());
         return rest;
-    }
-
-    /** Ways that are written place by place pass the new one, too. */
-    private static Object leadPast(Object part, Object first, Object last, String name) {
-        if (part instanceof Map<?, ?> map) {
-            Map<Object, Object> all = new LinkedHashMap<>();
-            map.forEach((key, value) -> all.put(key, leadPast(value, first, last, name)));
-            return all;
-        }
-        if (part instanceof List<?> list) {
-            List<Object> all = new ArrayList<>();
-            for (Object one : list) {
-                Object before = all.isEmpty() ? null : all.get(all.size() - 1);
-                boolean along = first.equals(before) && last.equals(one) || last.equals(before) && first.equals(one);
-                if (along) {
-                    all.add(name);
-                }
-                all.add(leadPast(one, first, last, name));
-            }
-            return all;
-        }
-        return part;
     }
 
     private static void via(Map<String, Object> road, List<double[]> points) {
