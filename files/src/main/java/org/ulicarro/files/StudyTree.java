@@ -30,6 +30,14 @@ final class StudyTree {
 
     private static final int LONG_TIME = 300; // s; from here on whole minutes are written as such
 
+    /** The parts of each kind of record; asked for anew, Java would read all of their annotations anew. */
+    private static final ClassValue<RecordComponent[]> COMPONENTS = new ClassValue<>() {
+        @Override
+        protected RecordComponent[] computeValue(Class<?> kind) {
+            return kind.getRecordComponents();
+        }
+    };
+
     private StudyTree() {}
 
     /** A record's keys. */
@@ -41,7 +49,7 @@ final class StudyTree {
                 tree.put(chosen.value(), word(chosen, record));
             }
         }
-        for (RecordComponent component : record.getClass().getRecordComponents()) {
+        for (RecordComponent component : COMPONENTS.get(record.getClass())) {
             Object value = value(component, record);
             Object written = written(component, value);
             if (written != null && !comesByItself(component, value, record)) {
@@ -197,7 +205,7 @@ final class StudyTree {
         if (mustStand) {
             return false;
         }
-        RecordComponent[] all = record.getClass().getRecordComponents();
+        RecordComponent[] all = COMPONENTS.get(record.getClass());
         Object[] values = new Object[all.length];
         Class<?>[] types = new Class<?>[all.length];
         for (int i = 0; i < all.length; i++) {

@@ -19,6 +19,9 @@ import org.ulicarro.files.gmns.GmnsTable.Row;
 /** Nodes, links, lanes and movements as the tables have them, gathered and checked. */
 final class GmnsNetwork {
 
+    /** No two places of a network are farther from each other (m). */
+    private static final double FARTHEST = 1e7;
+
     private static final Pattern POINT = Pattern.compile("(-?[0-9.eE+]+)\\s+(-?[0-9.eE+]+)");
 
     private static final Pattern RAMP = Pattern.compile("(left|right) (\\d+(?:\\.\\d+)?) (\\d+(?:\\.\\d+)?)");
@@ -75,7 +78,11 @@ final class GmnsNetwork {
             } else if (nodes.putIfAbsent(id, row) != null) {
                 row.fail("node '" + id + "' stands here a second time");
             } else {
-                at.put(id, config.point(row.number("x_coord", 0), row.number("y_coord", 0)));
+                double[] point = config.point(row.number("x_coord", 0), row.number("y_coord", 0));
+                if (!isOnEarth(point)) {
+                    row.fail("node '" + id + "' lies nowhere: " + row.text("x_coord") + ", " + row.text("y_coord"));
+                }
+                at.put(id, point);
                 placeId.put(id, id(id, "place"));
             }
         }
@@ -202,12 +209,20 @@ final class GmnsNetwork {
         links.putIfAbsent(back.id, back);
     }
 
+    private static boolean isOnEarth(double[] point) {
+        return Math.abs(point[0]) <= FARTHEST && Math.abs(point[1]) <= FARTHEST;
+    }
+
     private List<double[]> shape(String wkt) {
         List<double[]> shape = new ArrayList<>();
         Matcher m = POINT.matcher(wkt);
         while (m.find()) {
             try {
-                shape.add(config.point(Double.parseDouble(m.group(1)), Double.parseDouble(m.group(2))));
+                double[] point = config.point(Double.parseDouble(m.group(1)), Double.parseDouble(m.group(2)));
+                if (!isOnEarth(point)) {
+                    return List.of();
+                }
+                shape.add(point);
             } catch (NumberFormatException e) {
                 return List.of();
             }

@@ -154,7 +154,7 @@ final class WayTags {
             return -1;
         }
         try {
-            int value = (int) Math.floor(Double.parseDouble(text.split(";")[0].trim()));
+            int value = (int) Math.floor(Double.parseDouble(text.split(";", -1)[0].trim()));
             if (value >= 0 && value <= 2 * MOST_LANES) {
                 return value;
             }
@@ -222,7 +222,7 @@ final class WayTags {
             text = tags.getOrDefault("maxspeed:type", tags.get("source:maxspeed"));
         }
         double told =
-                text == null ? 0 : metresPerSecond(text.split(";")[0].trim().toLowerCase(Locale.ROOT));
+                text == null ? 0 : metresPerSecond(text.split(";", -1)[0].trim().toLowerCase(Locale.ROOT));
         if (told >= 4 * KMH) {
             return told;
         }
