@@ -309,7 +309,7 @@ public final class SearchFolder implements Journal, AutoCloseable {
         }
         int sound = 0;
         try (ResultSet r = statement.executeQuery(
-                "SELECT trial, replication, seal FROM replications ORDER BY trial, replication")) {
+                "SELECT trial, replication, seal FROM replications NOT INDEXED ORDER BY trial, replication")) {
             while (r.next()) {
                 int trial = r.getInt(1);
                 Map<String, Double> of = measured.getOrDefault(List.of(trial, r.getInt(2)), Map.of());

@@ -202,6 +202,9 @@ abstract class AtJunctions extends Pedals {
     private void meetOthers(int v, int path, double at) {
         int[] meets = table.meets[path];
         for (int c = 0; c < meets.length; c++) {
+            if (!junctions.isBusyOrComing(meets[c])) {
+                continue;
+            }
             boolean first = table.rank[path][c] == LaneTable.GOES_FIRST;
             int coming = first ? comingOnto(meets[c]) : -1;
             if (coming < 0 && occupancy.isEmpty(meets[c])) {

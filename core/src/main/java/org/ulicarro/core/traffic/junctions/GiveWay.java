@@ -115,7 +115,7 @@ public final class GiveWay implements Stateful {
         long looks = 0;
         int[] lanes = entering[place];
         for (int i = 0; i < lanes.length; i++) {
-            if (queues.count(lanes[i]) == 0) {
+            if (!queues.isInUse(lanes[i])) {
                 continue;
             }
             int v = queues.at(lanes[i], 0);

@@ -55,6 +55,12 @@ public final class Junctions {
         return table.bit[path];
     }
 
+    /** Whether somebody may be on a path, all of its body or the rear of it, or about to come onto it without waiting. */
+    public boolean isBusyOrComing(int path) {
+        int at = place[path] << WORDS;
+        return ((words[at + BUSY] | words[at + COMING]) & table.bit[path]) != 0;
+    }
+
     /** Whether a path is among those of some bits. */
     public boolean isAmong(int path, long bits) {
         return (table.bit[path] & bits) != 0;

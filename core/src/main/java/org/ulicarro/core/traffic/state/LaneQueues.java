@@ -79,6 +79,11 @@ public final class LaneQueues implements Stateful {
         return inUse[word];
     }
 
+    /** Whether somebody is on a lane; asked of many lanes it takes less memory to know than how many there are. */
+    public boolean isInUse(int lane) {
+        return (inUse[lane >> 6] & 1L << lane) != 0;
+    }
+
     /** Likewise those with guests. */
     public long withGuests(int word) {
         return withGuests[word];
