@@ -287,7 +287,10 @@ public final class SearchFolder implements Journal, AutoCloseable {
             }
             readFigures(folder, statement, changes, all);
             return List.copyOf(all.values());
-        } catch (SQLException | tools.jackson.core.JacksonException | NullPointerException e) {
+        } catch (SQLException
+                | tools.jackson.core.JacksonException
+                | NullPointerException
+                | IllegalArgumentException e) { // a text that is none any more
             throw new IOException(folder.resolve(TRIALS) + " is damaged, or no longer what was written", e);
         }
     }
