@@ -42,7 +42,7 @@ import picocli.CommandLine.Spec;
         description = {
             "Writes a part of a network as a study of its own, whose demand is what really drove there: in a run, with an assignment, or in"
                     + " the study as it stands, which is driven again for that. Ids, plans and offsets stay. A road that leads out is cut where"
-                    + " the next junction begins. What the cuts do to results is listed.",
+                    + " the next junction begins. What the cuts do to results is listed. -p takes several periods, such as am,pm.",
             "",
             "With --prove the piece is run and held against the whole; with --back what was changed in it becomes an alternative of the whole."
         },
@@ -213,22 +213,45 @@ final class CutCommand implements Callable<Integer> {
                 chosen.places(),
                 approach == null ? Double.MAX_VALUE : length("--approach", approach));
         heading(model, piece, chosen);
-        CutWork work = new CutWork(model, piece, seconds(), err);
         int count = replications == null ? source.replications() : replications;
-        CutFolder.Driven driven = work.drive(count);
-        List<Joint> joints = new ArrayList<>(work.joints());
+        Map<String, Model> models = models(source);
+        Map<String, CutFolder.Driven> driven = new LinkedHashMap<>();
+        List<Joint> joints = new ArrayList<>();
+        for (Map.Entry<String, Model> one : models.entrySet()) {
+            CutWork work = new CutWork(one.getValue(), piece, seconds(), err);
+            driven.put(one.getKey(), work.drive(count));
+            String when = models.size() == 1 ? "" : "in '" + one.getKey() + "': ";
+            work.joints().forEach(joint -> joints.add(new Joint(joint.at(), when + joint.what(), joint.effect())));
+        }
         model.study().periods().keySet().stream()
-                .filter(period -> !period.equals(model.periodId()))
+                .filter(period -> !models.containsKey(period))
                 .forEach(period -> joints.add(
                         new Joint("", "period '" + period + "' is not in the piece, since nobody drove in it", "")));
-        CutRecord record = record(source, piece, count);
-        new CutFolder(output, source.study(), piece, Map.of(model.periodId(), driven), joints).write(record);
-        CutSheets.demand(driven.demand(), model, count, out);
+        CutRecord record = record(source, models.keySet(), piece, count);
+        new CutFolder(output, source.study(), piece, driven, joints).write(record);
+        models.forEach((period, of) -> CutSheets.demand(driven.get(period).demand(), of, count, out));
         CutSheets.joints(joints, out);
         next();
     }
 
+    /** Of each period that is driven; the roads of all are the same. */
+    private Map<String, Model> models(CutSource source) throws StudyProblem {
+        Map<String, Model> models = new LinkedHashMap<>();
+        models.put(source.model().periodId(), source.model());
+        for (String period : periods()) {
+            if (!models.containsKey(period)) {
+                models.put(period, source.study().compile(period).model());
+            }
+        }
+        return models;
+    }
+
+    private List<String> periods() {
+        return study.period == null ? List.of() : List.of(study.period.split(","));
+    }
+
     private CutSource source() throws StudyProblem, IOException {
+        need(assignment == null || periods().size() <= 1, "--assignment is of one period");
         if (run != null) {
             return CutSource.ofRun(study.folder, run);
         }
@@ -237,7 +260,8 @@ final class CutCommand implements Callable<Integer> {
             name = (name == null ? "base" : name) + "@" + assignment;
         }
         LoadedStudy loaded = study.read(name);
-        LoadedStudy.Compiled compiled = loaded.compile(study.period);
+        LoadedStudy.Compiled compiled =
+                loaded.compile(periods().isEmpty() ? null : periods().get(0));
         String text = assignment != null
                 ? "the ways of assignment " + loaded.alternative().replaceFirst(".*@", "")
                 : "the study as it stands" + (name == null ? "" : " with " + name);
@@ -354,7 +378,7 @@ final class CutCommand implements Callable<Integer> {
         out.flush();
     }
 
-    private CutRecord record(CutSource source, Piece piece, int count) {
+    private CutRecord record(CutSource source, Set<String> periods, Piece piece, int count) {
         Path whole = study.folder.toAbsolutePath().normalize();
         Path home = output.toAbsolutePath().normalize();
         String way;
@@ -368,7 +392,7 @@ final class CutCommand implements Callable<Integer> {
                 way,
                 source.study().alternative(),
                 source.model().inputs().digest(),
-                List.of(source.model().periodId()),
+                List.copyOf(periods),
                 source.text(),
                 count,
                 seconds(),

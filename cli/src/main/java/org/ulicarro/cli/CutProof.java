@@ -4,7 +4,9 @@ import java.io.IOException;
 import java.io.PrintWriter;
 import java.nio.file.Path;
 import java.util.ArrayList;
+import java.util.LinkedHashMap;
 import java.util.List;
+import java.util.Map;
 import java.util.Set;
 import java.util.stream.Collectors;
 import org.ulicarro.core.measure.LinkRow;
@@ -62,7 +64,7 @@ final class CutProof {
                     + (changed.size() > 1 ? " and " + (changed.size() - 1) + " more" : "")
                     + "); what differs may come from that");
         }
-        boolean holds = true;
+        Map<String, Proof> proofs = new LinkedHashMap<>();
         for (String period : record.periods()) {
             Model model = loaded.compile(period).model();
             MeasuredResults results = run(model, record.replications());
@@ -78,14 +80,18 @@ final class CutProof {
                             CutStore.ofWhole(piece, period, TravelTimeRow.class), results.rows(TravelTimeRow.class)),
                     model.period().from(),
                     model.period().to());
-            holds &= proof.holds();
-            if (form.isForMachines()) {
-                CutSheets.rows(proof).print(form, out);
-            } else {
+            proofs.put(period, proof);
+            if (!form.isForMachines()) {
+                if (record.periods().size() > 1) {
+                    out.println("\nperiod " + period);
+                }
                 CutSheets.proof(proof, record.replications(), out);
             }
         }
-        return holds ? Exit.DONE : Exit.DOES_NOT_HOLD;
+        if (form.isForMachines()) {
+            CutSheets.rows(proofs).print(form, out);
+        }
+        return proofs.values().stream().allMatch(Proof::holds) ? Exit.DONE : Exit.DOES_NOT_HOLD;
     }
 
     private MeasuredResults run(Model model, int replications) throws InterruptedException {

@@ -152,9 +152,10 @@ final class CutSheets {
         table.print(out);
     }
 
-    /** The same as rows. */
-    static Sheet rows(Proof proof) {
+    /** The same as rows, period by period. */
+    static Sheet rows(Map<String, Proof> proofs) {
         Sheet sheet = new Sheet()
+                .words("period", "period")
                 .words("kind", "kind")
                 .words("of", "of")
                 .numbers("from_s", "from", 0)
@@ -166,20 +167,23 @@ final class CutSheets {
                 .numbers("lo", "lo", 2)
                 .numbers("hi", "hi", 2)
                 .words("clear", "clear");
-        volumes(sheet, "link_vehh", proof.links());
-        volumes(sheet, "turn_vehh", proof.turns());
-        figures(sheet, "control_delay_s", proof.delays());
-        figures(sheet, "travel_time_s", proof.times());
+        proofs.forEach((period, proof) -> {
+            volumes(sheet, period, "link_vehh", proof.links());
+            volumes(sheet, period, "turn_vehh", proof.turns());
+            figures(sheet, period, "control_delay_s", proof.delays());
+            figures(sheet, period, "travel_time_s", proof.times());
+        });
         return sheet;
     }
 
-    private static void volumes(Sheet sheet, String kind, List<Proof.Volume> volumes) {
-        volumes.forEach(
-                v -> sheet.add(kind, v.of(), v.from(), v.to(), v.whole(), v.piece(), v.geh(), null, null, null, null));
+    private static void volumes(Sheet sheet, String period, String kind, List<Proof.Volume> volumes) {
+        volumes.forEach(v -> sheet.add(
+                period, kind, v.of(), v.from(), v.to(), v.whole(), v.piece(), v.geh(), null, null, null, null));
     }
 
-    private static void figures(Sheet sheet, String kind, List<Proof.Figure> figures) {
+    private static void figures(Sheet sheet, String period, String kind, List<Proof.Figure> figures) {
         figures.forEach(f -> sheet.add(
+                period,
                 kind,
                 f.of(),
                 null,

@@ -18,6 +18,7 @@ import org.junit.jupiter.api.BeforeEach;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.io.TempDir;
 import org.ulicarro.core.base.Clock;
+import org.ulicarro.core.demand.Departures;
 import org.ulicarro.core.network.Lane;
 import org.ulicarro.core.network.Network;
 import org.ulicarro.core.run.Model;
@@ -170,6 +171,36 @@ class CutCommandTest extends InProcess {
                 .contains("ferry-1641", "timetable", "arrivals: exact");
     }
 
+    /** Each period has its own table, and its own joints; both are run and held against the whole. */
+    @Test
+    void severalPeriodsStandInOnePiece() throws IOException, StudyProblem {
+        edit(
+                study.resolve("study.yaml"),
+                "to: \"08:30\", warm-up: {length: 15 min",
+                "to: \"08:00\", warm-up: {length: 5 min");
+        assertThat(run("cut", study, "-p", "am,pm", "--places", "gate,market,nets", "-n", 1, "-o", piece))
+                .as(err)
+                .isZero();
+        assertThat(out)
+                .containsPattern("trips in the mean of 1 replications, 07:25 to ")
+                .containsPattern("trips in the mean of 1 replications, 16:25 to ");
+        assertThat(Files.readString(piece.resolve("study.yaml"))).contains("pm:", "am:");
+        for (String period : List.of("am", "pm")) {
+            Departures drawn = StudyFolder.read(piece, List.of())
+                    .compile(period)
+                    .model()
+                    .demand()
+                    .departures(1);
+            int hour = period.equals("am") ? 7 : 16;
+            assertThat(drawn.size()).isGreaterThan(300);
+            assertThat(drawn.time()[0]).isBetween(hour * 3600.0, (hour + 1) * 3600.0);
+            assertThat(Files.readAllLines(piece.resolve("trips/" + period + ".csv")))
+                    .hasSizeGreaterThan(300);
+        }
+        assertThat(run("cut", study, "--prove", piece, "--csv")).as(out + err).isLessThanOrEqualTo(1);
+        assertThat(out).contains("am,link_vehh,quay-5 ahead,27000,", "pm,link_vehh,quay-5 ahead,59400,");
+    }
+
     @Test
     void itHoldsAgainstTheWhole() {
         assertThat(run("cut", study, "--places", "gate,market,nets", "-o", piece, "--prove"))
@@ -178,9 +209,10 @@ class CutCommandTest extends InProcess {
         assertThat(out).contains("every volume within GEH 3, no clear difference", "what the cuts do", "control delay");
         assertThat(run("cut", study, "--prove", piece, "--csv")).isZero();
         List<String> rows = out.lines().toList();
-        assertThat(rows.get(0)).isEqualTo("kind,of,from_s,to_s,whole,piece,geh,difference,lo,hi,clear");
-        assertThat(rows.stream().filter(r -> r.startsWith("turn_vehh,market "))).hasSizeGreaterThanOrEqualTo(24);
-        assertThat(rows.stream().filter(r -> r.startsWith("link_vehh,quay-3 back")))
+        assertThat(rows.get(0)).isEqualTo("period,kind,of,from_s,to_s,whole,piece,geh,difference,lo,hi,clear");
+        assertThat(rows.stream().filter(r -> r.startsWith("pm,turn_vehh,market ")))
+                .hasSizeGreaterThanOrEqualTo(24);
+        assertThat(rows.stream().filter(r -> r.startsWith("pm,link_vehh,quay-3 back")))
                 .isEmpty();
     }
 
