@@ -33,17 +33,18 @@ public final class OutputFolder {
      */
     public static <T, E extends Exception> T fill(Path folder, Filling<T, E> filling) throws IOException, E {
         Path home = folder.toAbsolutePath().normalize();
-        boolean isNew = !Files.exists(home) || isEmpty(home);
-        Path work = isNew ? home.resolveSibling("." + home.getFileName() + UNFINISHED) : home.resolve(UNFINISHED);
+        boolean isNew = !Files.exists(home);
+        Path work = isNew || isEmpty(home)
+                ? home.resolveSibling("." + home.getFileName() + UNFINISHED)
+                : home.resolve(UNFINISHED);
         delete(work); // of one that was killed
         try {
             Files.createDirectories(work);
             T result = filling.fill(work);
             if (isNew) {
-                Files.deleteIfExists(home); // an empty one
                 Files.move(work, home);
             } else {
-                moveInto(work, home);
+                moveInto(work, home); // also into an empty one, in which somebody may stand
             }
             return result;
         } catch (FileSystemException e) {

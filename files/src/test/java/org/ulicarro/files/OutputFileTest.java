@@ -8,6 +8,7 @@ import java.io.OutputStream;
 import java.nio.file.FileSystemException;
 import java.nio.file.Files;
 import java.nio.file.Path;
+import java.nio.file.attribute.BasicFileAttributes;
 import java.util.List;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.io.TempDir;
@@ -59,6 +60,20 @@ class OutputFileTest {
         });
         assertThat(names(folder)).containsExactly("a", "in");
         assertThat(folder.resolve("in/b")).hasContent("2");
+    }
+
+    @Test
+    void anEmptyFolderStaysTheOneThatItIs() throws IOException {
+        Path folder = Files.createDirectories(temp.resolve("f"));
+        Object before = Files.readAttributes(folder, BasicFileAttributes.class).fileKey();
+        OutputFolder.fill(folder, work -> {
+            OutputFile.text(work.resolve("a"), "1");
+            return null;
+        });
+        assertThat(Files.readAttributes(folder, BasicFileAttributes.class).fileKey())
+                .isEqualTo(before);
+        assertThat(names(temp)).containsExactly("f");
+        assertThat(names(folder)).containsExactly("a");
     }
 
     private static List<String> names(Path folder) throws IOException {
