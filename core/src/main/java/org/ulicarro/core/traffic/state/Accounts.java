@@ -99,7 +99,7 @@ public final class Accounts {
         double time = timeAlone(v, pos, moved, desired * desired);
         ledger.geometric(v, ledger.geometric(v) + time - onStraight);
         double full = ledger.cruise(v) * ledger.cruise(v);
-        if (ledger.aloneSquared(v) > full * CAUGHT_UP) {
+        if (ledger.aloneSquared(v) < full && ledger.aloneSquared(v) > full * CAUGHT_UP) {
             ledger.aloneSquared(v, full); // what is missing is less than a tenth of a millisecond in all
         }
         ledger.setCatchesUp(v, ledger.aloneSquared(v) < full);
