@@ -310,11 +310,10 @@ public final class Driving extends AtJunctions {
 
     /** While its body is still on the lane that it leaves, a vehicle must not run into the one ahead of it there. */
     private void keepClearOfOldLane(int v) {
-        int old = f.changedFrom(v);
-        if (old == f.tail(v) || f.changeLeft(v) < LaneChanges.CLEAR_OF_OLD_LANE) {
+        if (isClearOfOldLane(v)) {
             return;
         }
-        int leader = occupancy.firstAhead(old, f.pos(v));
+        int leader = occupancy.firstAhead(f.changedFrom(v), f.pos(v));
         if (leader >= 0) {
             double gap = f.pos(leader) - f.length(leader) - f.pos(v);
             // with so much left that the one ahead can move over as well
@@ -328,6 +327,11 @@ public final class Driving extends AtJunctions {
                 restrainedBy = f.id(leader);
             }
         }
+    }
+
+    /** Whether somebody who moves over is far enough over to mind nobody ahead in its old lane any more. */
+    boolean isClearOfOldLane(int v) {
+        return f.changedFrom(v) == f.tail(v) || f.changeLeft(v) < LaneChanges.CLEAR_OF_OLD_LANE;
     }
 
     private void stopAtBlock(int v, int lane) {

@@ -46,6 +46,7 @@ public final class LaneLoop {
 
     private static final byte NOTHING = Pedals.NOTHING;
     private static final byte VEHICLE = Pedals.VEHICLE;
+    private static final byte SIGNAL = Pedals.SIGNAL;
     private static final byte CURVE = Pedals.CURVE;
     private static final byte POWER = Pedals.POWER;
     private static final int HALF_WAY = Fleet.HAS_HALF << Records.COMMITTED_AT;
@@ -62,6 +63,7 @@ public final class LaneLoop {
     private final FollowingRule rule;
     private final double[] end;
     private final double[] waitAt;
+    private final int[] controlOf;
     private final double beforeLine;
     private final double dt;
     private final double curveDeceleration;
@@ -84,6 +86,7 @@ public final class LaneLoop {
         rule = parts.follower.rule;
         end = parts.table.end;
         waitAt = parts.table.waitAt;
+        controlOf = parts.table.controlOf;
         beforeLine = parts.numbers.beforeLine();
         dt = parts.dt;
         curveDeceleration = parts.numbers.curveDeceleration();
@@ -166,7 +169,9 @@ public final class LaneLoop {
             int next = s[j + NEXT];
             int leader = v - 1;
             double offset = 0;
-            boolean isPlain = (what & RARE & ~Fleet.HEAVY) == 0 && v != witness.row;
+            int rare = what & RARE & ~Fleet.HEAVY;
+            boolean isPlain =
+                    (rare == 0 || rare == Fleet.MOVES_OVER && driving.isClearOfOldLane(v)) && v != witness.row;
             if (next == Fleet.WRONG_LANE) {
                 isPlain = isPlain && s[j + TARGET] == LaneTable.NONE && !mindsEnd(i, laneEnd - pos);
             } else if (path) {
@@ -175,12 +180,18 @@ public final class LaneLoop {
                 isPlain = isPlain && (leaderHolds || !shut || next < 0);
             }
             boolean opens = next >= 0 && !leaderHolds && !path; // the signal, if there is one, lets go
+            boolean atRed = false;
             if (isPlain && v == first) {
                 leader = -1;
                 double toEnd = laneEnd - pos;
                 double horizon = Driving.sight(speed, d[i + TIME_GAP], d[i + COMFORTABLE_DECELERATION]);
                 if (toEnd > horizon) {
                     opens = false; // nothing beyond matters yet
+                } else if (shut && opens && way.staysAtRed(v, next, toEnd, horizon)) {
+                    opens = false;
+                    atRed = true;
+                    leader = way.leader;
+                    offset = way.offset;
                 } else if (next != Fleet.WRONG_LANE) {
                     isPlain = path
                             ? way.isPlainFromPath(v, next, toEnd, horizon)
@@ -243,6 +254,14 @@ public final class LaneLoop {
                     }
                 }
             }
+            if (atRed) {
+                double wanted =
+                        rule.behind(speed, laneEnd - pos, 0, beforeLine, d[i + TIME_GAP], a, d[i + RULE_CONSTANT], dt);
+                if (wanted < accel) {
+                    accel = wanted;
+                    why = SIGNAL;
+                }
+            }
             double free = speed > desired
                     ? FollowingRule.slowing(speed, desired, d[i + COMFORTABLE_DECELERATION])
                     : rule.upTo(speed, desired, a);
@@ -266,13 +285,15 @@ public final class LaneLoop {
                     why = POWER;
                 }
             }
-            boolean stays = next >= 0 && leaderHolds && !path;
+            boolean stays = atRed || next >= 0 && leaderHolds && !path;
             what = what & ~REWRITTEN | why << RESTRAINT_AT | (stays ? HOLDS : 0);
             s[j + WHAT] = opens ? what & ~DECISION : what;
             s[j + RESTRAINED_BY] = why == VEHICLE ? s[(leader << STATE) + ID] : -1;
             boolean stands = speed < Fleet.STANDING && accel <= HeldBy.STAYS;
             if (accel < HeldBy.BRAKES || stands) {
-                int place = why == VEHICLE ? heldWith(v, leader, first) : LaneTable.NOBODY;
+                int place = why == VEHICLE
+                        ? heldWith(v, leader, first)
+                        : why == SIGNAL ? controlOf[next] : LaneTable.NOBODY;
                 if (place != LaneTable.NOBODY || stands) {
                     s[j + HELD_BY_NOW] = place;
                 }

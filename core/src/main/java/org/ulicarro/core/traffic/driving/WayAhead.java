@@ -1,5 +1,6 @@
 package org.ulicarro.core.traffic.driving;
 
+import org.ulicarro.core.signal.Aspect;
 import org.ulicarro.core.signal.Aspects;
 import org.ulicarro.core.signal.SignalSystem;
 import org.ulicarro.core.traffic.lanes.LaneKinds;
@@ -73,6 +74,33 @@ final class WayAhead {
         return isPlainOnto(v, to, horizon);
     }
 
+    /** Whether the first of a lane has made up its mind to stop at its line, and nothing else is to be heeded but whom it sees beyond it. */
+    boolean staysAtRed(int v, int next, double toEnd, double horizon) {
+        int group = queues.group(next);
+        if (group == SignalSystem.NO_GROUP) {
+            return false;
+        }
+        Aspect aspect = aspects.of(group);
+        int decision = f.decision(v);
+        int ahead = queues.kind(next);
+        boolean stops = !aspect.letsGo()
+                && (decision == Fleet.STOPS || decision == Fleet.UNDECIDED && aspect == Aspect.RED)
+                && (ahead & (SEEN_FROM_AFAR | LaneKinds.AT_LINE)) == 0
+                && ((ahead & LaneKinds.PARTS) == 0 || junctions.isAlone(next))
+                && isCalmBesideLong(v, next, ahead);
+        if (!stops) {
+            return false;
+        }
+        leader = -1;
+        offset = toEnd + f.pos(v);
+        if (queues.count(next) > 0) {
+            leader = queues.last(next);
+            return true;
+        }
+        offset += end[next];
+        return isPlainOnto(v, queues.to(next), horizon);
+    }
+
     /** The same from a path on which nothing but what comes behind its end is to be heeded. */
     boolean isPlainFromPath(int v, int next, double toEnd, double horizon) {
         leader = -1;
@@ -103,6 +131,10 @@ final class WayAhead {
     boolean isCalm(int v, int path, int kind) {
         return ((kind & LaneKinds.MEETS) == 0 || junctions.isQuiet(path))
                 && ((kind & LaneKinds.PARTS) == 0 || junctions.isAlone(path))
-                && ((kind & LaneKinds.LONGS) == 0 || !occupancy.isLong(v) && junctions.isFreeOfLong(path));
+                && isCalmBesideLong(v, path, kind);
+    }
+
+    private boolean isCalmBesideLong(int v, int path, int kind) {
+        return (kind & LaneKinds.LONGS) == 0 || !occupancy.isLong(v) && junctions.isFreeOfLong(path);
     }
 }
