@@ -20,7 +20,7 @@ public record DriverNumbers(
 
         @Source(
                 "M. Treiber, D. Helbing, Memory effects in microscopic traffic models and wide scattering in flow-density data, Physical Review E 68, 2003")
-        @Usual("40 %")
+        @Usual("50 %")
         @Unit(Dimension.SHARE)
         @About("On motorways: by how much time gaps are larger after a while in dense traffic.")
         double weary,
@@ -109,6 +109,20 @@ public record DriverNumbers(
 
         @Usual("3 s") @Unit(Dimension.TIME) @About("How long moving over takes.")
         double changeDuration,
+
+        @Source(
+                "Z. Zheng, S. Ahn, D. Chen, J. Laval, The effects of lane-changing on the immediate follower: anticipation, relaxation, and change in driver characteristics, Transportation Research C 26, 2013")
+        @Usual("25 %")
+        @Unit(Dimension.SHARE)
+        @About("Share of the usual time gap that drivers keep to somebody who is moving out of their lane.")
+        double leavingGap,
+
+        @Source("R. M. Michaels, J. Fazio, Driver behavior model of merging, Transportation Research Record 1213, 1989")
+        @Usual("2 s")
+        @Unit(Dimension.TIME)
+        @About(
+                "On motorways: how long drivers who have just come into a lane look for a gap before they move over towards the middle.")
+        double searchTime,
 
         @Usual("45 m") @Unit(Dimension.LENGTH) @About("Drivers see somebody who needs room this far ahead.")
         double seesNeed,

@@ -111,6 +111,33 @@ class LaneChangeTest {
         assertThat(waited[0]).isLessThan(15);
     }
 
+    /** Nobody moves over from the ramp in the first two seconds of driving beside the others, and some do so soon after. */
+    @Test
+    void whoComesFromARampLooksForAGapFirst() {
+        Street street = new Street();
+        street.roadClass = RoadClass.MOTORWAY;
+        street.speed = 100 / 3.6;
+        street.perHour = 1500;
+        street.rampPerHour = 500;
+        double[] soonest = {Double.POSITIVE_INFINITY};
+        Replication replication = new Replication(street.model(), 1);
+        replication.observe(new StatelessObserver() {
+            @Override
+            public void afterStep(TrafficView view, TrafficEvents events) {
+                FleetView rows = view.rows();
+                for (int i = 0; i < events.moveCount(); i++) {
+                    if (events.moveKind(i) == TrafficEvents.STARTED_OVER && events.moveMotive(i) == Motive.LANE_END) {
+                        int row = events.moveRow(i);
+                        double beside = rows.position(row) - view.table().start[rows.changedFrom(row)];
+                        soonest[0] = Math.min(soonest[0], beside / rows.speed(row));
+                    }
+                }
+            }
+        });
+        replication.result();
+        assertThat(soonest[0]).as("seconds beside the others").isBetween(1.9, 3.0);
+    }
+
     /** Trams keep to their track though cars are faster beside it, and lanes that lead on are used by all. */
     @Test
     void tramsDoNotChangeLanesToGetOnFaster() {

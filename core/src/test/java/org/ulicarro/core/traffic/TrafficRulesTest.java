@@ -148,7 +148,7 @@ class TrafficRulesTest {
 
     /** Cars only: the clearance between paths is made for the widest vehicles, so cars leave some of it. */
     @ParameterizedTest
-    @ValueSource(ints = {21, 22, 23, 24, 25, 26})
+    @ValueSource(ints = {21, 22, 23, 24, 25, 26, 47, 65, 74, 83})
     void noTwoBodiesTouchInTheJunction(int seed) {
         Crossroads scene = random(seed);
         scene.mix = Map.of(VehicleType.CAR, 1.0);

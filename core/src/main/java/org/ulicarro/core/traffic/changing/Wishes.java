@@ -41,6 +41,7 @@ public final class Wishes {
     private final int looks; // steps between two looks less one, all bits set
     private final int ticksPerStep;
 
+    private final double searchTime;
     private final double seesClosure;
     private final double calmFor;
     private final double worthwhile;
@@ -51,6 +52,7 @@ public final class Wishes {
 
     public Wishes(Parts parts, Gaps gaps) {
         DriverNumbers numbers = parts.numbers;
+        searchTime = numbers.searchTime();
         seesClosure = numbers.seesClosure();
         calmFor = numbers.calmFor();
         worthwhile = numbers.worthwhile();
@@ -134,7 +136,7 @@ public final class Wishes {
         if (stop != null && stop.layby() >= 0 && lane == stop.lane()) {
             target = stop.layby();
         }
-        if (target == LaneTable.NONE || isShutAt(v, target)) {
+        if (target == LaneTable.NONE || isShutAt(v, target) || f.need(v) < 0 && stillSearches(v, lane)) {
             return;
         }
         boolean open = stop != null
@@ -146,6 +148,14 @@ public final class Wishes {
             f.target(v, target);
             f.motive(v, (byte) why.ordinal());
         }
+    }
+
+    /**
+     * Whether somebody has just come onto a motorway and looks for a gap among those who are faster. Without this all would move in just
+     * behind the nose, before those who leave there are out of the way, and weaves carried a tenth less.
+     */
+    private boolean stillSearches(int v, int lane) {
+        return rules.motorway[lane] && f.pos(v) - table.start[lane] < searchTime * f.speed(v);
     }
 
     private boolean isShutAt(int v, int target) {

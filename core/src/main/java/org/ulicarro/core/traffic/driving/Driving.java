@@ -59,6 +59,7 @@ public final class Driving extends AtJunctions {
     private final double uphillLoss;
     private final double watchesWithin;
     private final double closesUp;
+    private final double leavingGap;
     private final double ownGapWithin;
 
     Driving(Parts parts) {
@@ -73,6 +74,7 @@ public final class Driving extends AtJunctions {
         uphillLoss = numbers.uphillLoss();
         watchesWithin = numbers.watchesWithin();
         closesUp = numbers.closesUp();
+        leavingGap = numbers.leavingGap();
         ownGapWithin = numbers.ownGapWithin();
         rules = parts.rules;
         heldBy = new HeldBy(parts);
@@ -303,9 +305,16 @@ public final class Driving extends AtJunctions {
             int u = queues.guest(lane, g);
             double there = f.pos(u) + queues.guestOffset(lane, g);
             if (there > f.pos(v) && u != v) {
+                leavingShare = leavingShare(u, lane);
                 follow(v, u, queues.guestOffset(lane, g));
+                leavingShare = 1;
             }
         }
+    }
+
+    /** Share of the usual time gap that is kept to a guest of a lane: less to one that is moving out of it and will not be ahead for long. */
+    double leavingShare(int guest, int lane) {
+        return (f.rare(guest) & Fleet.MOVES_OVER) != 0 && f.changedFrom(guest) == lane ? leavingGap : 1;
     }
 
     /** While its body is still on the lane that it leaves, a vehicle must not run into the one ahead of it there. */

@@ -243,7 +243,7 @@ public final class LaneLoop {
                             gapThere,
                             speedThere,
                             d[i + STANDING_GAP] * (ease < 1 ? ease : 1),
-                            d[i + TIME_GAP] * ease,
+                            d[i + TIME_GAP] * ease * driving.leavingShare(guest[g], lane),
                             a,
                             d[i + RULE_CONSTANT],
                             dt);

@@ -62,6 +62,8 @@ abstract class Pedals {
     double accel;
     double gapShare; // share of its time gap and reaction time that the one in hand has in this queue
     double closeUp; // share of its time gap and standing distance that the one in hand keeps just now
+    double leavingShare =
+            1; // share of its time gap that it keeps to the one looked at, who may be moving out of the lane
     boolean byControl;
     int byVehicle; // row, or -1
     int blocker; // where a control binds: the row of who stands where this one has to go, or -1
@@ -121,7 +123,7 @@ abstract class Pedals {
         double speed = f.speed(v);
         double leaderSpeed = f.speed(leader);
         double ease = f.ease(v) * closeUp;
-        double timeGap = f.timeGap(v) * ease;
+        double timeGap = f.timeGap(v) * ease * leavingShare;
         if (gapShare != 1) {
             timeGap *= moving(speed - leaderSpeed);
         }

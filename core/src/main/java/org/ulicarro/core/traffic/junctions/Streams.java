@@ -1,5 +1,6 @@
 package org.ulicarro.core.traffic.junctions;
 
+import org.ulicarro.core.signal.Aspect;
 import org.ulicarro.core.signal.Aspects;
 import org.ulicarro.core.signal.SignalSystem;
 import org.ulicarro.core.study.DriverNumbers;
@@ -213,6 +214,8 @@ final class Streams {
         return group == SignalSystem.NO_GROUP
                 || aspects.of(group).letsGo()
                 || f.decision(v) == Fleet.GOES
+                || f.decision(v) == Fleet.UNDECIDED
+                        && aspects.of(group) == Aspect.YELLOW // makes up its mind in this step
                 || (table.gaps.onRed[path] || table.gaps.afterStop[path] != null) && f.hadGap(v);
     }
 
