@@ -46,6 +46,11 @@ final class TotalSheets {
                             statistic(rows, r -> r.peopleDelayS() / HOUR).mean(), 1));
         });
         table.print(out);
+        double changes = statistic(byType().getOrDefault(TotalRow.ALL, List.of()), TotalRow::wayChanges)
+                .mean();
+        if (changes > 0) {
+            out.println("Informed drivers took another way " + TextTable.figure(changes, 1) + " times.");
+        }
         out.println(
                 "Who wanted to come in within the period, followed to the end, from when they wanted to: also what they waited");
         out.println("outside counts. People's delay: by the occupancy of each type.");

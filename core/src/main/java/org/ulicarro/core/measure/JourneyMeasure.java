@@ -31,7 +31,8 @@ final class JourneyMeasure implements Measure<TotalRow> {
     private static final int DISTANCE = 2;
     private static final int TRAVEL = 3;
     private static final int DELAY = 4;
-    private static final int FIGURES = 5;
+    private static final int WAY_CHANGES = 5;
+    private static final int FIGURES = 6;
 
     private final double from;
     private final double to;
@@ -46,6 +47,12 @@ final class JourneyMeasure implements Measure<TotalRow> {
     @Override
     public void afterStep(TrafficView view, TrafficEvents events) {
         add(view.departures(), events.journeys());
+        for (int i = 0; i < events.wayChangeCount(); i++) {
+            int d = events.wayChangeVehicle(i);
+            if (isMeasured(view.departures(), d)) {
+                sums(view.departures(), d)[WAY_CHANGES]++;
+            }
+        }
     }
 
     @Override
@@ -56,13 +63,8 @@ final class JourneyMeasure implements Measure<TotalRow> {
     private void add(DeparturesView departures, Journeys journeys) {
         for (int i = 0; i < journeys.count(); i++) {
             int d = journeys.vehicle(i);
-            if (departures.time(d) >= from && departures.time(d) < to) {
-                String id = departures.kind(d).id();
-                double[] sums = byType.get(id);
-                if (sums == null) {
-                    sums = new double[FIGURES];
-                    byType.put(id, sums);
-                }
+            if (isMeasured(departures, d)) {
+                double[] sums = sums(departures, d);
                 sums[0]++;
                 sums[UNFINISHED] += journeys.finished(i) ? 0 : 1;
                 sums[DISTANCE] += journeys.metres(i);
@@ -70,6 +72,20 @@ final class JourneyMeasure implements Measure<TotalRow> {
                 sums[DELAY] += journeys.delay(i);
             }
         }
+    }
+
+    private boolean isMeasured(DeparturesView departures, int d) {
+        return departures.time(d) >= from && departures.time(d) < to;
+    }
+
+    private double[] sums(DeparturesView departures, int d) {
+        String id = departures.kind(d).id();
+        double[] sums = byType.get(id);
+        if (sums == null) {
+            sums = new double[FIGURES];
+            byType.put(id, sums);
+        }
+        return sums;
     }
 
     /** All types together, then each in the order of their names. */
@@ -108,7 +124,8 @@ final class JourneyMeasure implements Measure<TotalRow> {
                 sums[TRAVEL],
                 sums[DELAY],
                 people,
-                peopleDelay);
+                peopleDelay,
+                (int) sums[WAY_CHANGES]);
     }
 
     @Override

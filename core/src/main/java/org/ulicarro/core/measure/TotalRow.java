@@ -21,7 +21,10 @@ public record TotalRow(
         double delayS,
 
         @About("on board of all") double people,
-        @About("delay times those on board (s)") double peopleDelayS) {
+        @About("delay times those on board (s)") double peopleDelayS,
+
+        @About("how often informed drivers among them took another way")
+        int wayChanges) {
 
     /** In place of a type: all types together. */
     public static final String ALL = "all";

@@ -57,12 +57,20 @@ class InformedTest {
                 .sum();
     }
 
+    private static int wayChanges(ReplicationResult result) {
+        return result.rows(TotalRow.class).get(0).wayChanges();
+    }
+
     @Test
     void onlyWhoHearsDrivesRoundAJam() throws InterruptedException {
         ReplicationResult nobody = run(model(0, false));
         ReplicationResult some = run(model(0.5, false));
         assertThat(onto(nobody, "a-c ahead")).isZero();
         assertThat(onto(some, "a-c ahead")).isBetween(50, 600);
+        assertThat(wayChanges(nobody)).isZero();
+        assertThat(wayChanges(some))
+                .as("everybody on the other road has changed over to it")
+                .isBetween(onto(some, "a-c ahead"), 2 * onto(some, "a-c ahead"));
         assertThat(delay(some)).isLessThan(0.8 * delay(nobody));
     }
 

@@ -46,6 +46,9 @@ public final class TrafficEvents {
     private int[] missedMovement = new int[16];
     private int missed;
 
+    private int[] wayChanged = new int[16]; // vehicles
+    private int wayChanges;
+
     private int[] standRow = new int[16];
     private int stands;
 
@@ -59,6 +62,7 @@ public final class TrafficEvents {
 
     public void clear() {
         missed = 0;
+        wayChanges = 0;
         entered = 0;
         left = 0;
         lines = 0;
@@ -137,6 +141,13 @@ public final class TrafficEvents {
         }
         missedVehicle[missed] = vehicle;
         missedMovement[missed++] = movement;
+    }
+
+    public void changedWay(int vehicle) {
+        if (wayChanges == wayChanged.length) {
+            wayChanged = Arrays.copyOf(wayChanged, wayChanges * 2);
+        }
+        wayChanged[wayChanges++] = vehicle;
     }
 
     private void move(int kind, int row, int lane, int motive) {
@@ -275,6 +286,15 @@ public final class TrafficEvents {
     /** The movement that it missed. */
     public int missedMovement(int event) {
         return missedMovement[event];
+    }
+
+    /** Informed drivers who took another way from here on. */
+    public int wayChangeCount() {
+        return wayChanges;
+    }
+
+    public int wayChangeVehicle(int event) {
+        return wayChanged[event];
     }
 
     /** Vehicles that came to a stand, or moved off. */

@@ -76,7 +76,16 @@ public final class Parts {
         informed = behaviour.informed == null
                 ? null
                 : new Informed(
-                        behaviour.informed, table, queues, fleet, ledger, resting, routes, wayfinding, departures);
+                        behaviour.informed,
+                        table,
+                        queues,
+                        fleet,
+                        ledger,
+                        resting,
+                        routes,
+                        wayfinding,
+                        departures,
+                        events);
         occupancy = new Occupancy(table, queues, fleet);
         blocks = new Blocks(behaviour.closures, queues);
         Approaching approaching = new Approaching(table, queues, fleet, aspects, numbers, departures);

@@ -18,6 +18,7 @@ import org.ulicarro.core.network.TurnCost;
 import org.ulicarro.core.network.WayTree;
 import org.ulicarro.core.study.InformedInput;
 import org.ulicarro.core.study.VehicleType;
+import org.ulicarro.core.traffic.events.TrafficEvents;
 import org.ulicarro.core.traffic.lanes.LaneTable;
 import org.ulicarro.core.traffic.state.Fleet;
 import org.ulicarro.core.traffic.state.LaneQueues;
@@ -48,10 +49,10 @@ public final class Informed implements Stateful {
     private final Routes routes;
     private final Wayfinding wayfinding;
     private final Departures departures;
+    private final TrafficEvents events;
     private final double[] speeds; // link -> sum of what was seen since the last news (m/s)
     private final int[] seen; // link -> how many
     private final double[] seconds; // link -> by the last news
-    private int changed;
 
     public Informed(
             InformedInput input,
@@ -62,7 +63,8 @@ public final class Informed implements Stateful {
             Resting resting,
             Routes routes,
             Wayfinding wayfinding,
-            Departures departures) {
+            Departures departures,
+            TrafficEvents events) {
         this.input = input;
         this.table = table;
         this.queues = queues;
@@ -72,15 +74,11 @@ public final class Informed implements Stateful {
         this.routes = routes;
         this.wayfinding = wayfinding;
         this.departures = departures;
+        this.events = events;
         int links = table.network.links().size();
         speeds = new double[links];
         seen = new int[links];
         seconds = new double[links];
-    }
-
-    /** How often somebody took another way. */
-    public int changed() {
-        return changed;
     }
 
     /** Looks at the road, and tells the news when they are due. */
@@ -154,7 +152,7 @@ public final class Informed implements Stateful {
 
     private void take(int v, int from, List<Integer> onward, boolean early) {
         routes.replace(f.id(v), from, onward);
-        changed++;
+        events.changedWay(f.id(v));
         if (!ledger.isPastLine(v)) { // what is controlled next may be on the part that is new
             ledger.ahead(v, wayfinding.nextControlled(v, f.cursor(v)));
             ledger.place(v, table.placeOf(ledger.ahead(v)));
@@ -196,7 +194,6 @@ public final class Informed implements Stateful {
         SavedArrays.write(out, speeds, speeds.length);
         SavedArrays.write(out, seen, seen.length);
         SavedArrays.write(out, seconds, seconds.length);
-        out.writeInt(changed);
     }
 
     @Override
@@ -204,6 +201,5 @@ public final class Informed implements Stateful {
         SavedArrays.read(in, speeds);
         SavedArrays.read(in, seen);
         SavedArrays.read(in, seconds);
-        changed = in.readInt();
     }
 }
