@@ -12,22 +12,17 @@ import java.util.Map;
 import java.util.Set;
 import java.util.concurrent.Callable;
 import org.ulicarro.core.base.Dimension;
-import org.ulicarro.core.base.Names;
 import org.ulicarro.core.base.Quantity;
 import org.ulicarro.core.piece.Chosen;
 import org.ulicarro.core.piece.Joint;
 import org.ulicarro.core.piece.Piece;
 import org.ulicarro.core.run.Model;
 import org.ulicarro.core.study.NetworkInput;
-import org.ulicarro.files.GeoReference;
 import org.ulicarro.files.LoadedStudy;
 import org.ulicarro.files.StudyProblem;
-import org.ulicarro.files.StudyText;
 import org.ulicarro.files.cut.CutFolder;
 import org.ulicarro.files.cut.CutRecord;
 import org.ulicarro.files.cut.CutStore;
-import org.ulicarro.files.cut.WayBack;
-import org.ulicarro.files.osm.Area;
 import picocli.CommandLine.ArgGroup;
 import picocli.CommandLine.Command;
 import picocli.CommandLine.Mixin;
@@ -58,35 +53,8 @@ final class CutCommand implements Callable<Integer> {
     @Mixin
     private StudyArguments study;
 
-    /** Which places: one of these. */
-    private static final class Where {
-
-        @Option(names = "--around", paramLabel = "PLACE", description = "places within --reach of this one")
-        private String around;
-
-        @Option(
-                names = "--places",
-                paramLabel = "A,B",
-                split = ",",
-                description = "these places, and the roads that meet there")
-        private List<String> places;
-
-        @Option(
-                names = "--box",
-                paramLabel = "X1,Y1,X2,Y2",
-                split = ",",
-                description = "places in this rectangle of the plan, in metres")
-        private List<Double> box;
-
-        @Option(
-                names = "--polygon",
-                paramLabel = "FILE",
-                description = "places in the polygons of this GeoJSON file; the study needs an origin for that")
-        private Path polygon;
-    }
-
     @ArgGroup(exclusive = true, multiplicity = "0..1")
-    private Where where;
+    private CutPlaces where;
 
     @Option(names = "--reach", paramLabel = "LENGTH", description = "with --around: as the crow flies, such as 400m")
     private String reach;
@@ -162,7 +130,7 @@ final class CutCommand implements Callable<Integer> {
         err = spec.commandLine().getErr();
         check();
         if (back != null) {
-            return back();
+            return new CutBack(study, back, alternative.name, write, spec).write();
         }
         if (where == null) {
             Path piece = Path.of(prove);
@@ -205,7 +173,10 @@ final class CutCommand implements Callable<Integer> {
         Model model = source.model();
         NetworkInput network = model.study().network();
         ControlWords words = new ControlWords(source.study());
-        Chosen chosen = new Chosen(network, meant(source.study()), place -> detectorRoads(source, words, place));
+        Chosen chosen = new Chosen(
+                network,
+                where.of(source.study(), this::reachInMetres, spec),
+                place -> detectorRoads(source, words, place));
         connected(chosen);
         Piece piece = Piece.of(
                 model.network(),
@@ -269,45 +240,8 @@ final class CutCommand implements Callable<Integer> {
                 loaded, compiled.model(), text, compiled.model().study().replications());
     }
 
-    private Set<String> meant(LoadedStudy loaded) throws IOException, StudyProblem {
-        NetworkInput network = loaded.study().network();
-        Set<String> known = network.places().keySet();
-        if (where.around != null) {
-            place(known, where.around);
-            return Chosen.around(network, where.around, length("--reach", reach));
-        }
-        if (where.places != null) {
-            where.places.forEach(id -> place(known, id));
-            return new LinkedHashSet<>(where.places);
-        }
-        Set<String> found;
-        if (where.box != null) {
-            need(where.box.size() == 4, "--box takes four numbers: X1,Y1,X2,Y2 in metres");
-            double[] b = where.box.stream().mapToDouble(Double::doubleValue).toArray();
-            found = Chosen.where(
-                    network,
-                    (x, y) -> x >= Math.min(b[0], b[2])
-                            && x <= Math.max(b[0], b[2])
-                            && y >= Math.min(b[1], b[3])
-                            && y <= Math.max(b[1], b[3]));
-        } else {
-            GeoReference map = loaded.georeference();
-            if (map == null) {
-                throw new IOException(
-                        study.folder
-                                + " has no origin, so nobody knows where it lies on the map; 'ulicarro locate' gives it one, and --box goes without");
-            }
-            Area area = Area.polygon(where.polygon);
-            found = Chosen.where(network, (x, y) -> area.has(map.lat(x, y), map.lon(x, y)));
-        }
-        if (found.isEmpty()) {
-            throw new IOException("no junction of " + study.folder + " lies there");
-        }
-        return found;
-    }
-
-    private void place(Set<String> known, String id) {
-        need(known.contains(id), "there is no place '" + id + "'." + Names.suggestion(id, known));
+    private double reachInMetres() {
+        return length("--reach", reach);
     }
 
     private double length(String option, String text) {
@@ -416,40 +350,5 @@ final class CutCommand implements Callable<Integer> {
                     + " --write tried    makes an alternative of what you change there");
         }
         out.flush();
-    }
-
-    private int back() throws IOException, StudyProblem {
-        NewAlternative.check(write, spec);
-        CutRecord record = CutStore.record(back);
-        String under = record.alternative().replaceFirst("@.*", ""); // whatever ways were driven
-        LoadedStudy whole = study.read(under);
-        LoadedStudy piece = new StudyOf(back).read(alternative.name);
-        NewAlternative target = new NewAlternative(study.folder, under, write);
-        WayBack way = WayBack.of(back, record, piece.study(), whole.study());
-        if (!way.clashes().isEmpty()) {
-            throw new IOException("the whole has other things of the same name: " + String.join(", ", way.clashes())
-                    + "; give those of the piece other names first");
-        }
-        way.left().forEach(path -> out.println("stays in the piece: " + path));
-        if (way.patch().isEmpty()) {
-            throw new IOException("nothing was changed in " + back
-                    + (alternative.name == null ? "" : ", '" + alternative.name + "',") + " that the whole has, too");
-        }
-        Map<String, Object> patch = new LinkedHashMap<>(way.patch());
-        target.write("# What was changed in " + back.getFileName() + ", a piece of this study"
-                + (alternative.name == null ? "" : ": " + alternative.name) + ".\n" + StudyText.of(patch));
-        way.taken().forEach(path -> out.println(path));
-        out.println("wrote " + target.file());
-        out.println("next: " + Main.me() + " run " + Main.typed(study.folder) + " -a " + target.stacked());
-        return Exit.DONE;
-    }
-
-    /** A study that is not the command's own. */
-    private record StudyOf(Path folder) {
-        LoadedStudy read(String alternative) throws StudyProblem {
-            StudyArguments arguments = new StudyArguments();
-            arguments.folder = folder;
-            return arguments.read(alternative);
-        }
     }
 }

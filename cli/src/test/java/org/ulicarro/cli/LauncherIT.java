@@ -173,6 +173,8 @@ class LauncherIT {
         Files.copy(ROOT.resolve("ulicarro"), root.resolve("ulicarro"));
         Files.writeString(root.resolve("app/ulicarro.jar"), "a jar");
         Files.writeString(root.resolve("small/study.yaml"), "name: small");
+        Files.createDirectories(root.resolve("middle"));
+        Files.writeString(root.resolve("middle/network.yaml"), "0123456789".repeat(1200));
         Files.writeString(root.resolve("large/roads.csv"), "0123456789".repeat(6001));
         Path java = Files.writeString(root.resolve("home/bin/java"), "#!/bin/sh\necho \"$@\"\n");
         assertThat(java.toFile().setExecutable(true)).isTrue();
@@ -184,6 +186,9 @@ class LauncherIT {
         optimised.put("run small --replications=500", true);
         optimised.put("run small --precision 5% --most 100", true);
         optimised.put("run small --pace 100", false);
+        optimised.put("run middle", false);
+        optimised.put("run middle -n 16", false);
+        optimised.put("run middle -n 17", true);
         optimised.put("run large -n 2", true);
         optimised.put("demo", false);
         optimised.put("results large", false);

@@ -84,6 +84,7 @@ final class WayAhead {
         int decision = f.decision(v);
         int ahead = queues.kind(next);
         boolean stops = !aspect.letsGo()
+                && !f.goes(v) // who has found a gap may go on red
                 && (decision == Fleet.STOPS || decision == Fleet.UNDECIDED && aspect == Aspect.RED)
                 && (ahead & (SEEN_FROM_AFAR | LaneKinds.AT_LINE)) == 0
                 && ((ahead & LaneKinds.PARTS) == 0 || junctions.isAlone(next))
