@@ -111,13 +111,27 @@ public final class Gaps {
             double there = f.pos(u) + queues.guestOffset(target, g);
             boolean fine = there >= pos
                     ? canFollow(v, pos, u, there, accepted, share)
-                    : there < pos - f.length(v) - f.standingGap(u);
+                    : there < pos - f.length(v) - f.standingGap(u)
+                            && (!isStillIn(u, target) || canKeepClear(u, there, v, pos, accepted));
             if (!fine && u != v) {
                 inTheWay = u;
                 return false;
             }
         }
         return true;
+    }
+
+    /** Whether somebody who moves out of a lane is still in it with its body. */
+    private boolean isStillIn(int guest, int lane) {
+        return (f.rare(guest) & Fleet.MOVES_OVER) != 0
+                && f.changedFrom(guest) == lane
+                && f.changeLeft(guest) >= LaneChanges.CLEAR_OF_OLD_LANE;
+    }
+
+    /** Whether somebody who moves out of a lane can stay clear of one who comes into it ahead, without braking harder than accepted. */
+    private boolean canKeepClear(int guest, double guestAt, int v, double pos, double accepted) {
+        double gap = pos - f.length(v) - guestAt - LaneChanges.LEFT_TO_OTHERS;
+        return SafeSpeed.acceleration(f.speed(guest), gap, f.speed(v), dt) >= -accepted;
     }
 
     /** The same for those who are about to come onto the lane from the ones before it. */

@@ -31,6 +31,9 @@ public final class LaneChanges {
     /** With this much of it left, the body has left the old lane (s). */
     public static final double CLEAR_OF_OLD_LANE = 0.9;
 
+    /** Who is moving over stays this far behind the one ahead in the old lane (m). */
+    public static final double LEFT_TO_OTHERS = 1;
+
     private final LaneTable table;
     private final LaneRules rules;
     private final LaneQueues queues;

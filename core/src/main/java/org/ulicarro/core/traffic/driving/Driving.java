@@ -27,9 +27,6 @@ public final class Driving extends AtJunctions {
 
     private static final double FULLY_WEARY_BELOW = 0.4;
 
-    /** Who is moving over stays this far behind the one ahead in the old lane (m). */
-    private static final double LEFT_TO_OTHERS = 1;
-
     private final LaneRules rules;
     private final HeldBy heldBy;
     private final Wayfinding wayfinding;
@@ -237,6 +234,9 @@ public final class Driving extends AtJunctions {
             if ((kind & SEEN_FROM_AFAR) != 0) {
                 lookOnto(at, v, offset, horizon);
             }
+            if ((kind & LaneKinds.SIDEWAYS) != 0 && queues.guests(at) > 0) {
+                followMovingOut(at, v, offset);
+            }
             if (queues.count(at) > 0) {
                 follow(v, queues.last(at), offset);
                 return;
@@ -247,6 +247,18 @@ public final class Driving extends AtJunctions {
                 cursor++;
             } else {
                 at = wayfinding.wayOn(v, at, cursor);
+            }
+        }
+    }
+
+    /** Those who are moving out of a lane further on. */
+    private void followMovingOut(int at, int v, double offset) {
+        for (int g = 0; g < queues.guests(at); g++) {
+            int u = queues.guest(at, g);
+            if ((f.rare(u) & Fleet.MOVES_OVER) != 0 && f.changedFrom(u) == at) {
+                leavingShare = leavingGap;
+                follow(v, u, offset + queues.guestOffset(at, g));
+                leavingShare = 1;
             }
         }
     }
@@ -326,7 +338,7 @@ public final class Driving extends AtJunctions {
         if (leader >= 0) {
             double gap = f.pos(leader) - f.length(leader) - f.pos(v);
             // with so much left that the one ahead can move over as well
-            double safe = SafeSpeed.acceleration(f.speed(v), gap - LEFT_TO_OTHERS, f.speed(leader), dt);
+            double safe = SafeSpeed.acceleration(f.speed(v), gap - LaneChanges.LEFT_TO_OTHERS, f.speed(leader), dt);
             if (v == witness.row) {
                 witness.vehicle(VEHICLE, f.id(leader), gap, f.speed(leader), safe);
             }

@@ -113,7 +113,7 @@ final class WayAhead {
         if (offset - f.pos(v) >= horizon) {
             return true;
         }
-        if (queues.is(lane, SEEN_FROM_AFAR)) {
+        if (queues.is(lane, SEEN_FROM_AFAR) || queues.is(lane, LaneKinds.SIDEWAYS) && queues.guests(lane) > 0) {
             return false;
         }
         if (queues.count(lane) > 0) {
