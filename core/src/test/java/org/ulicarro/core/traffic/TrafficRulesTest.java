@@ -96,6 +96,27 @@ class TrafficRulesTest {
         assertThat(Digest.of(List.of(again.result()))).isEqualTo(Digest.of(List.of(whole.result())));
     }
 
+    /** What is read of vehicles on the way, as a recording does, changes nothing that is booked. */
+    @ParameterizedTest
+    @ValueSource(ints = {3, 4, 5, 12, 15, 21, 22, 71})
+    void whoeverLooksChangesNothing(int seed) {
+        Model model = random(seed).model();
+        Replication watched = new Replication(model, 1);
+        watched.observe(new StatelessObserver() {
+            @Override
+            public void afterStep(TrafficView view, TrafficEvents events) {
+                FleetView rows = view.rows();
+                for (int row = 0; row < rows.count(); row++) {
+                    if (rows.vehicle(row) >= 0) {
+                        rows.delay(row);
+                    }
+                }
+            }
+        });
+        String digest = Digest.of(List.of(watched.result()));
+        assertThat(digest).isEqualTo(Digest.of(List.of(new Replication(model, 1).result())));
+    }
+
     /** Whoever is in a bay came in after it had opened. */
     @ParameterizedTest
     @ValueSource(ints = {41, 42, 43})

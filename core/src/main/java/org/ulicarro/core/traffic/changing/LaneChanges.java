@@ -134,6 +134,7 @@ public final class LaneChanges {
 
     private void move(int from, int target, int tick) {
         int old = f.lane(from);
+        resting.wake(old); // what standing has cost it is booked before its record moves
         int place = occupancy.place(target, f.pos(from));
         if (place < queues.count(target)) {
             int follower = queues.at(target, place);
