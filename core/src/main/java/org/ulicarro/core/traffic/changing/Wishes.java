@@ -28,6 +28,9 @@ public final class Wishes {
     /** Seconds between two looks at whether another lane is better. */
     private static final double LOOKS_EVERY = 1.0;
 
+    /** Nobody looks for a gap on more than this share of a lane: short ones, as maps have them, would be left too late. */
+    private static final double SEARCHES_ON = 1.0 / 3;
+
     private static final byte TRAM = (byte) VehicleType.TRAM.ordinal();
 
     private final LaneTable table;
@@ -155,7 +158,11 @@ public final class Wishes {
      * behind the nose, before those who leave there are out of the way, and weaves carried a tenth less.
      */
     private boolean stillSearches(int v, int lane) {
-        return rules.motorway[lane] && f.pos(v) - table.start[lane] < searchTime * f.speed(v);
+        if (!rules.motorway[lane]) {
+            return false;
+        }
+        double within = Math.min(searchTime * f.speed(v), (table.end[lane] - table.start[lane]) * SEARCHES_ON);
+        return f.pos(v) - table.start[lane] < within;
     }
 
     private boolean isShutAt(int v, int target) {
