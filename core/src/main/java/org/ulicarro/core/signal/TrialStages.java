@@ -15,6 +15,7 @@ import org.ulicarro.core.network.Link;
 import org.ulicarro.core.network.Movement;
 import org.ulicarro.core.network.Network;
 import org.ulicarro.core.network.TurningPath;
+import org.ulicarro.core.study.DesignInput;
 import org.ulicarro.core.study.Turn;
 
 /** Groups and stages of a {@link TrialPlan}: who goes with whom at a signal, from lanes, conflicts and volumes. */
@@ -87,7 +88,17 @@ final class TrialStages {
                 yields.add(label(m));
             }
         }
-        return new TrialPlan.Group(serves, yields);
+        return new TrialPlan.Group(serves, yields, yellow(id));
+    }
+
+    /** Long enough for the limits of its approaches, in tenths (s). */
+    private double yellow(String id) {
+        double longest = YELLOW;
+        for (Movement m : groups.get(id)) {
+            Link approach = network.links().get(m.fromLink());
+            longest = Math.max(longest, DesignInput.USUAL.yellow(approach.speed(), approach.grade()));
+        }
+        return StrictMath.ceil(longest * 10 - 1e-9) / 10;
     }
 
     /** Whether a movement turns across others that have green with it: of other groups, or, where legs lie oddly, of its own. */
@@ -125,10 +136,12 @@ final class TrialStages {
         }
         double longest = YELLOW + RED;
         for (String a : before) {
+            double more = yellow(a) - YELLOW;
+            longest = after.contains(a) ? longest : Math.max(longest, YELLOW + RED + more);
             for (String b : after) {
                 for (Movement m : after.contains(a) ? List.<Movement>of() : groups.get(a)) {
                     for (Movement n : before.contains(b) ? List.<Movement>of() : groups.get(b)) {
-                        double between = Intergreens.between(network, m, n);
+                        double between = Intergreens.between(network, m, n) + more;
                         longest = between > longest ? between : longest; // NaN where they do not meet
                     }
                 }

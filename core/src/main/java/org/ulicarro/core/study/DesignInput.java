@@ -28,4 +28,17 @@ public record DesignInput(
         double buffer) {
 
     public static final DesignInput USUAL = new DesignInput(1, 3.5, 1.07, 4, 3);
+
+    private static final double GRAVITY = 9.81;
+
+    /**
+     * The yellow that lets a driver stop who sees it just too late to go on (s): Institute of Transportation Engineers, <i>Guidelines for
+     * Determining Traffic Signal Change and Clearance Intervals</i>, 2020, t + v / 2 (a + g G).
+     *
+     * @param speed of the approach (m/s)
+     * @param grade of the approach, positive uphill
+     */
+    public double yellow(double speed, double grade) {
+        return reaction + speed / (2 * Math.max(0.5, deceleration + GRAVITY * grade));
+    }
 }

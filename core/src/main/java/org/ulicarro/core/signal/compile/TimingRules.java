@@ -27,8 +27,6 @@ import org.ulicarro.core.study.Turn;
  */
 final class TimingRules {
 
-    private static final double GRAVITY = 9.81;
-
     /** Of a vehicle that clears (m). */
     private static final double VEHICLE = 6;
 
@@ -112,8 +110,7 @@ final class TimingRules {
             boolean straight = movement.turn() == Turn.THROUGH;
             var approach = network.links().get(movement.fromLink());
             double speed = approach.speed() - (straight ? 0 : TURNS_SLOWER);
-            double needed =
-                    design.reaction() + speed / (2 * Math.max(0.5, design.deceleration() + GRAVITY * approach.grade()));
+            double needed = design.yellow(speed, approach.grade());
             if (needed > yellow) {
                 yellow = needed;
                 yellowOf = movement.name();
