@@ -25,6 +25,12 @@ final class Stages implements AutoCloseable, Stateful {
     /** What a vehicle costs, with an empty lane as the measure. */
     private static final int PER_VEHICLE = 20;
 
+    /** Less work than that is done sooner than it is shared. */
+    private static final int WORTH_SHARING = 20_000;
+
+    /** Steps for which a cut of the work holds. */
+    private static final int CUT_AFTER = 15;
+
     /** Where there are several threads: small enough that none waits long for another one's last share. */
     private static final int SHARES_PER_THREAD = 8;
 
@@ -44,7 +50,8 @@ final class Stages implements AutoCloseable, Stateful {
     private final Crew.Stage giveWayStage = this::decideGaps;
     private final Crew.Stage driveStage = this::driveShare;
     private final Crew.Stage queueStage = this::joinQueues;
-    private int shares = 1; // in this step
+    private int shares; // in this step; none before the first
+    private int sinceCut; // steps
     private int tick;
     private double now;
 
@@ -68,12 +75,20 @@ final class Stages implements AutoCloseable, Stateful {
         crew = threads > 1 ? new Crew(threads, most) : null;
     }
 
-    /** Cuts the work of a step. */
-    void begin(boolean worthSharing) {
-        shares = crew != null && worthSharing ? most : 1;
+    /** Cuts the work of a step; where, is found anew every few steps, since traffic moves slowly against that. */
+    void begin() {
         int lanes = parts.table.lanes;
-        int places = parts.table.junctions.places;
         int total = PER_VEHICLE * f.count() + lanes;
+        int before = shares;
+        shares = crew != null && total >= WORTH_SHARING ? most : 1;
+        if (shares != before || sinceCut++ >= CUT_AFTER) {
+            sinceCut = 0;
+            cut(lanes, total);
+        }
+    }
+
+    private void cut(int lanes, int total) {
+        int places = parts.table.junctions.places;
         int lane = 0;
         int sum = 0;
         for (int i = 1; i < shares; i++) {

@@ -41,9 +41,6 @@ public final class Traffic implements Stateful, AutoCloseable {
     /** Before the id of a place: the name of the part of its signals. */
     public static final String SIGNALS = "signals of ";
 
-    /** Below this many vehicles one thread is quicker than several. */
-    private static final int WORTH_SHARING = 2000;
-
     /** Records are put in the order of lanes, and standstills looked for, this often (ticks). */
     private static final int ROUND = 100;
 
@@ -199,7 +196,7 @@ public final class Traffic implements Stateful, AutoCloseable {
         parts.blocks.at(tick);
         parts.walkers.step(tick);
         entries.admit(now);
-        stages.begin(fleet.count() >= WORTH_SHARING);
+        stages.begin();
         laneChanges.make(stages.wishes(tick), now, tick);
         parts.witness.findAgain(fleet);
         stages.giveWay(now);
