@@ -291,7 +291,7 @@ final class CompareCommand implements Callable<Integer> {
         }
         for (Figures one : List.of(first, second)) {
             RunRecord r = one.record();
-            if (r.unservedAtEnd() >= 1) {
+            if (r.leftSomeOutside()) {
                 out.printf(
                         Locale.ROOT,
                         "warning: in %s %.1f vehicles were still outside at the end; its delays inside look better than they are%n",

@@ -36,6 +36,7 @@ import picocli.CommandLine.Spec;
             "  roundabout  two lanes around, a slip lane, crossings with refuges",
             "  merge       a motorway with an exit and an entry",
             "  fiveways    five streets at odd angles at one signal",
+            "  ropelane    the main street with a lane behind it: a way to choose, see 'assign'",
             "",
             "Example:  ulicarro new my-roundabout --like roundabout"
         })
@@ -48,7 +49,8 @@ final class NewCommand implements Callable<Integer> {
             names = "--like",
             defaultValue = "crossroads",
             paramLabel = "SAMPLE",
-            description = "what it is like: crossroads (default), market, corridor, roundabout, merge, fiveways")
+            description =
+                    "what it is like: crossroads (default), market, corridor, roundabout, merge, fiveways, ropelane")
     private String like;
 
     @Option(

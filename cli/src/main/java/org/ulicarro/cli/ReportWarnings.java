@@ -17,7 +17,7 @@ final class ReportWarnings {
      */
     static List<String> of(RunRecord r, String of) {
         List<String> warnings = new ArrayList<>();
-        if (r.unservedAtEnd() >= 1) {
+        if (r.leftSomeOutside()) {
             warnings.add(String.format(
                     Locale.ROOT,
                     "%s%.0f vehicles found no room to enter by the end of the period (at most %d at once). They wait outside, and"

@@ -23,7 +23,7 @@ final class RunWarnings {
     /** As they stand above a table. */
     static List<String> of(RunRecord record) {
         List<String> all = new ArrayList<>();
-        if (record.unservedAtEnd() >= 1) {
+        if (record.leftSomeOutside()) {
             all.add(String.format(
                     Locale.ROOT,
                     "warning: %.1f vehicles found no room to enter by the end of the period (at most %d at once);"

@@ -67,6 +67,14 @@ public record RunRecord(
         String java,
         String system) {
 
+    /** Fewer outside at once only keep their distance to those who went in before them. */
+    private static final int A_QUEUE = 5;
+
+    /** Whether vehicles were left outside for want of room. */
+    public boolean leftSomeOutside() {
+        return unservedAtEnd >= 1 && unservedPeak >= A_QUEUE;
+    }
+
     /** Reads it from the text of {@code run.json}, token by token: printing results should not wait for a whole data binding. */
     static RunRecord read(String json) {
         Map<String, String> facts = new HashMap<>();
