@@ -19,6 +19,14 @@ public record DriverNumbers(
         double easesOver,
 
         @Source(
+                "R. Akçelik, M. Besley, R. Roper, Fundamental relationships for traffic flows at signalised intersections, ARRB Research Report 340, 1999: headways of a queue stay while its speed goes on rising")
+        @Usual("50 %")
+        @Unit(Dimension.SHARE)
+        @About(
+                "On streets: by how much time gaps are larger at 60 km/h than up to 30 km/h; they grow evenly with speed.")
+        double gapGrowth,
+
+        @Source(
                 "M. Treiber, D. Helbing, Memory effects in microscopic traffic models and wide scattering in flow-density data, Physical Review E 68, 2003")
         @Usual("50 %")
         @Unit(Dimension.SHARE)

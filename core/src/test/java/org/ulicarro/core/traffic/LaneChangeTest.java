@@ -9,6 +9,8 @@ import java.util.Set;
 import java.util.TreeMap;
 import java.util.TreeSet;
 import org.junit.jupiter.api.Test;
+import org.junit.jupiter.params.ParameterizedTest;
+import org.junit.jupiter.params.provider.ValueSource;
 import org.ulicarro.core.Crossroads;
 import org.ulicarro.core.base.Quantity;
 import org.ulicarro.core.run.Model;
@@ -82,6 +84,27 @@ class LaneChangeTest {
         });
         replication.result();
         assertThat(sum[0] / sum[1]).isGreaterThan(0.94);
+    }
+
+    /** Two lanes become one between junctions: what gets through is that of a lane at saturation, whatever the limit. */
+    @ParameterizedTest
+    @ValueSource(ints = {50, 60, 80})
+    void aStreetCarriesWhatALaneDoes(int limit) {
+        Street street = new Street();
+        street.speed = limit / 3.6;
+        street.second = Direction.of(1);
+        street.perHour = 2800;
+        street.seconds = 2400;
+        Replication replication = new Replication(street.model(), 1);
+        int[] passed = {0};
+        replication.observe(new StatelessObserver() {
+            @Override
+            public void afterStep(TrafficView view, TrafficEvents events) {
+                passed[0] += view.now() > Street.START + 900 ? events.lineCount() : 0;
+            }
+        });
+        replication.advanceTo(Street.START + street.seconds);
+        assertThat(passed[0] * 3600 / (street.seconds - 900)).isBetween(1750.0, 2050.0);
     }
 
     /** Who comes from a ramp gets onto the main road; others make room and few have to wait at the end of the lane. */

@@ -157,7 +157,7 @@ public final class Gaps {
 
     /** The gap over the one that a driver usually keeps at its speed, at most 1. */
     private double shareOf(int follower, double followerAt, int ahead, double aheadAt) {
-        double usual = f.standingGap(follower) + f.speed(follower) * f.timeGap(follower);
+        double usual = f.standingGap(follower) + f.speed(follower) * this.follower.timeGap(follower);
         return Math.min(1, (aheadAt - f.length(ahead) - followerAt) / usual);
     }
 

@@ -28,6 +28,7 @@ import static org.ulicarro.core.traffic.state.Records.TARGET;
 import static org.ulicarro.core.traffic.state.Records.TIME_GAP;
 import static org.ulicarro.core.traffic.state.Records.WHAT;
 
+import org.ulicarro.core.traffic.following.Follower;
 import org.ulicarro.core.traffic.following.FollowingRule;
 import org.ulicarro.core.traffic.lanes.LaneKinds;
 import org.ulicarro.core.traffic.lanes.LaneTable;
@@ -60,6 +61,7 @@ public final class LaneLoop {
     private final HeldBy heldBy;
     private final Witness witness;
     private final WayAhead way;
+    private final Follower follower;
     private final FollowingRule rule;
     private final double[] end;
     private final double[] waitAt;
@@ -83,7 +85,8 @@ public final class LaneLoop {
         heldBy = new HeldBy(parts);
         witness = parts.witness;
         way = new WayAhead(parts);
-        rule = parts.follower.rule;
+        follower = parts.follower;
+        rule = follower.rule;
         end = parts.table.end;
         waitAt = parts.table.waitAt;
         controlOf = parts.table.controlOf;
@@ -218,6 +221,7 @@ public final class LaneLoop {
             }
             double gap = Double.POSITIVE_INFINITY;
             double leaderSpeed = Double.POSITIVE_INFINITY;
+            double timeGap = d[i + TIME_GAP] * ease * follower.growth(speed, motorway);
             if (leader >= 0) {
                 int u = leader << DRIVE;
                 gap = d[u + now + POS] + offset - d[u + LENGTH] - pos;
@@ -227,7 +231,7 @@ public final class LaneLoop {
                         gap,
                         leaderSpeed,
                         d[i + STANDING_GAP] * (ease < 1 ? ease : 1),
-                        d[i + TIME_GAP] * ease,
+                        timeGap,
                         a,
                         d[i + RULE_CONSTANT],
                         dt);
@@ -243,7 +247,7 @@ public final class LaneLoop {
                             gapThere,
                             speedThere,
                             d[i + STANDING_GAP] * (ease < 1 ? ease : 1),
-                            d[i + TIME_GAP] * ease * driving.leavingShare(guest[g], lane),
+                            timeGap * driving.leavingShare(guest[g], lane),
                             a,
                             d[i + RULE_CONSTANT],
                             dt);

@@ -123,7 +123,7 @@ abstract class Pedals {
         double speed = f.speed(v);
         double leaderSpeed = f.speed(leader);
         double ease = f.ease(v) * closeUp;
-        double timeGap = f.timeGap(v) * ease * leavingShare;
+        double timeGap = follower.timeGap(v) * ease * leavingShare;
         if (gapShare != 1) {
             timeGap *= moving(speed - leaderSpeed);
         }

@@ -11,6 +11,7 @@ import org.ulicarro.core.network.Link;
 import org.ulicarro.core.study.RoadClass;
 import org.ulicarro.core.study.VehicleKind;
 import org.ulicarro.core.traffic.events.TrafficEvents;
+import org.ulicarro.core.traffic.following.Follower;
 import org.ulicarro.core.traffic.following.SafeSpeed;
 import org.ulicarro.core.traffic.following.Traits;
 import org.ulicarro.core.traffic.lanes.LaneRules;
@@ -33,6 +34,7 @@ public final class Entries implements Stateful {
     private final LaneRules rules;
     private final LaneQueues queues;
     private final Fleet f;
+    private final Follower follower;
     private final Ledger ledger;
     private final Wayfinding wayfinding;
     private final Departures departures;
@@ -68,6 +70,7 @@ public final class Entries implements Stateful {
         rules = parts.rules;
         queues = parts.queues;
         f = parts.fleet;
+        follower = parts.follower;
         ledger = parts.ledger;
         wayfinding = parts.wayfinding;
         departures = parts.departures;
@@ -228,7 +231,7 @@ public final class Entries implements Stateful {
                 leader < 0 ? Double.POSITIVE_INFINITY : rearOf(leader, lane) - (atOnce ? most * (now - wanted) : 0);
         double speed = leader < 0
                 ? most
-                : isGiven ? safeSpeed(given, leader, room) : speedBehind(row, leader, room, desiredSpeed);
+                : isGiven ? safeSpeed(given, leader, room) : speedBehind(row, lane, leader, room, desiredSpeed);
         if (speed < 0) {
             f.release(row);
             return false;
@@ -318,10 +321,10 @@ public final class Entries implements Stateful {
      *
      * @return m/s, or -1 when there is no room
      */
-    private double speedBehind(int row, int leader, double room, double desiredSpeed) {
+    private double speedBehind(int row, int lane, int leader, double room, double desiredSpeed) {
         double leaderSpeed = f.speed(leader);
         double spare = room - f.standingGap(row);
-        double comfortable = spare / f.timeGap(row);
+        double comfortable = follower.speedAt(row, lane, spare);
         if (comfortable < Math.min(desiredSpeed, Math.max(leaderSpeed, SLOWEST_ENTRY))) {
             return -1;
         }

@@ -62,9 +62,9 @@ public final class Parts {
         this.departures = departures;
         ticksPerStep = behaviour.ticksPerStep;
         dt = Clock.seconds(ticksPerStep);
-        follower = new Follower(behaviour.following, fleet, dt);
         rules = behaviour.rules;
         numbers = behaviour.numbers;
+        follower = new Follower(behaviour.following, fleet, rules, numbers, dt);
         junctions = new Junctions(table.junctions);
         queues = new LaneQueues(table, behaviour.kinds, fleet, junctions);
         resting = new Resting(queues, fleet, ledger, dt, ticksPerStep);
