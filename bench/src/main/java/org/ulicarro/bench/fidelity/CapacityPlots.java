@@ -89,7 +89,6 @@ final class CapacityPlots {
     private void save(File file, String title) throws IOException {
         NumberAxis flow = Plots.axis("conflicting flow (veh/h)");
         NumberAxis capacity = Plots.axis("capacity (veh/h)");
-        capacity.setLowerBound(0);
         JFreeChart chart = Plots.chart(new XYPlot(data, flow, capacity, renderer), title, true);
         ChartUtils.saveChartAsPNG(file, chart, 900, 520);
     }
