@@ -53,6 +53,16 @@ final class GapTheory {
         }
     }
 
+    /** What goes in the gaps between these passages, where each gap lets one go from the critical one on and one more for each follow-up (veh/h). */
+    static double capacity(List<Double> passages, double critical, double followUp) {
+        double gone = 0;
+        for (int i = 0; i + 1 < passages.size(); i++) {
+            double headway = passages.get(i + 1) - passages.get(i);
+            gone += headway < critical ? 0 : Math.floor((headway - critical) / followUp) + 1;
+        }
+        return passages.size() < 2 ? Double.NaN : 3600 * gone / (passages.get(passages.size() - 1) - passages.get(0));
+    }
+
     /** The Manual's potential capacity: random headways (veh/h). */
     static double manual(double flow, double critical, double followUp) {
         double v = flow / 3600;

@@ -9,6 +9,11 @@ final class RingCases {
 
     private static final int REPLICATIONS = 10;
 
+    /** Critical gap and follow-up from which the Manual's exponential form for one lane comes, 3600/1380 and 3600 * 0.00102 + 1.3 (s). */
+    private static final double CRITICAL = 4.98;
+
+    private static final double FOLLOW_UP = 2.61;
+
     private RingCases() {}
 
     static Model ring(int lanes, double diameter, double circulating, double entering) {
@@ -41,7 +46,11 @@ final class RingCases {
             double[][] found = found(flow);
             add(
                     rows,
-                    Scene.text("one lane, tc %.2f, tf %.2f s", GapWatch.critical(found, 3), SignCases.mean(found, 2)),
+                    flow < 1
+                            ? "one lane"
+                            : Scene.text(
+                                    "one lane, tc %.2f, tf %.2f s, by the Manual's gaps %.0f",
+                                    GapWatch.critical(found, 4), SignCases.mean(found, 2), SignCases.mean(found, 3)),
                     found,
                     1,
                     1380,
@@ -58,13 +67,17 @@ final class RingCases {
         return rows;
     }
 
-    /** What goes round, capacity of the entry and follow-up, by replication. */
+    /** What goes round, capacity of the entry, follow-up, and what would go by the Manual's gaps in these headways, by replication. */
     static double[][] found(double flow) {
         return Scene.each(REPLICATIONS, ring(1, 36, flow, 1700), r -> {
             GapWatch watch = new GapWatch(r.model(), "NBT", 0);
             r.observe(watch);
             LineCount count = LineCount.of(r);
-            return watch.with(count.flow("EBT"), count.flow("NBT"), watch.followUp());
+            return watch.with(
+                    count.flow("EBT"),
+                    count.flow("NBT"),
+                    watch.followUp(),
+                    GapTheory.capacity(watch.passages, CRITICAL, FOLLOW_UP));
         });
     }
 
