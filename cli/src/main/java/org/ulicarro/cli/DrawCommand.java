@@ -9,8 +9,10 @@ import org.ulicarro.core.demand.Volumes;
 import org.ulicarro.core.run.Model;
 import org.ulicarro.files.AssignmentStore;
 import org.ulicarro.files.LoadedStudy;
+import org.ulicarro.files.Run;
 import org.ulicarro.files.StudyProblem;
 import org.ulicarro.report.DrawingFile;
+import org.ulicarro.report.Flows;
 import org.ulicarro.report.PlanDrawing;
 import org.ulicarro.report.SignalPlanDrawing;
 import picocli.CommandLine.Command;
@@ -26,7 +28,11 @@ import picocli.CommandLine.Spec;
         description =
                 "Draws the plan of a study to scale: roads, lanes, arrows, stop lines and signal groups; around one place"
                         + " also its turning paths and where they cross. With --paths the ways of an assignment.",
-        footer = {"", "Example:  ulicarro draw quayside --place market -o market.png"})
+        footer = {
+            "",
+            "Examples:  ulicarro draw quayside --place market -o market.png",
+            "           ulicarro draw quayside --run last -o speeds.png"
+        })
 final class DrawCommand implements Callable<Integer> {
 
     /** Volumes are means of so many drawn replications, so that chance does not show. */
@@ -64,6 +70,13 @@ final class DrawCommand implements Callable<Integer> {
     private boolean volumes;
 
     @Option(
+            names = "--run",
+            paramLabel = "RUN",
+            description =
+                    "bands as wide as what drove in a run, darker the slower; with --place its turns with their delay")
+    private String run;
+
+    @Option(
             names = "--over",
             paramLabel = "FILE",
             description =
@@ -99,8 +112,14 @@ final class DrawCommand implements Callable<Integer> {
             throw new ParameterException(
                     spec.commandLine(), "'" + output + "' ends in neither .svg nor .png, which is what can be drawn");
         }
-        LoadedStudy loaded = study.read(alternative.name);
-        Model model = loaded.compile(study.period).model();
+        if (run != null) {
+            checkRunAlone();
+        }
+        Run driven = run == null ? null : Run.in(RunArgument.find(runOfStudy()));
+        LoadedStudy loaded = driven == null ? study.read(alternative.name) : RunModel.shown(driven.folder());
+        Model model = loaded.compile(
+                        driven == null ? study.period : driven.record().period())
+                .model();
         if (paths != null || convergence) {
             return assigned(loaded, model);
         }
@@ -127,15 +146,13 @@ final class DrawCommand implements Callable<Integer> {
         if (checkBackdrop) {
             loaded.backdrop(); // says why it cannot be used
         }
-        Volumes wanted = volumes
-                ? Volumes.of(model.network(), model.demand(), model.study().seed(), DRAWS)
-                : null;
+        Flows flows = driven != null ? DrivenFlows.of(driven, model.network()) : volumes ? wanted(model) : null;
         PlanDrawing drawing = new PlanDrawing(
                 model,
                 place,
                 reach == null ? 0 : reach,
                 Backdrops.of(loaded, spec.commandLine().getErr()::println),
-                wanted,
+                flows,
                 over == null ? null : LaidOver.of(loaded, over));
         if (checkBackdrop) {
             drawing.checkingBackdrop();
@@ -143,6 +160,32 @@ final class DrawCommand implements Callable<Integer> {
         DrawingFile.write(output, WIDTH, HEIGHT, g -> drawing.draw(g, WIDTH, HEIGHT));
         spec.commandLine().getOut().println("wrote " + output);
         return Exit.DONE;
+    }
+
+    private static Flows wanted(Model model) {
+        return Flows.wanted(
+                model.network(),
+                Volumes.of(model.network(), model.demand(), model.study().seed(), DRAWS));
+    }
+
+    /** A run knows its alternative and its period, and is a picture of its own. */
+    private void checkRunAlone() {
+        if (alternative.name != null || study.period != null) {
+            throw new ParameterException(
+                    spec.commandLine(), "--run shows the alternative and the period of the run; leave out -a and -p");
+        }
+        if (volumes || plan || paths != null || convergence || checkBackdrop) {
+            throw new ParameterException(
+                    spec.commandLine(),
+                    "--run is a picture of its own; leave out --volumes, --plan, --paths, --convergence and --check-backdrop");
+        }
+    }
+
+    /** {@code last}, a number or an alternative is of this study; anything else a path. */
+    private String runOfStudy() {
+        return run.contains("/") || run.contains("\\")
+                ? run
+                : study.folder.resolve(run).toString();
     }
 
     private int assigned(LoadedStudy loaded, Model model) throws IOException {

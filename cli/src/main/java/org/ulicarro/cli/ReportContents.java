@@ -24,6 +24,7 @@ import org.ulicarro.files.Run;
 import org.ulicarro.files.RunFolder;
 import org.ulicarro.files.RunRecord;
 import org.ulicarro.files.StudyProblem;
+import org.ulicarro.report.Flows;
 import org.ulicarro.report.PlanDrawing;
 import org.ulicarro.report.paper.Figure;
 
@@ -170,7 +171,13 @@ final class ReportContents {
                     null,
                     0,
                     Backdrops.ofFigure(RunModel.study(runs.get(0)), notes::add),
-                    Volumes.of(first.network(), first.demand(), first.study().seed(), DRAWS));
+                    Flows.wanted(
+                            first.network(),
+                            Volumes.of(
+                                    first.network(),
+                                    first.demand(),
+                                    first.study().seed(),
+                                    DRAWS)));
             model.put("plan", new Figure(1280, 800, g -> plan.draw(g, 1280, 800)).source(lines));
         } catch (IOException | StudyProblem e) {
             notes.add("note: the plan and signal plans are left out: " + e.getMessage());

@@ -24,9 +24,20 @@ final class RunModel {
         return study(folder).compile(RunFolder.record(folder).period()).model();
     }
 
-    /** The study itself. */
-    static LoadedStudy study(Path folder) throws IOException, StudyProblem {
-        RunRecord record = RunFolder.record(folder);
+    /**
+     * The study with the alternative of the run, for a picture of what is kept of it.
+     *
+     * @throws IOException when the study is gone or has another network now
+     */
+    static LoadedStudy shown(Path folder) throws IOException, StudyProblem {
+        LoadedStudy study = beside(folder, RunFolder.record(folder));
+        if (RunFolder.changes(folder, study).contains("network")) {
+            throw new IOException(folder + ": the network of the study has changed since this run; run it again first");
+        }
+        return study;
+    }
+
+    private static LoadedStudy beside(Path folder, RunRecord record) throws IOException, StudyProblem {
         Path runs = folder.toAbsolutePath().normalize().getParent();
         Path home = runs == null ? null : runs.getParent();
         if (home == null) {
@@ -35,7 +46,13 @@ final class RunModel {
         List<String> alternatives = record.alternative().equals("base")
                 ? List.of()
                 : List.of(record.alternative().split("\\+"));
-        LoadedStudy study = StudyFolder.read(home, alternatives);
+        return StudyFolder.read(home, alternatives);
+    }
+
+    /** The study itself. */
+    static LoadedStudy study(Path folder) throws IOException, StudyProblem {
+        RunRecord record = RunFolder.record(folder);
+        LoadedStudy study = beside(folder, record);
         if (!record.version().equals(Main.version())) {
             throw new IOException(folder + ": Ulicarro " + record.version() + " made this run, and this is "
                     + Main.version() + ", which may show other traffic; run it again first");

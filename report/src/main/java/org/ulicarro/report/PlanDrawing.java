@@ -4,7 +4,7 @@ import java.awt.Graphics2D;
 import java.awt.Shape;
 import java.awt.geom.AffineTransform;
 import java.awt.geom.Rectangle2D;
-import org.ulicarro.core.demand.Volumes;
+import java.util.List;
 import org.ulicarro.core.network.Junction;
 import org.ulicarro.core.network.Lane;
 import org.ulicarro.core.network.Network;
@@ -19,6 +19,7 @@ public final class PlanDrawing {
     private static final double MARGIN = 36;
     private static final double EDGE_WIDTH = 1.4; // on the page
     private static final double FOOTER = PlanFooter.HEIGHT;
+    private static final double LEGEND_END = 250; // what scale bar and north take
 
     /** Shown of the legs beyond the lines of a place (m). */
     private static final double BEYOND_LINES = 30;
@@ -29,7 +30,7 @@ public final class PlanDrawing {
     private final Network network;
     private final String place;
     private final Backdrop backdrop;
-    private final Volumes volumes; // null for a plan without them
+    private final Flows flows; // null for a plan without them
     private final Overlay overlay; // null for none
     private boolean checks; // whether road edges lie over the picture at its full strength
 
@@ -45,13 +46,13 @@ public final class PlanDrawing {
     }
 
     /** The same with traffic volumes instead of turning paths and names; null for none. */
-    public PlanDrawing(Model model, String place, double reach, Backdrop backdrop, Volumes volumes) {
-        this(model, place, reach, backdrop, volumes, null);
+    public PlanDrawing(Model model, String place, double reach, Backdrop backdrop, Flows flows) {
+        this(model, place, reach, backdrop, flows, null);
     }
 
     /** The same with something laid over it; null for nothing. */
-    public PlanDrawing(Model model, String place, double reach, Backdrop backdrop, Volumes volumes, Overlay overlay) {
-        this.volumes = volumes;
+    public PlanDrawing(Model model, String place, double reach, Backdrop backdrop, Flows flows, Overlay overlay) {
+        this.flows = flows;
         this.overlay = overlay;
         this.reach = reach;
         this.model = model;
@@ -87,10 +88,10 @@ public final class PlanDrawing {
             new FarRoads(network, camera).draw(g);
         }
         Rectangle2D sheet = new Rectangle2D.Double(0, 0, width, height - FOOTER);
-        if (volumes == null) {
+        if (flows == null) {
             new Labels(model, place, camera, sheet).draw(g);
         } else {
-            new VolumeLayer(network, volumes, place, camera, sheet).draw(g);
+            new FlowLayer(network, flows, place, camera, sheet).draw(g);
         }
         if (overlay != null) {
             overlay.draw(g, camera);
@@ -105,7 +106,7 @@ public final class PlanDrawing {
         }
         new Surfaces(network).draw(Pen.on(g));
         new Paint(model, camera.scale()).draw(Pen.on(g));
-        if (place != null && volumes == null) {
+        if (place != null && flows == null) {
             new PathLayer(model, place).draw(g);
         }
     }
@@ -143,15 +144,37 @@ public final class PlanDrawing {
                 box.getX() - by, box.getY() - by, box.getWidth() + 2 * by, box.getHeight() + 2 * by);
     }
 
+    /** What the shades of the bands mean, left of the scale bar. */
+    private void drawShades(Graphics2D g, int width, int height) {
+        double x = width - MARGIN - LEGEND_END;
+        double y = height - FOOTER + 12;
+        g.setFont(Looks.plain(12));
+        List<Flows.Shade> shades = flows.shades();
+        for (int i = shades.size() - 1; i >= 0; i--) {
+            Flows.Shade shade = shades.get(i);
+            x -= g.getFontMetrics().stringWidth(shade.means()) + 40;
+            g.setColor(shade.ink());
+            g.fill(new Rectangle2D.Double(x, y + 2, 22, 8));
+            g.setColor(Looks.FAINT_INK);
+            g.drawString(shade.means(), (float) x + 27, (float) y + 11);
+        }
+        if (!shades.isEmpty()) {
+            String about = "mean speed, of the limit:";
+            g.drawString(about, (float) (x - g.getFontMetrics().stringWidth(about) - 10), (float) y + 11);
+        }
+    }
+
     private void drawFooter(Graphics2D g, Camera camera, int width, int height) {
         String subject = place == null ? "plan of the network" : "place '" + place + "'";
         String key = place == null
                 ? ""
                 : "   solid: turning paths that go first   dashed: those that give way   dots: where paths cross";
-        String demand = "   veh/h that want to travel in the period, width to scale";
         String says = checks
                 ? "   red: edges of roads as the study has them, over its backdrop"
-                : overlay != null ? "   " + overlay.key() : volumes == null ? key : demand;
+                : overlay != null ? "   " + overlay.key() : flows == null ? key : "   " + flows.key(place != null);
         PlanFooter.draw(g, camera, width, height, model.study().title(), subject + says);
+        if (flows != null && place == null && !checks) {
+            drawShades(g, width, height);
+        }
     }
 }

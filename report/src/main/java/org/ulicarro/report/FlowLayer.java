@@ -10,10 +10,9 @@ import java.awt.geom.Path2D;
 import java.awt.geom.Point2D;
 import java.awt.geom.Rectangle2D;
 import java.util.ArrayList;
+import java.util.Comparator;
 import java.util.List;
-import java.util.Locale;
 import java.util.stream.Collectors;
-import org.ulicarro.core.demand.Volumes;
 import org.ulicarro.core.network.Junction;
 import org.ulicarro.core.network.Lane;
 import org.ulicarro.core.network.Link;
@@ -22,17 +21,17 @@ import org.ulicarro.core.network.Network;
 import org.ulicarro.core.network.Pose;
 import org.ulicarro.core.network.TurningPath;
 
-/** Traffic that wants over roads and turns, as bands whose width is its volume, with the figures beside them. */
-final class VolumeLayer {
+/** Traffic over roads and turns as bands whose width is its volume, with the figures beside them. */
+final class FlowLayer {
 
     private static final double WIDEST = 26; // units of the page
     private static final double NARROWEST = 1.5;
     private static final double HEAD = 1.8; // length of an arrow's head over its band's width
-    private static final Color BAND = new Color(0x35, 0x61, 0x8A, 170);
+    private static final double WIDEST_FAR = 9; // where lanes are thinner than a line
     private static final double STEP = 3; // m between points of a band
 
     private final Network network;
-    private final Volumes volumes;
+    private final Flows flows;
     private final String place;
     private final Camera camera;
     private final Rectangle2D page;
@@ -40,9 +39,9 @@ final class VolumeLayer {
     private final List<Area> taken = new ArrayList<>();
     private final List<Area> bands = new ArrayList<>();
 
-    VolumeLayer(Network network, Volumes volumes, String place, Camera camera, Rectangle2D page) {
+    FlowLayer(Network network, Flows flows, String place, Camera camera, Rectangle2D page) {
         this.network = network;
-        this.volumes = volumes;
+        this.flows = flows;
         this.place = place;
         this.camera = camera;
         this.page = page;
@@ -50,21 +49,25 @@ final class VolumeLayer {
         for (Link link : network.links()) {
             boolean here =
                     place == null || link.to().equals(place) || link.from().equals(place);
-            largest = here && !link.ring() ? Math.max(largest, volumes.link(link.index())) : largest;
+            largest = here && !link.ring() ? Math.max(largest, flows.link(link.index())) : largest;
         }
         most = largest;
     }
 
     /** Draws on the page, in its units. */
     void draw(Graphics2D g) {
+        if (place == null && FarRoads.isFar(camera)) {
+            drawFar(g);
+            return;
+        }
         if (place == null) {
             for (Link link : network.links()) {
-                if (!link.ring() && volumes.link(link.index()) > 0) {
+                if (!link.ring() && flows.link(link.index()) > 0) {
                     drawLink(g, link);
                 }
             }
             for (Link link : network.links()) {
-                if (!link.ring() && volumes.link(link.index()) > 0) {
+                if (!link.ring() && flows.link(link.index()) > 0) {
                     nameLink(g, link);
                 }
             }
@@ -83,6 +86,19 @@ final class VolumeLayer {
         }
     }
 
+    /** Bands without heads and figures, for which there is no room; slow roads above fast ones. */
+    private void drawFar(Graphics2D g) {
+        List<Link> order = new ArrayList<>(network.links());
+        order.removeIf(link -> link.ring() || flows.link(link.index()) <= 0);
+        order.sort(Comparator.comparingInt(link -> flows.shade(link.index()))); // keeps the order of links among equals
+        for (Link link : order) {
+            double width = Math.max(NARROWEST, WIDEST_FAR * flows.link(link.index()) / most);
+            g.setColor(flows.ofLink(link.index()));
+            g.setStroke(new BasicStroke((float) width, BasicStroke.CAP_ROUND, BasicStroke.JOIN_ROUND));
+            g.draw(line(beside(link, width)));
+        }
+    }
+
     private double width(double volume) {
         return volume <= 0 ? 0 : Math.max(NARROWEST, WIDEST * volume / most);
     }
@@ -93,7 +109,11 @@ final class VolumeLayer {
 
     /** Beside the middle of the road, so that the two directions do not cover each other. */
     private void drawLink(Graphics2D g, Link link) {
-        double width = width(volumes.link(link.index()));
+        double width = width(flows.link(link.index()));
+        band(g, beside(link, width), width, flows.ofLink(link.index()));
+    }
+
+    private List<Point2D> beside(Link link, double width) {
         Lane inner = whole(link);
         List<Point2D> points = new ArrayList<>();
         double shift = side() * (width / 2 / camera.scale() - inner.width() / 2 + 0.5);
@@ -101,7 +121,14 @@ final class VolumeLayer {
             points.add(point(inner.at(s).right(shift)));
         }
         points.add(point(inner.at(inner.end()).right(shift)));
-        band(g, points, width);
+        return points;
+    }
+
+    private static Path2D line(List<Point2D> points) {
+        Path2D line = new Path2D.Double();
+        line.moveTo(points.get(0).getX(), points.get(0).getY());
+        points.forEach(point -> line.lineTo(point.getX(), point.getY()));
+        return line;
     }
 
     /** The innermost lane that goes all the way. */
@@ -118,12 +145,12 @@ final class VolumeLayer {
     }
 
     private void nameLink(Graphics2D g, Link link) {
-        double width = width(volumes.link(link.index()));
+        double width = width(flows.link(link.index()));
         Lane inner = whole(link);
         for (double share : new double[] {0.5, 0.35, 0.65, 0.2, 0.8}) {
             Pose at = inner.at(inner.start() + share * (inner.end() - inner.start()));
             Pose beside = at.right(side() * ((width + 14) / camera.scale()));
-            if (figure(g, point(beside), String.format(Locale.ROOT, "%.0f", volumes.link(link.index())))) {
+            if (figure(g, point(beside), flows.linkText(link.index()))) {
                 return;
             }
         }
@@ -145,7 +172,7 @@ final class VolumeLayer {
     }
 
     private void drawMovement(Graphics2D g, Movement movement) {
-        double volume = volumes.movement(movement.index());
+        double volume = flows.turn(movement.index());
         double width = width(volume) / movement.paths().size();
         for (TurningPath path : movement.paths()) {
             if (volume > 0) {
@@ -159,13 +186,13 @@ final class VolumeLayer {
                     points.add(point(on.at(s)));
                 }
                 points.add(point(on.at(on.end())));
-                band(g, points, Math.max(NARROWEST, width));
+                band(g, points, Math.max(NARROWEST, width), Flows.ofTurns());
             }
         }
     }
 
     /** A band with a head at its end. */
-    private void band(Graphics2D g, List<Point2D> points, double width) {
+    private void band(Graphics2D g, List<Point2D> points, double width, Color ink) {
         double head = Math.max(7, HEAD * width);
         Point2D tip = points.get(points.size() - 1);
         int last = points.size() - 1;
@@ -173,11 +200,7 @@ final class VolumeLayer {
             last--;
         }
         Point2D neck = points.get(last);
-        Path2D line = new Path2D.Double();
-        line.moveTo(points.get(0).getX(), points.get(0).getY());
-        for (int i = 1; i <= last; i++) {
-            line.lineTo(points.get(i).getX(), points.get(i).getY());
-        }
+        Path2D line = line(points.subList(0, last + 1));
         double length = Math.max(1e-6, neck.distance(tip));
         double dx = (tip.getX() - neck.getX()) / length;
         double dy = (tip.getY() - neck.getY()) / length;
@@ -190,7 +213,7 @@ final class VolumeLayer {
         Area whole = new Area(
                 new BasicStroke((float) width, BasicStroke.CAP_BUTT, BasicStroke.JOIN_ROUND).createStrokedShape(line));
         whole.add(new Area(arrow));
-        g.setColor(BAND);
+        g.setColor(ink);
         g.fill(whole);
         bands.add(whole);
     }
@@ -199,8 +222,8 @@ final class VolumeLayer {
     private void nameApproach(Graphics2D g, Link link) {
         List<Movement> here = network.movementsFrom(link.index());
         String text = here.stream()
-                .filter(m -> volumes.movement(m.index()) > 0)
-                .map(m -> String.format(Locale.ROOT, "%s %.0f", m.name(), volumes.movement(m.index())))
+                .filter(m -> flows.turn(m.index()) > 0)
+                .map(m -> flows.turnText(m.index()))
                 .collect(Collectors.joining("   "));
         List<Lane> lanes = network.lanesOf(link);
         Lane outer = lanes.get(lanes.size() - 1);
