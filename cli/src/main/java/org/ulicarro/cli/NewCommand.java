@@ -86,7 +86,11 @@ final class NewCommand implements Callable<Integer> {
         String me = Main.me();
         out.println("next: " + me + " check " + Main.typed(folder));
         out.println("      " + me + " draw " + Main.typed(folder) + " -o plan.svg");
-        out.println("      " + me + " run " + Main.typed(folder));
+        boolean chooses = like.equals(Samples.ROPELANE) && demand == null;
+        if (chooses) { // without ways everybody takes the fastest one, and it jams
+            out.println("      " + me + " assign " + Main.typed(folder) + "    lets drivers choose their ways");
+        }
+        out.println("      " + me + " run " + Main.typed(folder) + (chooses ? " --assignment last" : ""));
         return Exit.DONE;
     }
 

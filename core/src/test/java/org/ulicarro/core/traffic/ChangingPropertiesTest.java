@@ -2,11 +2,13 @@ package org.ulicarro.core.traffic;
 
 import static org.assertj.core.api.Assertions.assertThat;
 
+import java.util.List;
 import java.util.Map;
 import org.junit.jupiter.params.ParameterizedTest;
 import org.junit.jupiter.params.provider.ValueSource;
 import org.ulicarro.core.base.Draws;
 import org.ulicarro.core.base.Draws.Purpose;
+import org.ulicarro.core.run.Digest;
 import org.ulicarro.core.run.Model;
 import org.ulicarro.core.run.Replication;
 import org.ulicarro.core.study.Direction;
@@ -52,6 +54,28 @@ class ChangingPropertiesTest {
         }
         assertThat(changes).as("steps of changing lanes").isPositive();
         replication.result(); // checks that vehicles are conserved
+    }
+
+    /**
+     * One driver after the other is watched for a second each, as {@code trace --why} does: whoever is watched is decided for by the long way
+     * where a plain follower takes the short one, and both come to the same to the bit.
+     */
+    @ParameterizedTest
+    @ValueSource(ints = {3, 4, 7, 13, 14, 16, 17, 24})
+    void whoeverIsWatchedDrivesAsEver(int seed) {
+        Model model = random(seed).model();
+        Replication watched = new Replication(model, 1);
+        while (!watched.isDone()) {
+            TrafficView view = watched.view();
+            int second = (int) Math.floor(view.now() + 1e-6);
+            int vehicles = view.vehiclesOn(second % 2);
+            if (vehicles > 0) {
+                watched.witness().watch(view.vehicle(second % 2, second / 2 % vehicles));
+            }
+            watched.step();
+        }
+        assertThat(Digest.of(List.of(watched.result())))
+                .isEqualTo(Digest.of(List.of(new Replication(model, 1).result())));
     }
 
     private static void checkOrder(TrafficView view, Model model) {

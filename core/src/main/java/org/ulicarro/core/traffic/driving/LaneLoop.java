@@ -221,7 +221,7 @@ public final class LaneLoop {
             }
             double gap = Double.POSITIVE_INFINITY;
             double leaderSpeed = Double.POSITIVE_INFINITY;
-            double timeGap = d[i + TIME_GAP] * ease * follower.growth(speed, motorway);
+            double timeGap = d[i + TIME_GAP] * follower.growth(speed, motorway) * ease;
             if (leader >= 0) {
                 int u = leader << DRIVE;
                 gap = d[u + now + POS] + offset - d[u + LENGTH] - pos;
