@@ -20,6 +20,9 @@ final class DrivenFlows {
 
     private static final double KMH = 3.6;
 
+    /** Of a road on which somebody stood and nobody came to its end: it is drawn all the same (veh/h). */
+    private static final double NEXT_TO_NOTHING = 1e-3;
+
     private final RunRecord record;
     private final double[] links;
     private final double[] speeds; // m/s
@@ -77,6 +80,7 @@ final class DrivenFlows {
             int i = link.index();
             speeds[i] = metres[i] / seconds[i];
             shares[i] = speeds[i] / link.speed();
+            links[i] = seconds[i] > 0 ? Math.max(links[i], NEXT_TO_NOTHING) : links[i];
             linkTexts[i] = String.format(Locale.ROOT, "%.0f  %.0f km/h", links[i], speeds[i] * KMH);
         }
     }

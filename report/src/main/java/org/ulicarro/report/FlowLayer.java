@@ -28,6 +28,7 @@ final class FlowLayer {
     private static final double NARROWEST = 1.5;
     private static final double HEAD = 1.8; // length of an arrow's head over its band's width
     private static final double WIDEST_FAR = 9; // where lanes are thinner than a line
+    private static final double SLOW_FAR = 3; // a jam lets few through, and is seen all the same
     private static final double STEP = 3; // m between points of a band
 
     private final Network network;
@@ -92,7 +93,8 @@ final class FlowLayer {
         order.removeIf(link -> link.ring() || flows.link(link.index()) <= 0);
         order.sort(Comparator.comparingInt(link -> flows.shade(link.index()))); // keeps the order of links among equals
         for (Link link : order) {
-            double width = Math.max(NARROWEST, WIDEST_FAR * flows.link(link.index()) / most);
+            double least = flows.isSlow(link.index()) ? SLOW_FAR : NARROWEST;
+            double width = Math.max(least, WIDEST_FAR * flows.link(link.index()) / most);
             g.setColor(flows.ofLink(link.index()));
             g.setStroke(new BasicStroke((float) width, BasicStroke.CAP_ROUND, BasicStroke.JOIN_ROUND));
             g.draw(line(beside(link, width)));

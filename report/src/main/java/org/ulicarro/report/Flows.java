@@ -125,6 +125,11 @@ public final class Flows {
         return speeds == null ? 0 : shade(speeds.applyAsDouble(link));
     }
 
+    /** Whether a link is driven at half the limit or less. */
+    boolean isSlow(int link) {
+        return shade(link) > 1;
+    }
+
     private static int shade(double share) {
         int shade = 0;
         while (share <= FROM[shade] && shade < FROM.length - 1) {

@@ -28,8 +28,8 @@ public final class Follower {
      * By what the time gap is larger at a speed than up to 30 km/h. On streets it grows with speed: headways in a discharging queue
      * stay, in the field, while its speed goes on rising (Akçelik, Besley, Roper, ARRB Research Report 340, 1999).
      */
-    public double growth(double speed, boolean motorway) {
-        return motorway || speed <= GROW_FROM ? 1 : 1 + growth * (speed - GROW_FROM);
+    public double growth(double speed, boolean onMotorway) {
+        return onMotorway || speed <= GROW_FROM ? 1 : 1 + growth * (speed - GROW_FROM);
     }
 
     /** The time gap that a driver wants at its speed where it is (s). */
