@@ -1,5 +1,7 @@
 package org.ulicarro.cli;
 
+import java.math.BigDecimal;
+import java.math.MathContext;
 import java.util.ArrayList;
 import java.util.Comparator;
 import java.util.List;
@@ -28,9 +30,11 @@ final class AssignmentReasons {
         if (until.gap() != null && row.gap() > until.gap()) {
             lines.add(String.format(
                     Locale.ROOT,
-                    "  all drivers together could still save %.1f %%, which is above the %.1f %% of 'gap'",
+                    "  all drivers together could still save %.1f %%, which is above the %s %% of 'gap'",
                     100 * row.gap(),
-                    100 * until.gap()));
+                    new BigDecimal(100 * until.gap(), new MathContext(2))
+                            .stripTrailingZeros()
+                            .toPlainString()));
         }
         if (until.pathTime() != null) {
             missed(lines, "ways", "path-time", row.pathTime(), until.pathTime().on());

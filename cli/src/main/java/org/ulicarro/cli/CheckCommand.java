@@ -86,13 +86,14 @@ final class CheckCommand implements Callable<Integer> {
     }
 
     private static String canRun(LoadedStudy loaded, Model model) {
-        double demand = model.network().movements().stream()
+        double counted = model.network().movements().stream()
                 .filter(m -> !m.isInner())
                 .mapToDouble(m -> model.demand().hourlyRate(m))
                 .sum();
+        int travel = counted > 0 ? 0 : model.demand().departures(1).size();
         return String.format(
                 Locale.ROOT,
-                "%s (%s, period %s) can run: %d places, %d roads, %d lanes, %d movements, %d signal groups; %.0f veh/h counted.",
+                "%s (%s, period %s) can run: %d places, %d roads, %d lanes, %d movements, %d signal groups; %s.",
                 loaded.folder().getFileName() == null
                         ? loaded.folder()
                         : loaded.folder().getFileName(),
@@ -106,6 +107,8 @@ final class CheckCommand implements Callable<Integer> {
                         .sum(),
                 model.network().movements().stream().filter(m -> !m.isInner()).count(),
                 model.signals().groups().size(),
-                demand);
+                travel > 0
+                        ? travel + " vehicles travel, with warm-up and drain time"
+                        : String.format(Locale.ROOT, "%.0f veh/h counted", counted));
     }
 }

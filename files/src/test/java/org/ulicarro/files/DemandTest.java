@@ -17,6 +17,8 @@ import java.util.stream.IntStream;
 import org.junit.jupiter.api.BeforeEach;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.io.TempDir;
+import org.junit.jupiter.params.ParameterizedTest;
+import org.junit.jupiter.params.provider.CsvSource;
 import org.ulicarro.core.demand.Departures;
 import org.ulicarro.core.demand.Imbalance;
 import org.ulicarro.core.demand.RouteEstimate;
@@ -196,6 +198,26 @@ class DemandTest {
                 VehicleType expected = all.time()[d] < 16.5 * HOUR ? VehicleType.CAR : VehicleType.BUS;
                 assertThat(all.kind()[d].base()).isEqualTo(expected);
             }
+        }
+    }
+
+    /** A row or two of another time are a slip, and so are all; of a table of the whole day nobody is told. */
+    @ParameterizedTest
+    @CsvSource({"18:00, 30, 30 of the 230", "18:00, 500, ''", "15:00, 10, 10 of the 210", "16:30, 30, ''"})
+    void rowsOfAnotherTimeAreTold(String time, int vehicles, String told) throws IOException, StudyProblem {
+        String later = time.substring(0, 3) + "55";
+        write(
+                "od.csv",
+                "from,to,depart_from,depart_to,vehicles\nwest,s1x,16:00,16:30,200\nwest,s1x," + time + "," + later + ","
+                        + vehicles + "\n");
+        model("arrivals: exact\nmix: {car: 100 %}\ntrips: {od.csv: {}}");
+        String warnings =
+                StudyFolder.read(temp, List.of()).compile(null).warnings().toString();
+        if (told.isEmpty()) {
+            assertThat(warnings).doesNotContain("outside of the run");
+        } else {
+            assertThat(warnings)
+                    .contains("od.csv:3:", told + " vehicles of this table", "which lasts from 15:55 to 17:05");
         }
     }
 

@@ -34,6 +34,9 @@ public enum DemandFault implements Fault.Kind {
     TRIPS_TO_THEMSELVES(
             Fault.Severity.WARNING,
             "%.0f vehicles of this table begin and end at the same place; they are left out of the demand"),
+    TRIPS_OF_ANOTHER_TIME(
+            Fault.Severity.WARNING,
+            "%.0f of the %.0f vehicles of this table, those of this row first, depart outside of the run, which lasts from %s to %s; they are left out"),
     NO_ENTRY(Fault.Severity.ERROR, "vehicles cannot enter at '%s'; they can where a road begins.%s"),
     NO_EXIT(Fault.Severity.ERROR, "'%s' is no end of a road, where vehicles could leave.%s"),
     SLICE_BACKWARDS(Fault.Severity.ERROR, "this slice ends at %s, not after its start at %s"),

@@ -25,6 +25,9 @@ final class TripDemand implements Source {
     /** Shorter slices than this say themselves who departs in the warm-up and the drain time (s). */
     private static final double LEAST_SLICE = 300;
 
+    /** Up to this share of a table, rows of another time are taken for a slip. */
+    private static final double FEW = 0.2;
+
     private final Arrivals how;
     private final int[] entry; // cell -> link on which its vehicles enter
     private final int[] way; // cell -> its place among the ways
@@ -114,6 +117,7 @@ final class TripDemand implements Source {
         });
         staying.forEach((table, vehicles) ->
                 faults.add(DemandFault.TRIPS_TO_THEMSELVES.at(Fault.child("/demand/trips", table), vehicles)));
+        reaches.forEach((table, reach) -> reach.check(table, window, faults));
         Set<String> loops = new LinkedHashSet<>(demand.trips().keySet());
         loops.removeIf(table -> !demand.trips().get(table).loops());
         checkTwice(rows, loops, faults);
@@ -153,11 +157,31 @@ final class TripDemand implements Source {
         private boolean before;
         private boolean after;
         private int replications = 1;
+        private double all; // vehicles of the table
+        private double outside; // those of rows that the run does not reach
+        private int firstOutside; // line of the first of these rows
 
         void take(Trips row, Window window) {
+            all += row.vehicles();
+            if (row.departTo() <= window.start() || row.departFrom() >= window.end()) {
+                firstOutside = outside == 0 ? row.line() : firstOutside;
+                outside += row.vehicles();
+            }
             before |= row.departTo() <= window.from() && row.departTo() > window.start();
             after |= row.departFrom() >= window.to() && row.departFrom() < window.end();
             replications = Math.max(replications, row.replication());
+        }
+
+        /** Rows of another time: of a table of the whole day most are, and nobody is told; a few, or all, are a slip of the pen. */
+        void check(String table, Window window, List<Fault> faults) {
+            if (outside > 0 && (outside <= FEW * all || outside == all)) {
+                faults.add(DemandFault.TRIPS_OF_ANOTHER_TIME.at(
+                        Fault.child("/demand/trips", table) + Trips.LINE + firstOutside,
+                        outside,
+                        all,
+                        Clock.timeOfDay(window.start()),
+                        Clock.timeOfDay(window.end())));
+            }
         }
     }
 
