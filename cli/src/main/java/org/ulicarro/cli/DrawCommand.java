@@ -30,8 +30,8 @@ import picocli.CommandLine.Spec;
                         + " also its turning paths and where they cross. With --paths the ways of an assignment.",
         footer = {
             "",
-            "Examples:  ulicarro draw quayside --place market -o market.png",
-            "           ulicarro draw quayside --run last -o speeds.png"
+            "Example:  ulicarro draw quayside --place market -o market.png",
+            "          ulicarro draw quayside --run last -o speeds.png"
         })
 final class DrawCommand implements Callable<Integer> {
 
