@@ -259,4 +259,31 @@ class AssignCommandTest extends InProcess {
         assertThat(run("run", study, "-n", 1, "--assignment", 1)).as(out + err).isZero();
         assertThat(folder.resolve("ways.csv")).exists();
     }
+
+    /** Two streets that do not meet, and trips from one to the other. */
+    @Test
+    void pairsWithoutAWayAreNamedWithTheirVehicles() throws IOException {
+        Path apart = Files.createDirectories(temp.resolve("apart"));
+        Files.writeString(apart.resolve("study.yaml"), """
+                format: ulicarro/1
+                title: two streets
+                periods: {am: {from: "08:00", to: "09:00"}}
+                network:
+                  places:
+                    a: {at: [0, 0]}
+                    b: {at: [500, 0]}
+                    c: {at: [0, 300]}
+                    d: {at: [500, 300]}
+                  roads:
+                    first: {between: [a, b], speed: 50 km/h, ahead: {lanes: 1}}
+                    second: {between: [c, d], speed: 50 km/h, ahead: {lanes: 1}}
+                demand: {mix: {car: 100 %}, trips: {od.csv: {}}}
+                """);
+        Files.writeString(
+                apart.resolve("od.csv"),
+                "from,to,depart_from,depart_to,vehicles\na,b,08:00,09:00,100\na,d,08:00,08:30,20\na,d,08:30,09:00,15\n");
+        assertThat(run("assign", apart)).isEqualTo(Exit.INPUT);
+        assertThat(err).contains("od.csv:3:1: no way leads from 'a' to 'd', for 35 vehicles of this table");
+        assertThat(apart.resolve("assignments")).doesNotExist();
+    }
 }
