@@ -15,6 +15,9 @@ import org.ulicarro.core.study.SettledInput;
 /** Why an assignment has not settled: which limit is missed, and what stands behind it. */
 final class AssignmentReasons {
 
+    /** Fewer outside only keep their distance to those who went in before them. */
+    private static final double A_QUEUE = 5;
+
     private static final int ROADS = 3;
 
     private AssignmentReasons() {}
@@ -82,7 +85,7 @@ final class AssignmentReasons {
 
     /** Says where more want to travel than roads carry. */
     static List<String> room(IterationRow row) {
-        return row.outside() < 1
+        return row.outside() < A_QUEUE
                 ? List.of()
                 : List.of(String.format(
                         Locale.ROOT,
