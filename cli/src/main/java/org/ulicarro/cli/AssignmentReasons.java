@@ -11,12 +11,10 @@ import org.ulicarro.core.assign.IterationRow;
 import org.ulicarro.core.assign.RoadRow;
 import org.ulicarro.core.base.Clock;
 import org.ulicarro.core.study.SettledInput;
+import org.ulicarro.files.RunRecord;
 
 /** Why an assignment has not settled: which limit is missed, and what stands behind it. */
 final class AssignmentReasons {
-
-    /** Fewer outside only keep their distance to those who went in before them. */
-    private static final double A_QUEUE = 5;
 
     private static final int ROADS = 3;
 
@@ -85,7 +83,7 @@ final class AssignmentReasons {
 
     /** Says where more want to travel than roads carry. */
     static List<String> room(IterationRow row) {
-        return row.outside() < A_QUEUE
+        return row.outside() < RunRecord.A_QUEUE
                 ? List.of()
                 : List.of(String.format(
                         Locale.ROOT,

@@ -68,7 +68,7 @@ public record RunRecord(
         String system) {
 
     /** Fewer outside at once only keep their distance to those who went in before them. */
-    private static final int A_QUEUE = 5;
+    public static final int A_QUEUE = 5;
 
     /** Whether vehicles were left outside for want of room. */
     public boolean leftSomeOutside() {
