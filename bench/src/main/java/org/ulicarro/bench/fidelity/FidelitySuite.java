@@ -37,6 +37,11 @@ public final class FidelitySuite {
         cases.put("steps", SignalCases::steps);
         cases.put("fed", Motorway::fed);
         cases.put("weave", Weaving::rows);
+        cases.put("diverge", DivergeCases::rows);
+        cases.put("near", NearCases::rows);
+        cases.put("short-bay", ShortBay::rows);
+        cases.put("trams", TramCases::rows);
+        cases.put("mid-block", MidBlock::rows);
         return cases;
     }
 

@@ -7,6 +7,7 @@ import org.ulicarro.core.base.Clock;
 import org.ulicarro.core.base.SavedArrays;
 import org.ulicarro.core.base.Stateful;
 import org.ulicarro.core.demand.Departures;
+import org.ulicarro.core.demand.ServiceLine;
 import org.ulicarro.core.network.Link;
 import org.ulicarro.core.study.RoadClass;
 import org.ulicarro.core.study.VehicleKind;
@@ -167,7 +168,7 @@ public final class Entries implements Stateful {
     }
 
     /**
-     * The lane that is written for it; else the lane that its type may use with the fewest changes to the movement ahead; of those the one with the fewest vehicles; then
+     * The lane that is written for it; else the lane that its type may use with the fewest changes to its stop on this road, or to the movement ahead; of those the one with the fewest vehicles; then
      * the one nearest to the kerb where drivers keep to it or the vehicle is slow, else the one nearest to the middle.
      */
     private int chooseLane(int departure) {
@@ -183,6 +184,7 @@ public final class Entries implements Stateful {
         boolean outer =
                 rules.keepOuter[link.firstLane()] || kind.vehicle().power().mean() > 0;
         int movement = way.length == 0 ? LaneTable.NONE : way[0];
+        int stop = laneOfStop(departure);
         int best = -1;
         int bestChanges = Integer.MAX_VALUE;
         int bestCrowd = Integer.MAX_VALUE;
@@ -194,6 +196,7 @@ public final class Entries implements Stateful {
             // yet
             int changes = table.changesTo(lane, movement);
             changes = table.end[lane] > changes * (LEAVES + LEAVES_FOR * table.limit[lane]) ? 0 : changes;
+            changes = stop == LaneTable.NONE ? changes : Math.abs(stop - lane);
             if (!rules.mayUse(
                     lane, kind.base().ordinal(), Clock.ticks(departures.time()[departure]))) {
                 changes += 100; // only where nothing else is left
@@ -208,6 +211,16 @@ public final class Entries implements Stateful {
             }
         }
         return best;
+    }
+
+    /** The lane at the first stop of its line, if that is on the road where it comes in: a tram could not get there from another track. */
+    private int laneOfStop(int departure) {
+        if (departures.line()[departure] < 0) {
+            return LaneTable.NONE;
+        }
+        ServiceLine line = departures.lines().get(departures.line()[departure]);
+        boolean here = line.stop().length > 0 && line.leg()[0] == 0;
+        return here ? table.network.stops().get(line.stop()[0]).lane() : LaneTable.NONE;
     }
 
     /** Lets a vehicle in if there is room for it; a vehicle that need not wait comes in at the instant at which it wanted to. */
