@@ -30,6 +30,9 @@ public final class Street {
 
     static final double START = 8 * 3600;
 
+    /** A study with more vehicles than this an hour for a lane is refused (4 000), whatever the draws of a scene say. */
+    static final double MOST_ONTO_ONE_LANE = 3900;
+
     double perHour = 600;
     double rampPerHour; // of a ramp that joins on the right at the middle place
     double length = 1000; // of the first road, m
