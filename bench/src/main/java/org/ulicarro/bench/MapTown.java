@@ -17,25 +17,26 @@ import java.util.zip.GZIPOutputStream;
  * Draws an invented town as an OpenStreetMap file: a bent grid of streets with avenues of two carriageways, roundabouts, signals, one-way
  * streets, dead ends, paths, and buildings that nobody drives on. For measuring how long maps take.
  *
- * <p>{@code MapTown FILE BLOCKS BUILDINGS SEED}, such as {@code town.osm.gz 40 2000 1}.
+ * <p>{@code MapTown FILE BLOCKS BUILDINGS SEED [METRES]}, such as {@code town.osm.gz 40 2000 1}; with blocks of 92 m, unless said.
  */
 public final class MapTown {
 
     private static final double LAT = 44.05;
     private static final double LON = 14.98;
-    private static final double BLOCK = 92; // m
 
     private final Writer out;
     private final Random random;
     private final int blocks;
+    private final double block; // m
     private long nextId = 1;
     private final StringBuilder ways = new StringBuilder();
     private final List<String> relations = new ArrayList<>();
     private int wayCount;
 
-    private MapTown(Writer out, int blocks, long seed) {
+    private MapTown(Writer out, int blocks, double block, long seed) {
         this.out = out;
         this.blocks = blocks;
+        this.block = block;
         random = new Random(seed);
     }
 
@@ -46,7 +47,11 @@ public final class MapTown {
                         ? new GZIPOutputStream(Files.newOutputStream(file))
                         : Files.newOutputStream(file),
                 StandardCharsets.UTF_8))) {
-            MapTown town = new MapTown(out, Integer.parseInt(words[1]), Long.parseLong(words[3]));
+            MapTown town = new MapTown(
+                    out,
+                    Integer.parseInt(words[1]),
+                    words.length > 4 ? Double.parseDouble(words[4]) : 92,
+                    Long.parseLong(words[3]));
             town.draw(Integer.parseInt(words[2]));
             System.out.println(file + ": " + (town.nextId - 1) + " elements, " + town.wayCount + " ways");
         }
@@ -87,11 +92,11 @@ public final class MapTown {
     }
 
     private double x(int i, int j) {
-        return (i - blocks / 2.0) * BLOCK + bent(j * BLOCK, i * 71.0);
+        return (i - blocks / 2.0) * block + bent(j * block, i * 71.0);
     }
 
     private double y(int i, int j) {
-        return (j - blocks / 2.0) * BLOCK + bent(i * BLOCK, j * 113.0);
+        return (j - blocks / 2.0) * block + bent(i * block, j * 113.0);
     }
 
     private static boolean isAvenue(int line) {
@@ -276,8 +281,8 @@ public final class MapTown {
     }
 
     private void building() throws IOException {
-        double x = (random.nextDouble() - 0.5) * blocks * BLOCK;
-        double y = (random.nextDouble() - 0.5) * blocks * BLOCK;
+        double x = (random.nextDouble() - 0.5) * blocks * block;
+        double y = (random.nextDouble() - 0.5) * blocks * block;
         List<Long> ring = new ArrayList<>();
         int corners = 4 + random.nextInt(4);
         for (int c = 0; c < corners; c++) {

@@ -127,7 +127,12 @@ final class ImportMapCommand implements Callable<Integer> {
             return Exit.DOES_NOT_HOLD;
         }
         out.println("next: " + Main.me() + " draw " + Main.typed(folder) + " --over " + LOSSES + " -o losses.png");
-        out.println("      " + Main.me() + " run " + Main.typed(folder));
+        if (demand != null) {
+            out.println("      " + Main.me() + " run " + Main.typed(folder));
+        } else {
+            out.println(
+                    "      then write who travels into demand.yaml, or import again with --demand '3000 veh/h' for a trial");
+        }
         return tellDetours(result) ? Exit.DOES_NOT_HOLD : Exit.DONE;
     }
 

@@ -44,6 +44,7 @@ final class MidBlock {
                     s: {between: [south, middle], speed: 50 km/h, ahead: {lanes: 1, turns: [T]}}
                     n: {between: [middle, north], speed: 50 km/h, ahead: {lanes: 1}}
                 demand:
+                  arrivals: exact
                   mix: {car: 100 %%}
                   entries:
                     west: {vehicles: %3$.0f veh/h, routes: {on: {via: [side, middle, east], share: 100}}}

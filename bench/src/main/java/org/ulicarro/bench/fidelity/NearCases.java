@@ -49,7 +49,7 @@ final class NearCases {
                             b: {between: [one, n1], speed: 50 km/h, ahead: {lanes: 1}}
                             c: {between: [s2, two], speed: 50 km/h, ahead: {lanes: 1, turns: [T]}}
                             d: {between: [two, n2], speed: 50 km/h, ahead: {lanes: 1}}
-                        demand: {mix: {car: 100 %%}, volumes: {p: counts.csv}}
+                        demand: {mix: {car: 100 %%}, arrivals: exact, volumes: {p: counts.csv}}
                         signals:
                           one:
                             kind: fixed

@@ -3,6 +3,7 @@ package org.ulicarro.core.traffic;
 import static org.assertj.core.api.Assertions.assertThat;
 import static org.assertj.core.api.Assertions.within;
 
+import java.util.ArrayList;
 import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
@@ -72,6 +73,40 @@ class ServiceTest {
                 stands(street(with(null, List.of(Street.START + 60, Street.START + 400), null, 120.0)));
         assertThat(stands).hasSize(2);
         assertThat(stands.values()).allSatisfy(one -> assertThat(one[0]).isBetween(119.8, 123.0));
+    }
+
+    /** Among so many cars both lanes are as good to come in on; a tram could not come over from the wrong one. */
+    @Test
+    void aTramComesInOnTheTrackOfItsFirstStop() {
+        Service bus = with(120.0, List.of(), null, null);
+        Street street = street(new Service(
+                "tram",
+                ROUTE,
+                bus.every(),
+                bus.timetable(),
+                bus.from(),
+                bus.to(),
+                bus.stops(),
+                bus.boardings(),
+                bus.boardingTime(),
+                bus.leaves()));
+        street.perHour = 1200;
+        Replication replication = new Replication(street.model(), 1);
+        List<Integer> lanes = new ArrayList<>();
+        replication.observe(new StatelessObserver() {
+            @Override
+            public void afterStep(TrafficView view, TrafficEvents events) {
+                for (int lane = 0; lane < 2; lane++) {
+                    for (int k = 0; k < view.vehiclesOn(lane); k++) {
+                        if (view.length(lane, k) > 30) {
+                            lanes.add(lane);
+                        }
+                    }
+                }
+            }
+        });
+        replication.result();
+        assertThat(lanes).isNotEmpty().containsOnly(1);
     }
 
     /** 150 an hour at a headway of 2 min are 5 people in the mean, of 3 s each, beside 10 s for doors. */
