@@ -171,7 +171,7 @@ public final class NetworkEdit {
             for (String id : List.copyOf(all.keySet())) {
                 if (all.get(id) instanceof Map<?, ?> thing && isOn(thing, road)) {
                     all.remove(id);
-                    told.add(section + " '" + id + "' lay on it and is gone, too");
+                    told.add("'" + id + "' of '" + section + "' lay on it and is gone, too");
                 }
             }
             if (all.isEmpty()) {
