@@ -115,7 +115,7 @@ final class OptimizeCommand implements Callable<Integer> {
 
     @Option(
             names = "--sequences",
-            description = "left turns of coordinated rings may also go after the through greens, or before")
+            description = "greens may come in another order: left turns after the through greens, or before")
     private boolean sequences;
 
     @Option(names = "--half", description = "a signal may run with half the common cycle")

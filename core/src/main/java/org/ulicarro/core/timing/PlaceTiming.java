@@ -66,6 +66,11 @@ public final class PlaceTiming {
         return new PlaceTiming(signals.orderAt(place), groups);
     }
 
+    /** The same place with its greens in another order. */
+    public PlaceTiming with(SpanOrder other) {
+        return new PlaceTiming(other, groups);
+    }
+
     public SpanOrder order() {
         return order;
     }

@@ -18,7 +18,7 @@ final class GreenOrder {
     /**
      * An order.
      *
-     * @param rings phases in this order; empty for that of the plan in force
+     * @param rings phases in this order; empty for that of the plan in force, and for greens by the clock
      * @param kept spans that stay as long as they are
      * @param neverShorter spans that get no shorter than they are
      */

@@ -111,7 +111,7 @@ final class Neighbourhood {
     }
 
     /** Times of another order in which each phase is as long as it was, as far as that goes. */
-    private static double[] turned(GreenOrder from, Setting now, GreenOrder to) {
+    static double[] turned(GreenOrder from, Setting now, GreenOrder to) {
         Map<String, Double> lengths = new LinkedHashMap<>();
         double[] old = now.times();
         for (SpanOrder.Span span : from.spans().spans()) {

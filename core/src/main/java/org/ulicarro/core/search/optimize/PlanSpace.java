@@ -16,6 +16,7 @@ import org.ulicarro.core.run.Compiled;
 import org.ulicarro.core.run.Model;
 import org.ulicarro.core.signal.SpanOrder;
 import org.ulicarro.core.study.ActuatedControl;
+import org.ulicarro.core.study.FixedControl;
 import org.ulicarro.core.study.Kinds;
 import org.ulicarro.core.study.SignalController;
 import org.ulicarro.core.study.SignalPlan;
@@ -33,7 +34,7 @@ public final class PlanSpace {
     /**
      * What else may vary.
      *
-     * @param sequences whether left turns of coordinated rings may also go after the through greens, or before
+     * @param sequences whether greens may come in another order: left turns after the through greens, or before
      * @param halves whether a signal may run with half the common cycle
      * @param keep what stays
      */
@@ -117,12 +118,18 @@ public final class PlanSpace {
                                     + "' a script, a meter or an external controller decides: it has no plan to time");
         }
         boolean rings = freedom.sequences() && !keeps(place, "order");
-        List<GreenOrder> orders = new ArrayList<>(List.of(greenOrder(model, place, List.of())));
+        PlaceTiming timing = timing(model, place);
+        List<GreenOrder> orders = new ArrayList<>(List.of(greenOrder(place, timing, List.of())));
+        if (rings && control instanceof FixedControl fixed) {
+            for (SpanOrder other : FixedOrders.of(order, fixed.groups())) {
+                orders.add(greenOrder(place, timing.with(other), List.of()));
+            }
+        }
         if (rings && control instanceof ActuatedControl actuated && !Double.isNaN(order.cycle())) {
             ActuatedControl.Plan plan = actuated.whole(order.plan());
             for (List<String> other : plan.otherOrders()) {
                 SignalController turned = actuated.withPlan(order.plan(), plan.withRings(other));
-                compiled(Map.of(place, turned)).ifPresent(m -> orders.add(greenOrder(m, place, other)));
+                compiled(Map.of(place, turned)).ifPresent(m -> orders.add(greenOrder(place, timing(m, place), other)));
             }
         }
         Setting now = Double.isNaN(order.cycle())
@@ -147,9 +154,12 @@ public final class PlanSpace {
         return all;
     }
 
-    private GreenOrder greenOrder(Model of, String place, List<String> rings) {
+    private PlaceTiming timing(Model of, String place) {
         double heavy = Kinds.of(of.study()).heavyShare(of.study().demand().mix());
-        PlaceTiming timing = PlaceTiming.of(of.network(), of.signals(), place, volume, SATURATION, heavy);
+        return PlaceTiming.of(of.network(), of.signals(), place, volume, SATURATION, heavy);
+    }
+
+    private GreenOrder greenOrder(String place, PlaceTiming timing, List<String> rings) {
         Predicate<SpanOrder.Span> kept = span -> keeps(place, span.id());
         return new GreenOrder(rings, timing, kept, span -> span.forPeople() && keeps(place, "walk"));
     }

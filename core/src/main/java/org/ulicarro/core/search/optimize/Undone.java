@@ -6,6 +6,7 @@ import java.util.Locale;
 import java.util.Map;
 import java.util.Optional;
 import java.util.function.ToDoubleFunction;
+import java.util.stream.Collectors;
 import org.ulicarro.core.network.Movement;
 import org.ulicarro.core.run.Model;
 import org.ulicarro.core.signal.SpanOrder;
@@ -36,7 +37,7 @@ public final class Undone {
      * @throws NotTimed when no plan that could be timed differs
      */
     public Undone(Model before, Model after, ToDoubleFunction<Movement> volume) throws NotTimed {
-        PlanSpace.Freedom free = new PlanSpace.Freedom(false, false, List.of());
+        PlanSpace.Freedom free = new PlanSpace.Freedom(true, false, List.of());
         List<String> timeable = PlanSpace.timeable(after);
         for (String place : PlanSpace.timeable(before)) {
             boolean other = !before.study()
@@ -98,7 +99,8 @@ public final class Undone {
                     now.model(after.with(s, moved)).orElse(null)));
         }
         if (!sameOrder) {
-            changes.add(new Change(place, "order", ids(oldOrder), ids(newOrder), null));
+            changes.add(
+                    new Change(place, "order", words(oldOrder), words(newOrder), inOldOrder(s, is, oldOrder, after)));
             return;
         }
         double[] wanted = java.util.Arrays.stream(was.times()).map(t -> t * by).toArray();
@@ -114,6 +116,20 @@ public final class Undone {
         }
     }
 
+    /** The new model with the greens of one signal in their old order, each as long as it is now; null where they cannot be. */
+    private Model inOldOrder(int s, Setting is, SpanOrder oldOrder, SignalTimes after) {
+        List<GreenOrder> orders = now.signals().get(s).orders();
+        for (int o = 1; o < orders.size(); o++) {
+            boolean old = ids(orders.get(o).spans()).equals(ids(oldOrder));
+            double[] points = old ? Neighbourhood.turned(orders.get(0), is, orders.get(o)) : null;
+            if (points != null) {
+                return now.model(after.with(s, Setting.of(o, is.factor(), is.start(), points)))
+                        .orElse(null);
+            }
+        }
+        return null;
+    }
+
     /** Signals beside the changed ones; with none, an offset is nothing. */
     private int others() {
         return now.model().signals().places().size() - places.size();
@@ -126,6 +142,22 @@ public final class Undone {
                         .filter(s -> !s.forPeople())
                         .map(s -> s.id() + "@" + s.from())
                         .toList());
+    }
+
+    /** Who begins together, and then: {@code EB+L, WB, NS}. */
+    private static String words(SpanOrder order) {
+        List<String> all = new ArrayList<>();
+        for (int point = 0; point < order.points() - 1; point++) {
+            int from = point;
+            String begin = order.spans().stream()
+                    .filter(s -> !s.forPeople() && s.from() == from)
+                    .map(SpanOrder.Span::id)
+                    .collect(Collectors.joining("+"));
+            if (!begin.isEmpty()) {
+                all.add(begin);
+            }
+        }
+        return String.join(", ", all);
     }
 
     /** Seconds that lie between points: {@code 45/35}. */
