@@ -33,7 +33,7 @@ import picocli.CommandLine.Spec;
         footer = {
             "",
             "Measures of --of: delay (control and entry delay), control_delay, entry_delay, stopped_delay, stops, queue_mean,",
-            "queue_max, vehicles, arrivals_on_green, vc, split_failures, wait_p95.",
+            "queue_max, queue_back_50, queue_back_95 (of cycles), vehicles, arrivals_on_green, vc, split_failures, wait_p95.",
             "",
             "Example:  ulicarro compare quayside/base quayside/actuated",
             "          ulicarro compare quayside/base quayside/actuated --place market --of queue_max",

@@ -6,9 +6,11 @@ import java.util.ArrayList;
 import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
+import org.ulicarro.core.measure.BackOfQueue;
 import org.ulicarro.core.measure.Condition;
 import org.ulicarro.core.measure.EmissionRow;
 import org.ulicarro.core.measure.EntryRow;
+import org.ulicarro.core.measure.LaneCycle;
 import org.ulicarro.core.measure.LineRow;
 import org.ulicarro.core.measure.MovementFigure;
 import org.ulicarro.core.measure.MovementRow;
@@ -104,6 +106,7 @@ final class Figures {
 
     /** One measure of every place, or of the movements of one. */
     Figures movements(String place, MovementFigure measure) throws IOException {
+        Map<Integer, BackOfQueue> backs = measure.overCycles() ? backsOfQueue() : Map.of();
         for (Observed<MovementRow> o : run.rows(MovementRow.class)) {
             MovementRow r = o.row();
             boolean whole = r.fromS() == record.fromS() && r.toS() == record.toS();
@@ -113,10 +116,23 @@ final class Figures {
                 put(
                         new Key(subject, measure.word, measure.unit, measure.decimals, measure.sign),
                         o.replication(),
-                        measure.of(r));
+                        measure.of(r, backs.get(o.replication())));
             }
         }
         return this;
+    }
+
+    private Map<Integer, BackOfQueue> backsOfQueue() throws IOException {
+        Map<Integer, List<LaneCycle>> cycles = new LinkedHashMap<>();
+        for (int replication = 1; replication <= record.replications(); replication++) {
+            cycles.put(replication, new ArrayList<>());
+        }
+        for (Observed<LaneCycle> o : run.rows(LaneCycle.class)) {
+            cycles.get(o.replication()).add(o.row());
+        }
+        Map<Integer, BackOfQueue> backs = new LinkedHashMap<>();
+        cycles.forEach((replication, of) -> backs.put(replication, new BackOfQueue(of)));
+        return backs;
     }
 
     /** How long a few vehicles of each place, or of the movements of one, waited. */

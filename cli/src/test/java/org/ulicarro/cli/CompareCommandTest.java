@@ -10,6 +10,7 @@ import java.nio.file.Path;
 import java.sql.Connection;
 import java.sql.DriverManager;
 import java.sql.ResultSet;
+import java.util.ArrayList;
 import java.util.List;
 import javax.xml.parsers.DocumentBuilderFactory;
 import org.junit.jupiter.api.BeforeAll;
@@ -126,6 +127,7 @@ class CompareCommandTest extends InProcess {
             market NBL control_delay < 900 s | 0 | holds: market NBL control_delay < 900 s: it is
             market NBL control_delay < 3 s | 1 | does not hold: market NBL control_delay < 3 s: it is
             market delay > 1 | 0 | holds:
+            market NBL queue_back_95 < 9 m | 1 | does not hold: market NBL queue_back_95 < 9 m: it is
             network CO2 < 1 kg | 1 | does not hold:
             market NBX control_delay < 3 s | 3 | has no 'market NBX' with that measure. Did you mean 'market NBL'?
             market NBL beauty < 3 s | 3 | there is no measure 'beauty'
@@ -189,6 +191,31 @@ class CompareCommandTest extends InProcess {
             JsonNode rows = JsonMapper.builder().build().readTree(out).path("rows");
             assertThat(rows.get(0).path("control_delay_s").doubleValue()).isCloseTo(delay, within(1e-3));
         }
+    }
+
+    /** By nearest rank over the cycles of the lane, replication by replication, and their mean: told apart from the program by the database alone. */
+    @Test
+    void theBackOfTheQueueIsThatOfTheCyclesInTheTable() throws Exception {
+        List<Double> each = new ArrayList<>();
+        try (Connection db =
+                DriverManager.getConnection("jdbc:sqlite:" + study.resolve("runs/0001-base/results.sqlite"))) {
+            for (int replication = 1; replication <= 12; replication++) {
+                List<Double> backs = new ArrayList<>();
+                ResultSet r = db.createStatement()
+                        .executeQuery("SELECT back_of_queue_m FROM lane_cycles WHERE replication = " + replication
+                                + " AND place = 'market' AND lane = 1 AND link LIKE 'pier%' AND start_s >= 59400"
+                                + " AND start_s < 63000 ORDER BY 1");
+                while (r.next()) {
+                    backs.add(r.getDouble(1));
+                }
+                each.add(backs.get((int) Math.ceil(0.95 * backs.size() - 1e-9) - 1));
+            }
+        }
+        double mean = each.stream().mapToDouble(Double::doubleValue).average().orElseThrow();
+        assertThat(run("compare", study + "/1", "--require", "market NBL queue_back_95 < 1000 m"))
+                .as(out + err)
+                .isZero();
+        assertThat(out).contains(String.format(java.util.Locale.ROOT, "it is %.0f ± ", mean));
     }
 
     @Test

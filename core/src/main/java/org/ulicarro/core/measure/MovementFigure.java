@@ -14,6 +14,8 @@ public enum MovementFigure {
     STOPS("stops", "/veh", 2, -1, MovementRow::stops),
     QUEUE_MEAN("queue_mean", "m", 1, -1, MovementRow::queueMeanM),
     QUEUE_MAX("queue_max", "m", 0, -1, MovementRow::queueMaxM),
+    QUEUE_BACK_50("queue_back_50", 0.50),
+    QUEUE_BACK_95("queue_back_95", 0.95),
     VEHICLES("vehicles", "veh", 1, 1, MovementRow::vehicles),
     ARRIVALS_ON_GREEN("arrivals_on_green", "", 2, 1, MovementRow::arrivalsOnGreen),
     VC("vc", "", 2, -1, MovementRow::vc),
@@ -31,7 +33,8 @@ public enum MovementFigure {
     /** -1 where less is better, 1 where more is. */
     public final int sign;
 
-    private final ToDoubleFunction<MovementRow> of;
+    private final ToDoubleFunction<MovementRow> of; // null for one over cycles
+    private final double share; // of the cycles that it is not exceeded in; NaN for one of a whole row
 
     MovementFigure(String word, String unit, int decimals, int sign, ToDoubleFunction<MovementRow> of) {
         this.word = word;
@@ -39,11 +42,31 @@ public enum MovementFigure {
         this.decimals = decimals;
         this.sign = sign;
         this.of = of;
+        share = Double.NaN;
     }
 
-    /** Its value; NaN where the row has none. */
-    public double of(MovementRow row) {
-        return of.applyAsDouble(row);
+    /** A percentile of the back of queue over cycles. */
+    MovementFigure(String word, double share) {
+        this.word = word;
+        unit = "m";
+        decimals = 0;
+        sign = -1;
+        of = null;
+        this.share = share;
+    }
+
+    /** Whether cycles have to be known. */
+    public boolean overCycles() {
+        return of == null;
+    }
+
+    /**
+     * Its value; NaN where the row has none.
+     *
+     * @param backs of the cycles of the same replication; asked only by a figure over cycles
+     */
+    public double of(MovementRow row, BackOfQueue backs) {
+        return of == null ? backs.of(row, share) : of.applyAsDouble(row);
     }
 
     /** The one of that name. */

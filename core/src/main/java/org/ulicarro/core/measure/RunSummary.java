@@ -44,7 +44,7 @@ public final class RunSummary {
     private final Map<String, List<MovementRow>> bySubject = new LinkedHashMap<>();
     private final double longest; // interval: the whole period (s)
     private final boolean sliced; // whether there are shorter ones
-    private final Map<String, Map<String, List<LaneCycle>>> cyclesByLane = new TreeMap<>(); // place -> lane -> cycles
+    private final BackOfQueue backs;
 
     private final List<Row> kept; // the whole period's rows, where they were kept; else null
     private final Supplier<RunSummary> all; // what else is asked for, where they were
@@ -71,13 +71,7 @@ public final class RunSummary {
         observations.forEach(o -> bySubject
                 .computeIfAbsent(subject(o.row()), none -> new ArrayList<>())
                 .add(o.row()));
-        for (Observed<LaneCycle> o : cycles) {
-            LaneCycle cycle = o.row();
-            cyclesByLane
-                    .computeIfAbsent(cycle.place(), none -> new TreeMap<>())
-                    .computeIfAbsent(cycle.link() + "/" + cycle.lane(), none -> new ArrayList<>())
-                    .add(cycle);
-        }
+        backs = new BackOfQueue(cycles.stream().map(Observed::row).toList());
     }
 
     /** One row per movement, approach and place over the whole period, in the order of the first replication. */
@@ -132,39 +126,13 @@ public final class RunSummary {
                 over(rows, MovementRow::stops),
                 over(rows, MovementRow::queueMeanM),
                 over(rows, MovementRow::queueMaxM),
-                back(first, 0.50),
-                back(first, 0.95),
+                backs.of(first, 0.50),
+                backs.of(first, 0.95),
                 levelOfService(first));
     }
 
     private static Statistic over(List<MovementRow> rows, ToDoubleFunction<MovementRow> figure) {
         return Statistic.of(rows.stream().mapToDouble(figure).toArray());
-    }
-
-    /** Percentile of the back of queue of the longest of a row's lanes. */
-    private double back(MovementRow of, double share) {
-        double longest = Double.NaN;
-        for (List<LaneCycle> lane :
-                cyclesByLane.getOrDefault(of.place(), Map.of()).values()) {
-            LaneCycle any = lane.get(0);
-            if (serves(any, of)) {
-                double value = Percentile.of(
-                        lane.stream()
-                                .filter(c -> c.startS() >= of.fromS() && c.startS() < of.toS())
-                                .mapToDouble(LaneCycle::backOfQueueM)
-                                .toArray(),
-                        share);
-                longest = Double.isNaN(longest) ? value : Math.max(longest, value);
-            }
-        }
-        return longest;
-    }
-
-    private static boolean serves(LaneCycle cycle, MovementRow row) {
-        if (!row.movement().equals(MovementRow.ALL)) {
-            return cycle.movements().contains(row.movement());
-        }
-        return row.approach().equals(MovementRow.ALL) || row.approach().equals(cycle.approach());
     }
 
     /** From the mean of control and entry delay over replications in the worst slice within a row's time. */
@@ -185,13 +153,7 @@ public final class RunSummary {
         if (Double.isNaN(worst)) {
             return null;
         }
-        return hasSignal(of) ? LevelOfService.atSignal(worst) : LevelOfService.atSign(worst);
-    }
-
-    /** Only cycles of signals have greens; elsewhere they are cut by time. */
-    private boolean hasSignal(MovementRow of) {
-        return cyclesByLane.getOrDefault(of.place(), Map.of()).values().stream()
-                .anyMatch(lane -> serves(lane.get(0), of) && lane.stream().anyMatch(c -> c.greenS() > 0));
+        return backs.hasGreen(of) ? LevelOfService.atSignal(worst) : LevelOfService.atSign(worst);
     }
 
     private static String subject(MovementRow row) {

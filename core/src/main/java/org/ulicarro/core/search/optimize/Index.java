@@ -7,11 +7,13 @@ import java.util.List;
 import java.util.Map;
 import java.util.Set;
 import org.ulicarro.core.base.Names;
+import org.ulicarro.core.measure.BackOfQueue;
 import org.ulicarro.core.measure.BayRow;
 import org.ulicarro.core.measure.Condition;
 import org.ulicarro.core.measure.CrossingRow;
 import org.ulicarro.core.measure.EmissionRow;
 import org.ulicarro.core.measure.Instruments;
+import org.ulicarro.core.measure.LaneCycle;
 import org.ulicarro.core.measure.MovementFigure;
 import org.ulicarro.core.measure.MovementRow;
 import org.ulicarro.core.measure.NetworkFigure;
@@ -114,6 +116,10 @@ public final class Index {
         for (Condition limit : limits) {
             if (limit.ofNetwork()) {
                 NetworkFigure.named(limit.measure()).ifPresent(f -> rows.add(f.rows()));
+            } else if (MovementFigure.named(limit.measure())
+                    .map(MovementFigure::overCycles)
+                    .orElse(false)) {
+                rows.add(LaneCycle.class);
             }
         }
         return Instruments.of(rows.toArray(Class<?>[]::new));
@@ -212,10 +218,11 @@ public final class Index {
                     .orElse(Double.NaN);
         }
         MovementFigure figure = MovementFigure.named(limit.measure()).orElseThrow();
+        BackOfQueue backs = figure.overCycles() ? new BackOfQueue(result.rows(LaneCycle.class)) : null;
         return result.rows(MovementRow.class).stream()
                 .filter(r -> r.fromS() == period.from() && r.toS() == period.to())
                 .filter(r -> MovementFigure.subject(r).equalsIgnoreCase(limit.subject()))
-                .mapToDouble(figure::of)
+                .mapToDouble(r -> figure.of(r, backs))
                 .findFirst()
                 .orElse(Double.NaN);
     }
