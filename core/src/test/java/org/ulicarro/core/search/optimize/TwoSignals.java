@@ -33,6 +33,7 @@ final class TwoSignals {
     String street = "0-30";
     String side = "35-55";
     double secondOffset;
+    double leastAtSecond = 5; // shortest greens there, s
     final Map<String, Double> perHour = new LinkedHashMap<>();
 
     /** So many vehicles from west to east, and a few across. */
@@ -65,8 +66,8 @@ final class TwoSignals {
             road(roads, place + "-north", place);
         }
         Map<String, SignalController> signals = new LinkedHashMap<>();
-        signals.put("first", controller(0));
-        signals.put("second", controller(secondOffset));
+        signals.put("first", controller(0, 5));
+        signals.put("second", controller(secondOffset, leastAtSecond));
         Study study = new Study(
                 Study.Format.ULICARRO_1,
                 "two signals",
@@ -132,10 +133,10 @@ final class TwoSignals {
         roads.put(from + "-" + to, Road.of(from, to, SPEED, ends ? plain : straight, begins ? straight : plain));
     }
 
-    private SignalController controller(double offset) {
+    private SignalController controller(double offset, double least) {
         Map<String, SignalController.Group> groups = new LinkedHashMap<>();
-        groups.put("EW", SignalController.Group.of(List.of("EBT", "WBT"), List.of(), 3, 2, 5));
-        groups.put("NS", SignalController.Group.of(List.of("NBT", "SBT"), List.of(), 3, 2, 5));
+        groups.put("EW", SignalController.Group.of(List.of("EBT", "WBT"), List.of(), 3, 2, least));
+        groups.put("NS", SignalController.Group.of(List.of("NBT", "SBT"), List.of(), 3, 2, least));
         Map<String, List<CycleRange>> greens = new LinkedHashMap<>();
         greens.put("EW", List.of(CycleRange.parse(street)));
         greens.put("NS", List.of(CycleRange.parse(side)));
