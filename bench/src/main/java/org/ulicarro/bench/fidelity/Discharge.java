@@ -21,6 +21,9 @@ final class Discharge extends Watcher {
     private final double[] sum = new double[POSITIONS + 1];
     private final double[] current = new double[POSITIONS + 1];
     private int cycles;
+    private int behindFourth; // vehicles from the fifth on, in all cycles
+    private double timeBehindFourth; // from the fourth to the last one of each cycle
+    private double fourthAt;
     private double yellowSum;
     private int late;
     private int passed;
@@ -64,6 +67,14 @@ final class Discharge extends Watcher {
         return 3600 / headway(5, 16);
     }
 
+    /**
+     * veh/h from the fifth vehicle to the last one of each cycle, over all cycles, however many pass in one (Highway Capacity Manual, field measurement): cycles in
+     * which many do are those with few trucks.
+     */
+    double saturationOfAll() {
+        return 3600 * behindFourth / timeBehindFourth;
+    }
+
     double lost() {
         return sum(1, 4) - 4 * headway(5, 16);
     }
@@ -97,6 +108,7 @@ final class Discharge extends Watcher {
                     current[position] = lastHeadway;
                 }
                 last = events.lineAt(i);
+                fourthAt = position == 4 ? last : fourthAt;
                 passed++;
                 late += last > greenAt + green + yellowLength(view) + 0.5 && last < greenAt + cycleEnd - 1 ? 1 : 0;
             }
@@ -108,6 +120,10 @@ final class Discharge extends Watcher {
     }
 
     private void endCycle() {
+        if (position > 4) {
+            behindFourth += position - 4;
+            timeBehindFourth += last - fourthAt;
+        }
         if (position >= POSITIONS && last > greenAt + green && lastHeadway < 4) {
             for (int p = 1; p <= POSITIONS; p++) {
                 sum[p] += current[p];

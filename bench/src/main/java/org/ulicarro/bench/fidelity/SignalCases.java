@@ -87,6 +87,9 @@ final class SignalCases {
         Approach more = new Approach();
         more.mix = "{car: 80 %, truck: 20 %}";
         rows.add(Row.of("20 % trucks: factor on saturation flow", 0.824, 0.864, ratio(saturation(more), plain)));
+        Approach mixed = new Approach();
+        mixed.mix = "{car: 80 %, truck: 10 %, articulated: 10 %}";
+        rows.add(Row.of("  half of them articulated: factor", 0.824, 0.864, ratio(saturation(mixed), plain)));
         for (double speed : new double[] {30, 70}) {
             Approach other = new Approach();
             other.speed = speed;
@@ -115,7 +118,7 @@ final class SignalCases {
     private static double[] saturation(Approach approach) {
         String name = "EB" + approach.turn;
         double[][] found = Scene.each(REPLICATIONS, approach.model(), r ->
-                new double[] {Discharge.of(r, name, 40).saturation()});
+                new double[] {Discharge.of(r, name, 40).saturationOfAll()});
         return Scene.figure(found, 0);
     }
 

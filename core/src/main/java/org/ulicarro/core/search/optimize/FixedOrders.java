@@ -52,7 +52,7 @@ final class FixedOrders {
     private List<SpanOrder> all() {
         List<List<Block>> found = new ArrayList<>(List.of(blocks()));
         Map<List<Span>, SpanOrder> orders = new LinkedHashMap<>();
-        orders.put(order(found.get(0)).spans(), inForce); // nothing new, as what only looks another way round is not
+        orders.put(order(found.get(0)).spans(), inForce); // what comes to the same is no other order
         for (int i = 0; i < found.size() && orders.size() <= MOST; i++) {
             for (List<Block> next : oneChange(found.get(i))) {
                 SpanOrder order = order(next);

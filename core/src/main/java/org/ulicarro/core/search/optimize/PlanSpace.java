@@ -217,8 +217,22 @@ public final class PlanSpace {
             double[] wanted =
                     java.util.Arrays.stream(now.times()).map(t -> t * by).toArray();
             double[] points = signal.orders().get(0).fit(wanted, own);
-            return points == null ? null : Setting.of(0, own / cycle, now.start() * by, points);
+            return points == null
+                    ? inAnyOrder(signal, Setting.of(0, own / cycle, now.start() * by, wanted))
+                    : Setting.of(0, own / cycle, now.start() * by, points);
         });
+    }
+
+    /** What does not fit in the order in force in the first other order in which it does; null for none. */
+    private static Setting inAnyOrder(TimedSignal signal, Setting wanted) {
+        for (int o = 1; o < signal.orders().size(); o++) {
+            double[] points = Neighbourhood.turned(
+                    signal.orders().get(0), wanted, signal.orders().get(o));
+            if (points != null) {
+                return Setting.of(o, wanted.factor(), wanted.start(), points);
+            }
+        }
+        return null;
     }
 
     /** Greens by formula, offsets as those of another plan. */
