@@ -97,11 +97,7 @@ final class DivergeCases {
             r.observe(ramp);
             int missed = r.result().missedTurns();
             double from = r.model().period().from();
-            double pace = 0;
-            for (Gauge gauge : gauges) {
-                pace += 1 / gauge.speed(from, from + 3600) / gauges.size();
-            }
-            return new double[] {3.6 / pace, missed, ramp.count(from, from + 3600)};
+            return new double[] {Gauge.speedAlong(gauges, from, from + 3600), missed, ramp.count(from, from + 3600)};
         });
     }
 }

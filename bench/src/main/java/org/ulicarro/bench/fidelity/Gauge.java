@@ -72,4 +72,13 @@ final class Gauge extends Watcher {
         }
         return n == 0 ? Double.NaN : n / sum;
     }
+
+    /** Mean speed along the gauges of a stretch that lie at equal distances (km/h), by the time that it takes. */
+    static double speedAlong(List<Gauge> gauges, double from, double to) {
+        double pace = 0;
+        for (Gauge gauge : gauges) {
+            pace += 1 / gauge.speed(from, to) / gauges.size();
+        }
+        return 3.6 / pace;
+    }
 }

@@ -103,11 +103,9 @@ final class Weaving {
             gauges.forEach(r::observe);
             r.advanceTo(r.model().period().to());
             double from = r.model().period().from();
-            double pace = 0;
-            for (Gauge gauge : gauges) {
-                pace += 1 / gauge.speed(from, from + 3600) / gauges.size();
-            }
-            return new double[] {gauges.get(gauges.size() - 1).count(from, from + 3600), 3.6 / pace};
+            return new double[] {
+                gauges.get(gauges.size() - 1).count(from, from + 3600), Gauge.speedAlong(gauges, from, from + 3600)
+            };
         });
     }
 
