@@ -28,7 +28,7 @@ final class LossFiles {
             json.writeStringProperty("type", "FeatureCollection");
             json.writeArrayPropertyStart("features");
             for (Losses.Entry entry : losses.entries()) {
-                List<double[]> line = places.of(entry.item());
+                List<double[]> line = entry.line().isEmpty() ? places.of(entry.item()) : entry.line();
                 out.write(row(entry, line, places.plan()));
                 if (!line.isEmpty()) {
                     feature(json, entry, line, places.plan());

@@ -21,8 +21,9 @@ public final class Losses {
      * @param loss what happened
      * @param item to what, as the map or the study calls it: {@code way 124}, {@code node 7}, a place or a road
      * @param metres of road that are gone; 0 where none is
+     * @param line of these metres where they are but a piece of the item, in the plan (m); empty where the item says it all
      */
-    public record Entry(Loss loss, String item, double metres) {}
+    public record Entry(Loss loss, String item, double metres, List<double[]> line) {}
 
     /**
      * All of one kind.
@@ -50,16 +51,21 @@ public final class Losses {
     }
 
     void add(Loss loss, String item, double metres) {
+        add(loss, item, metres, List.of());
+    }
+
+    /** A piece of an item: of a long way perhaps only the end. */
+    void add(Loss loss, String item, double metres, List<double[]> line) {
         List<Entry> own = entries.computeIfAbsent(loss, none -> new ArrayList<>());
         if (own.size() < MOST) {
-            own.add(new Entry(loss, item, metres));
+            own.add(new Entry(loss, item, metres, line));
         } else {
             more.merge(loss, 1, Integer::sum);
         }
     }
 
     void addAll(Losses other) {
-        other.entries.values().forEach(all -> all.forEach(e -> add(e.loss, e.item, e.metres)));
+        other.entries.values().forEach(all -> all.forEach(e -> add(e.loss, e.item, e.metres, e.line)));
     }
 
     /** Every one, the worst kinds first. */

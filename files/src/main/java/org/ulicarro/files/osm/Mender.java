@@ -204,7 +204,11 @@ final class Mender {
     }
 
     private boolean remove(DraftNetwork draft, Edge edge) {
-        losses.add(Loss.ROAD_REMOVED, "way " + edge.main().way() + " (" + draft.roads.get(edge) + ")", edge.length());
+        losses.add(
+                Loss.ROAD_REMOVED,
+                "way " + edge.main().way() + " (" + draft.roads.get(edge) + ")",
+                edge.length(),
+                edge.shape);
         graph.remove(edge);
         return true;
     }

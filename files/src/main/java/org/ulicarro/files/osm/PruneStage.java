@@ -74,7 +74,7 @@ final class PruneStage {
                             a != b && !a.gone && !b.gone && a.other(node) == b.other(node) && areOneLine(a, b, node);
                     boolean lesser = b.main().kind().compareTo(a.main().kind()) <= 0;
                     if (again && lesser && (a.isOneWay() == b.isOneWay() || !a.isOneWay())) {
-                        losses.add(Loss.DOUBLE, "way " + b.main().way(), b.length());
+                        losses.add(Loss.DOUBLE, "way " + b.main().way(), b.length(), b.shape);
                         graph.remove(b);
                     }
                 }
@@ -99,7 +99,7 @@ final class PruneStage {
                 boolean small = edge.main().kind().compareTo(WayRoad.Kind.UNCLASSIFIED) <= 0 || edge.length() < 15;
                 boolean dead = edge.from.edges.size() == 1 ^ edge.to.edges.size() == 1;
                 if (!edge.gone && small && dead && edge.length() < STUB) {
-                    losses.add(Loss.DEAD_END, "way " + edge.main().way(), edge.length());
+                    losses.add(Loss.DEAD_END, "way " + edge.main().way(), edge.length(), edge.shape);
                     graph.remove(edge);
                     any = true;
                 }

@@ -96,7 +96,7 @@ final class RoundaboutStage {
         }
         List.copyOf(centre.edges).forEach(e -> {
             if (e.from == e.to) {
-                losses.add(Loss.ISLAND_CROSSING, "way " + e.main().way(), e.length());
+                losses.add(Loss.ISLAND_CROSSING, "way " + e.main().way(), e.length(), e.shape);
                 graph.remove(e);
             } else {
                 RoadGraph.reach(e);
