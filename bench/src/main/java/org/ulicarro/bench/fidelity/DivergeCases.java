@@ -16,6 +16,8 @@ final class DivergeCases {
     private static final double FREE = 110 / MILE; // mi/h
     private static final double RAMP = 80 / MILE; // mi/h
     private static final double RAMP_CAPACITY = 2100; // exhibit 14-12: one lane, 40 to 50 mi/h (pc/h)
+    private static final double LEAST_LOST = 0.03; // of capacity once there is a queue, as at ramps
+    private static final double MOST_LOST = 0.18;
     private static final double INFLUENCED = 457; // m ahead of the nose: 1 500 ft
     private static final double NOSE = 2999; // m along the main road
 
@@ -81,7 +83,11 @@ final class DivergeCases {
         rows.add(
                 Row.of("exit of one lane: veh/h, the most in an hour", 0.9 * RAMP_CAPACITY, 1.1 * RAMP_CAPACITY, most));
         double[] queued = Scene.figure(found(3200, 0.8125), 2);
-        rows.add(Row.of("  2 600 veh/h want to leave, which queue: veh/h", Double.NaN, Double.NaN, queued));
+        rows.add(Row.of(
+                "  2 600 veh/h want to leave, which queue: veh/h",
+                (1 - MOST_LOST) * RAMP_CAPACITY,
+                (1 - LEAST_LOST) * RAMP_CAPACITY,
+                queued));
         return rows;
     }
 
