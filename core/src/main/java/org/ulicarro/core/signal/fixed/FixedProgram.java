@@ -1,22 +1,31 @@
 package org.ulicarro.core.signal.fixed;
 
 import java.util.ArrayList;
+import java.util.Arrays;
 import java.util.List;
+import java.util.stream.IntStream;
 import org.ulicarro.core.signal.Aspect;
 import org.ulicarro.core.signal.Guard;
 import org.ulicarro.core.signal.Transition;
 
 /**
- * A plan by the clock, tick by tick.
+ * A plan by the clock: stretches of the cycle in which nothing that is shown changes. A town has thousands of plans, so none is kept tick
+ * by tick.
  *
- * @param shown group to tick of the cycle to what it shows
+ * @param cycle ticks
  * @param offset tick of the day, modulo the cycle, of its tick 0
+ * @param begins first tick of each stretch; the first one begins at 0
+ * @param shown group to stretch to what it shows
  * @param longer ticks of the cycle that may be shown for longer: somebody has green and nobody is clearing
- * @param steady tick to the number of the stretch, from the start of the cycle, in which nothing that is shown changes
  * @param shorter ticks that may all be left out, and every green still has its minimum
  */
-record FixedProgram(String id, Aspect[][] shown, int offset, int[] longer, int[] shorter, int[] steady) {
+record FixedProgram(String id, int cycle, int offset, int[] begins, Aspect[][] shown, Ticks longer, Ticks shorter) {
 
+    /**
+     * A plan.
+     *
+     * @param shown group to tick of the cycle to what it shows
+     */
     static FixedProgram of(String id, Aspect[][] shown, int offset, Guard.Group[] groups) {
         int cycle = shown[0].length;
         int[][] reds = new int[shown.length][]; // group, tick -> ticks of red before it
@@ -50,29 +59,24 @@ record FixedProgram(String id, Aspect[][] shown, int offset, int[] longer, int[]
                 }
             }
         }
-        return new FixedProgram(
-                id,
-                shown,
-                offset,
-                longer.stream().mapToInt(i -> i).toArray(),
-                shorter.stream().mapToInt(i -> i).toArray(),
-                stretches(shown));
+        int[] begins = IntStream.range(0, cycle)
+                .filter(t -> t == 0 || Arrays.stream(shown).anyMatch(group -> group[t] != group[t - 1]))
+                .toArray();
+        Aspect[][] stretches = Arrays.stream(shown)
+                .map(group -> Arrays.stream(begins).mapToObj(t -> group[t]).toArray(Aspect[]::new))
+                .toArray(Aspect[][]::new);
+        return new FixedProgram(id, cycle, offset, begins, stretches, Ticks.of(longer), Ticks.of(shorter));
     }
 
-    private static int[] stretches(Aspect[][] shown) {
-        int[] stretch = new int[shown[0].length];
-        for (int t = 1; t < stretch.length; t++) {
-            boolean same = true;
-            for (Aspect[] group : shown) {
-                same &= group[t] == group[t - 1];
-            }
-            stretch[t] = same ? stretch[t - 1] : stretch[t - 1] + 1;
-        }
-        return stretch;
+    /** The stretch to which a tick of the cycle belongs. */
+    int stretch(int tick) {
+        int found = Arrays.binarySearch(begins, tick);
+        return found >= 0 ? found : -found - 2;
     }
 
-    int cycle() {
-        return shown[0].length;
+    /** The tick of the cycle at which a stretch is over. */
+    int end(int stretch) {
+        return stretch + 1 < begins.length ? begins[stretch + 1] : cycle;
     }
 
     /** How many ticks before each, back round the cycle, show an aspect without a break; a cycle's length where all do. */
@@ -122,23 +126,23 @@ record FixedProgram(String id, Aspect[][] shown, int offset, int[] longer, int[]
     }
 
     /**
-     * Ticks of the plan in the order in which a cycle shows them.
+     * Ticks of the plan in the order in which a cycle shows them that is longer or shorter.
      *
      * @param change by how many it is longer
      */
     int[] cycle(int change, Transition.Way way) {
-        int cycle = cycle();
         int[] times = new int[cycle]; // how often each tick is shown
-        java.util.Arrays.fill(times, 1);
+        Arrays.fill(times, 1);
+        int many = longer.count();
         if (change > 0 && way == Transition.Way.DWELL) {
-            times[longer[longer.length - 1]] += change;
+            times[longer.at(many - 1)] += change;
         } else if (change > 0) {
-            for (int i = 0; i < longer.length; i++) {
-                times[longer[i]] += (int) ((long) (i + 1) * change / longer.length - (long) i * change / longer.length);
+            for (int i = 0; i < many; i++) {
+                times[longer.at(i)] += (int) ((long) (i + 1) * change / many - (long) i * change / many);
             }
         }
         for (int i = 0; i < -change; i++) {
-            times[shorter[(int) ((long) i * shorter.length / -change)]] = 0;
+            times[shorter.at((int) ((long) i * shorter.count() / -change))] = 0;
         }
         int[] order = new int[cycle + change];
         int n = 0;

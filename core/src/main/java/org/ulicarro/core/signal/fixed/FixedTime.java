@@ -42,7 +42,7 @@ final class FixedTime implements Controller {
     private int current = NONE; // place of the program
     private int zero; // tick at which this cycle began
     private int change; // by how much it is longer than the program's
-    private int[] order; // ticks of the program, as this cycle shows them
+    private int[] order; // ticks of the program, as this cycle shows them; null where it shows each once
     private int second; // tick of the program that is shown
     private boolean takesOver; // what is shown is not yet what the program says
 
@@ -63,10 +63,12 @@ final class FixedTime implements Controller {
     @Override
     public void advance(int tick, DetectorBoard detectors, Aspects aspects) {
         moveOn(tick);
-        Aspect[][] shown = setup.programs().get(current).shown();
-        second = order[tick - zero];
+        FixedProgram program = program();
+        second = tickOf(tick - zero);
+        int stretch = program.stretch(second);
+        Aspect[][] shown = program.shown();
         for (int g = 0; g < shown.length; g++) {
-            wanted[g] = shown[g][second].ordinal();
+            wanted[g] = shown[g][stretch].ordinal();
             if (!takesOver) {
                 guard.follow(g, wanted[g]);
             }
@@ -81,8 +83,8 @@ final class FixedTime implements Controller {
     public String because() {
         String at =
                 String.format(Locale.ROOT, "second %.1f", Clock.seconds(second)).replace(".0", "");
-        String length = String.format(Locale.ROOT, " of %.1f", Clock.seconds(order.length))
-                .replace(".0", "");
+        String length =
+                String.format(Locale.ROOT, " of %.1f", Clock.seconds(length())).replace(".0", "");
         return at + length + (takesOver ? ", " + program().id() + " takes over" : change != 0 ? ", into step" : "");
     }
 
@@ -91,10 +93,14 @@ final class FixedTime implements Controller {
         if (takesOver || guard.hasHosts()) {
             return tick + 1;
         }
-        int[] steady = program().steady();
+        FixedProgram program = program();
         int at = tick - zero;
+        int stretch = program.stretch(tickOf(at));
+        if (order == null) {
+            return zero + program.end(stretch);
+        }
         int next = at + 1;
-        while (next < order.length && steady[order[next]] == steady[order[at]]) {
+        while (next < order.length && program.stretch(order[next]) == stretch) {
             next++;
         }
         return zero + next;
@@ -111,7 +117,7 @@ final class FixedTime implements Controller {
             int cycle = program().cycle();
             zero = tick - Math.floorMod(tick - program().offset(), cycle);
             cycle(0);
-        } else if (tick - zero >= order.length) {
+        } else if (tick - zero >= length()) {
             int wanted = setup.schedule().at(tick);
             zero = tick;
             if (wanted != current) {
@@ -119,7 +125,8 @@ final class FixedTime implements Controller {
                 begin(wanted, tick);
             }
             int late = Math.floorMod(tick - program().offset(), program().cycle());
-            cycle(setup.transition().change(late, program().cycle(), program().shorter().length));
+            cycle(setup.transition()
+                    .change(late, program().cycle(), program().shorter().count()));
         }
     }
 
@@ -133,13 +140,18 @@ final class FixedTime implements Controller {
     }
 
     private void cycle(int by) {
-        if (order == null
-                || by != change
-                || by != 0
-                || order.length != program().cycle()) {
-            order = program().cycle(by, setup.transition().way());
-        }
+        order = by == 0 ? null : program().cycle(by, setup.transition().way());
         change = by;
+    }
+
+    /** Ticks of the cycle in hand. */
+    private int length() {
+        return program().cycle() + change;
+    }
+
+    /** The tick of the program that is shown so many ticks after the cycle in hand began. */
+    private int tickOf(int sinceZero) {
+        return order == null ? sinceZero : order[sinceZero];
     }
 
     @Override
@@ -159,7 +171,6 @@ final class FixedTime implements Controller {
         takesOver = in.readBoolean();
         guard.restore(in);
         if (current != NONE) {
-            order = null;
             cycle(by);
         }
     }
