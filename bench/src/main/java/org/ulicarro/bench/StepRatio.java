@@ -40,7 +40,7 @@ public final class StepRatio {
     public static void main(String[] args) throws IOException {
         String[] scenes = args.length > 0 ? args : new String[] {"corridor", "motorway", "22", "50", "100"};
         System.out.println(
-                "scene       vehicles    lanes   ns/vehicle-step    raw ns   ratio (quartiles)         lanes visited   special");
+                "scene       vehicles    lanes   ns/vehicle-step    raw ns   ratio (quartiles)         lanes visited   special   passes   bytes");
         for (String scene : scenes) {
             new StepRatio(scene).print();
         }
@@ -67,10 +67,10 @@ public final class StepRatio {
             ratio[i] = loop[i] / step[i];
         }
         StepCounts counts = traffic.counts();
-        long all = counts.plain() + counts.special();
+        long all = counts.driving();
         System.out.printf(
                 Locale.ROOT,
-                "%-10s  %8d  %7d   %15.1f  %8.2f   %.4f (%.4f to %.4f)   %13.2f   %6.0f%%%n",
+                "%-10s  %8d  %7d   %15.1f  %8.2f   %.4f (%.4f to %.4f)   %13.2f   %6.0f%%   %6.2f   %5.0f%n",
                 name,
                 traffic.view().onRoad(),
                 town.lanes(),
@@ -80,7 +80,9 @@ public final class StepRatio {
                 quantile(ratio, 0.25),
                 quantile(ratio, 0.75),
                 (double) counts.lanes() / all,
-                100.0 * counts.special() / all);
+                100.0 * counts.special() / all,
+                counts.passes(),
+                counts.bytes());
         traffic.close();
     }
 

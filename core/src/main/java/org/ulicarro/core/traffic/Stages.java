@@ -3,6 +3,7 @@ package org.ulicarro.core.traffic;
 import java.io.DataInput;
 import java.io.DataOutput;
 import java.io.IOException;
+import java.util.stream.LongStream;
 import org.ulicarro.core.base.Stateful;
 import org.ulicarro.core.traffic.changing.Gaps;
 import org.ulicarro.core.traffic.changing.Wishes;
@@ -42,6 +43,7 @@ final class Stages implements AutoCloseable, Stateful {
     private final Wishes[] wishes; // share -> its own, since each keeps notes while it works
     private final LaneLoop[] driving;
     private final Tally[] found;
+    private final long[] queueing; // share -> vehicles at which was looked for queues so far
     private final int[] firstLane; // share -> first of its lanes; one more than shares
     private final int[] firstPlace; // share -> number of the first of its places
     private final int most; // shares of a stage, where it is shared at all
@@ -65,6 +67,7 @@ final class Stages implements AutoCloseable, Stateful {
         wishes = new Wishes[most];
         driving = new LaneLoop[most];
         found = new Tally[most];
+        queueing = new long[most];
         for (int i = 0; i < most; i++) {
             wishes[i] = new Wishes(parts, new Gaps(parts));
             driving[i] = new LaneLoop(parts);
@@ -163,10 +166,10 @@ final class Stages implements AutoCloseable, Stateful {
 
     private void joinQueues(int share) {
         found[share].clear();
-        queueMarks.mark(firstLane[share], firstLane[share + 1], found[share]);
+        queueing[share] += queueMarks.mark(firstLane[share], firstLane[share + 1], found[share]);
     }
 
-    /** What the stage of the pedals has looked at so far. */
+    /** What the stages have looked at so far. */
     StepCounts counts() {
         long lanes = 0;
         long plain = 0;
@@ -176,7 +179,12 @@ final class Stages implements AutoCloseable, Stateful {
             plain += loop.plain;
             special += loop.special;
         }
-        return new StepCounts(lanes, plain, special);
+        long wishing = 0;
+        for (Wishes one : wishes) {
+            wishing += one.lookedAt;
+        }
+        return new StepCounts(
+                lanes, plain, special, wishing, LongStream.of(queueing).sum());
     }
 
     @Override

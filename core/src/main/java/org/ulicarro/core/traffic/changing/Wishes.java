@@ -42,6 +42,7 @@ public final class Wishes {
     private final Blocks blocks;
     private final Gaps gaps;
     private final int looks; // steps between two looks less one, all bits set
+    public long lookedAt; // vehicles, one for each step, so far
     private final int ticksPerStep;
 
     private final double searchTime;
@@ -94,6 +95,7 @@ public final class Wishes {
         int step = tick / ticksPerStep;
         boolean unusual = blocks.any(lane) || rules.isReserved(lane);
         int vehicles = queues.count(lane);
+        lookedAt += vehicles;
         for (int k = 0; k < vehicles; k++) { // from the front, nearly in the order that is needed
             int v = queues.at(lane, k);
             if (f.target(v) != LaneTable.NONE) {

@@ -27,6 +27,9 @@ public final class Driving extends AtJunctions {
 
     private static final double FULLY_WEARY_BELOW = 0.4;
 
+    /** Buses and trams draw up so far before the head of their stop (m). */
+    private static final double BEFORE_HEAD = 0.5;
+
     private final LaneRules rules;
     private final HeldBy heldBy;
     private final Wayfinding wayfinding;
@@ -377,9 +380,15 @@ public final class Driving extends AtJunctions {
             if (halts.stands(v)) {
                 restrain(v, Math.min(0, -f.speed(v) / dt), STOP, -1, 0, false);
             } else {
-                stopAt(v, distance, 0.5, STOP, -1);
+                drawUp(v, distance);
             }
         }
+    }
+
+    /** A stop that is planned is braked for evenly, with what is comfortable; the following rule would brake earlier and creep at the end. */
+    private void drawUp(int v, double distance) {
+        double wanted = SafeSpeed.acceleration(f.comfortableDeceleration(v), f.speed(v), distance - BEFORE_HEAD, 0, dt);
+        restrain(v, Math.max(wanted, -SafeSpeed.HARDEST), STOP, -1, distance, false);
     }
 
     /** Those behind the first one at a line where one waits for gaps watch for the same gap. */

@@ -33,17 +33,21 @@ public final class QueueMarks {
     /**
      * Marks on the lanes from one to before another, and collects the rows of who joined a queue now; both are multiples of 64, or the last
      * one the number of lanes.
+     *
+     * @return how many vehicles it has looked at
      */
-    public void mark(int fromLane, int toLane, Tally joins) {
+    public long mark(int fromLane, int toLane, Tally joins) {
+        long vehicles = 0;
         for (int word = fromLane + 63 >> 6; word << 6 < toLane; word++) {
             for (long bits = queues.slow(word); bits != 0; bits &= bits - 1) {
-                mark((word << 6) + Long.numberOfTrailingZeros(bits), joins);
+                vehicles += mark((word << 6) + Long.numberOfTrailingZeros(bits), joins);
             }
             queues.forgetSlow(word);
         }
+        return vehicles;
     }
 
-    private void mark(int lane, Tally joins) {
+    private int mark(int lane, Tally joins) {
         int first = queues.at(lane, 0);
         int behind = first + queues.count(lane);
         for (int v = first; v < behind; v++) {
@@ -62,6 +66,7 @@ public final class QueueMarks {
                 }
             }
         }
+        return behind - first;
     }
 
     /** Tells the observers. */
