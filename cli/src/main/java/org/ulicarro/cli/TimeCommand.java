@@ -160,7 +160,7 @@ final class TimeCommand implements Callable<Integer> {
         Map<String, Double> changed = changedVolume();
         Map<String, PlaceTiming> timings = new LinkedHashMap<>();
         places.forEach(one -> timings.put(one, timing(one, changed)));
-        TimingSheets sheets = new TimingSheets(model, timings, load, longest, cycle);
+        TimingSheets sheets = new TimingSheets(model, timings, load, longest, cycle, first != null);
         PrintWriter out = spec.commandLine().getOut();
         if (form.isForMachines() || table != null) {
             Table wanted = table != null ? table : place == null ? Table.PLACES : Table.MOVEMENTS;
@@ -337,7 +337,7 @@ final class TimeCommand implements Callable<Integer> {
     private void write(LoadedStudy loaded, Map<String, PlaceTiming> timings, PrintWriter out) throws IOException {
         String name = write.substring("plan:".length());
         Path file = TimedPlans.write(
-                loaded, model, name, new TimingSheets(model, timings, load, longest, cycle).chosen(), force);
+                loaded, model, name, new TimingSheets(model, timings, load, longest, cycle, false).chosen(), force);
         if (!form.isForMachines()) {
             out.println();
             out.println("wrote " + file);

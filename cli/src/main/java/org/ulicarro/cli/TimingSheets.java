@@ -25,13 +25,16 @@ final class TimingSheets {
     private final double load;
     private final double longest; // cycle that is proposed (s)
     private final Double wanted; // cycle, or null for each place's own
+    private final boolean first; // whether no plan is there yet, and these are to be written
 
-    TimingSheets(Model model, Map<String, PlaceTiming> timings, double load, double longest, Double wanted) {
+    TimingSheets(
+            Model model, Map<String, PlaceTiming> timings, double load, double longest, Double wanted, boolean first) {
         this.model = model;
         this.timings = timings;
         this.load = load;
         this.longest = longest;
         this.wanted = wanted;
+        this.first = first;
     }
 
     /** Greens of each place for the cycle that was asked for, or its own best one; without those that no cycle serves. */
@@ -101,14 +104,14 @@ final class TimingSheets {
                 .numbers("cycle_load_s", "v/c " + text(load), 0)
                 .numbers("cycle_optimum_s", "optimum", 0)
                 .numbers("delay_optimum_s", "delay", 1)
-                .numbers("cycle_now_s", "now", 0)
-                .numbers("load_now", "v/c", 2)
-                .numbers("delay_now_s", "delay", 1);
+                .numbers(first ? "cycle_written_s" : "cycle_now_s", first ? "written" : "now", 0)
+                .numbers(first ? "load_written" : "load_now", "v/c", 2)
+                .numbers(first ? "delay_written_s" : "delay_now_s", "delay", 1);
         timings.forEach((place, timing) -> {
             boolean counted = hasVolumes(timing);
             Cycles cycles = timing.cycles(load, longest);
-            Timed now = timing.asIs();
             Timed best = counted ? chosen(timing) : null;
+            Timed now = first ? best : timing.asIs();
             sheet.add(
                     place,
                     timing.order().plan(),
@@ -120,7 +123,9 @@ final class TimingSheets {
                     counted ? cycles.load() : null,
                     counted ? cycles.optimum() : null,
                     best != null && !best.critical().isEmpty() ? timing.delay(best) : null,
-                    timing.order().cycle(),
+                    first && best != null
+                            ? (Double) best.cycle()
+                            : (Double) timing.order().cycle(),
                     counted && now != null ? timing.worstLoad(now) : null,
                     counted && now != null ? timing.delay(now) : null);
         });
@@ -272,9 +277,9 @@ final class TimingSheets {
         out.println("shortest greens, people with walk and clearance, v/c " + text(load)
                 + " the first that holds all of this");
         out.println("and no critical movement above it; Webster's optimum, no shorter than that, with its delay.");
-        out.println(
-                "now: the plan as it is, with the worst v/c of all movements. Volumes are means over the period, of");
-        out.println("counts where nobody else travels: a surge looks smaller than it is.");
+        out.println((first ? "written: the plan that is proposed" : "now: the plan as it is")
+                + ", with the worst v/c of all movements. Volumes are means over the");
+        out.println("period, of counts where nobody else travels: a surge looks smaller than it is.");
         out.println("Delays in s per vehicle, with random arrivals: without the platoons that coordination makes.");
         out.println();
         out.println("Delay (s per vehicle) by cycle, greens shared out anew, to choose a common cycle:");

@@ -97,6 +97,65 @@ class FirstPlanTest extends InProcess {
         assertThat(run("run", study, "-a", "first", "-n", "1")).as(err).isZero();
     }
 
+    /** The crossroads with two lanes each way and nothing else on the main street, and so many left turns from the west (veh/h). */
+    private void withoutBays(int lefts) throws IOException {
+        Path network = study.resolve("network.yaml");
+        Files.writeString(
+                network, Files.readString(network).replace("lanes: 2, bays: {left: [{full-width: 50 m}]}", "lanes: 2"));
+        Path counts = study.resolve("counts/am.csv");
+        Files.writeString(counts, Files.readString(counts).replaceAll("(EBL,.*),\\d+", "$1," + lefts));
+    }
+
+    /** No arrow helps turns that stand in a lane with others: where they are too many for gaps, each side of the street goes alone. */
+    @ParameterizedTest
+    @CsvSource({"60, true", "260, false"})
+    void leftTurnsThatFillASharedLaneDoNotGoInGaps(int lefts, boolean together) throws IOException {
+        without("crossroads");
+        withoutBays(lefts);
+        assertThat(run("time", study, "--first", "plan:first")).as(err).isZero();
+        String text = Files.readString(study.resolve("alternatives/first.yaml"));
+        int[] east = green(text, "EB");
+        int[] west = green(text, "WB");
+        assertThat(east[0] == west[0] && east[1] == west[1]).isEqualTo(together);
+        assertThat(text.contains("yields: [EBL]")).isEqualTo(together);
+        assertThat(run("check", study, "-a", "first")).as(out + err).isZero();
+        assertThat(run("run", study, "-a", "first", "-n", "1")).as(err).isZero();
+    }
+
+    /**
+     * 650 veh/h come towards the left turns, so each counts as 2.65 straight on. 260 of them, with 640 straight on and 70 to the right, leave room in
+     * their lane for others: 689 where the mean of both lanes is 706. 300 do not: 795 where it is 759.
+     */
+    @ParameterizedTest
+    @CsvSource({"260, false", "300, true"})
+    void turnsThatFillTheirLaneAreALaneGroupOfTheirOwn(int lefts, boolean apart) throws IOException {
+        run("new", study, "--like", "crossroads");
+        withoutBays(lefts);
+        assertThat(run("time", study, "--table", "movements", "--csv")).as(err).isZero();
+        assertThat(out.contains("EB,EBL,1," + lefts + ",682.839173405,")).isEqualTo(apart);
+        assertThat(out.contains("EB,EBT+EBR,1,710,")).isEqualTo(apart);
+        assertThat(out.contains("EB,EBL+EBT+EBR,2,")).isEqualTo(!apart);
+    }
+
+    /** What keeps a plan from being made is said, and with it nothing of plans: that is what one is asked for. */
+    @Test
+    void whatIsWrongWithTheRoadsIsSaidWithTheMissingPlans() throws IOException {
+        without("crossroads");
+        Path network = study.resolve("network.yaml");
+        Files.writeString(
+                network,
+                Files.readString(network)
+                                .replace(
+                                        "north:  {at: [0, 250]}",
+                                        "north:  {at: [0, 250]}\n    far:    {at: [300, 300]}\n    up:     {at: [0, 500]}")
+                        + "    up-road: {between: [up, north], speed: 50 km/h, ahead: {lanes: 1}}\n"
+                        + "    far-road: {between: [far, north], speed: 50 km/h, ahead: {lanes: 1}}\n");
+        assertThat(run("check", study)).isEqualTo(Exit.DOES_NOT_HOLD);
+        assertThat(out + err).contains("which no car can drive", "'middle' has a signal, but");
+        assertThat(run("time", study, "--first", "plan:first")).isEqualTo(Exit.INPUT);
+        assertThat(err).contains("which no car can drive").doesNotContain("has a signal, but");
+    }
+
     /** At the canal a truck behind a left turn once stood in the way of those for whom that one waited, and nothing moved any more. */
     @Test
     void onTheDemoNobodyIsBlockedForGood() throws IOException {

@@ -181,7 +181,7 @@ public final class LoadedStudy {
         try {
             return new Looked(compile(period).model(), null);
         } catch (StudyProblem problem) {
-            Network network = network();
+            Network network = network(new ArrayList<>());
             if (network == null) {
                 throw problem;
             }
@@ -221,10 +221,10 @@ public final class LoadedStudy {
      * @param volume of a movement (veh/h)
      */
     public LoadedStudy withFirstPlans(String period, ToDoubleFunction<Movement> volume) throws StudyProblem {
-        Network network = network();
+        List<Fault> faults = new ArrayList<>();
+        Network network = network(faults);
         if (network == null) {
-            compile(period); // says what it is
-            return this;
+            throw new StudyProblem(messages(faults));
         }
         Map<String, SignalController> signals = new LinkedHashMap<>(study().signals());
         TrialPlan.of(network, volume)
@@ -235,9 +235,12 @@ public final class LoadedStudy {
                         folder, alternative, tree, inputs.with(study().withSignals(signals)), cellSpots, warnings);
     }
 
-    /** The network alone; null where something is wrong with it. */
-    private Network network() {
-        List<Fault> faults = new ArrayList<>();
+    /**
+     * The network alone; null where something is wrong with it.
+     *
+     * @param faults gets what is wrong with it, and with the study but for its signals
+     */
+    private Network network(List<Fault> faults) {
         StudyRules.check(study(), faults);
         faults.removeIf(f -> f.pointer().startsWith("/signals") || f.kind() == StudyFault.SIGNAL_WITHOUT_CONTROL);
         Network network = faults.stream().anyMatch(f -> f.severity() == Fault.Severity.ERROR)

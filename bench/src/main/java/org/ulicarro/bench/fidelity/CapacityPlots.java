@@ -46,7 +46,7 @@ final class CapacityPlots {
         }
         ring.save(folder.resolve("fidelity-roundabout.png").toFile(), "Entry of a roundabout, one lane around");
         CapacityPlots left = new CapacityPlots();
-        left.pair("permissive left", f -> CourtesyCases.permissiveCapacity(Math.max(1, f), 0.9), 800);
+        left.pair("permissive left", f -> CourtesyCases.permissiveCapacity(Math.max(1, f), 1, 0.9), 800);
         for (double flow = 50; flow <= 750; flow += 100) {
             double[][] found = CourtesyCases.permissiveFound(flow);
             double[][] dots = new double[found.length][];

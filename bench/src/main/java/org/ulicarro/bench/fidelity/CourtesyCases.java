@@ -1,6 +1,7 @@
 package org.ulicarro.bench.fidelity;
 
 import java.util.ArrayList;
+import java.util.Collections;
 import java.util.List;
 import org.ulicarro.core.run.Model;
 
@@ -15,12 +16,8 @@ final class CourtesyCases {
 
     private CourtesyCases() {}
 
-    /** A left turn from a bay of its own against one lane of oncoming traffic, 45 s of green in 90 s. */
-    static Model permissive(double oncoming) {
-        return permissive(oncoming, 50);
-    }
-
-    private static Model permissive(double oncoming, int speed) {
+    /** A left turn from a bay of its own against oncoming traffic, 45 s of green in 90 s. */
+    private static Model permissive(double oncoming, int speed, int lanes) {
         String study = Scene.text("""
                 format: ulicarro/1
                 title: permissive left
@@ -33,8 +30,8 @@ final class CourtesyCases {
                     south: {at: [0, -400]}
                     north: {at: [0, 400]}
                   roads:
-                    w: {between: [west, middle], speed: %2$d km/h, ahead: {lanes: 1, turns: [L]}, back: {lanes: 1}}
-                    e: {between: [middle, east], speed: %2$d km/h, back: {lanes: 1, turns: [T]}}
+                    w: {between: [west, middle], speed: %2$d km/h, ahead: {lanes: 1, turns: [L]}, back: {lanes: %3$d}}
+                    e: {between: [middle, east], speed: %2$d km/h, back: {lanes: %3$d, turns: [%4$s]}}
                     s: {between: [south, middle], speed: 50 km/h, ahead: {lanes: 1, turns: [T]}}
                     n: {between: [middle, north], speed: 50 km/h, ahead: {lanes: 1}}
                 demand: {mix: {car: 100 %%}, volumes: {p: counts.csv}}
@@ -43,7 +40,7 @@ final class CourtesyCases {
                     kind: fixed
                     groups: {EW: {serves: [EBL, WBT], yields: [EBL]}, NS: {serves: [NBT]}}
                     plans: {p: {cycle: 90 s, greens: {EW: [0-%1$.0f], NS: [50-85]}}}
-                """, GREEN, speed);
+                """, GREEN, speed, lanes, String.join(", ", Collections.nCopies(lanes, "T")));
         return Scene.read(study, Scene.text("place,from,to,EBL,WBT,NBT%nmiddle,08:00,09:00,1500,%.1f,100%n", oncoming));
     }
 
@@ -51,9 +48,11 @@ final class CourtesyCases {
      * The Manual's form (Highway Capacity Manual, chapter 31): its rate in gaps, with a critical gap of 4.5 s and a follow-up of 2.5 s, in the
      * green that the oncoming queue leaves, and those who go after its end as measured. The oncoming queue goes at the saturation flow after
      * the start-up lost time.
+     *
+     * @param oncoming all lanes together (veh/h)
      */
-    static double permissiveCapacity(double oncoming, double sneakers) {
-        double v = oncoming / 3600;
+    static double permissiveCapacity(double oncoming, int lanes, double sneakers) {
+        double v = oncoming / lanes / 3600;
         double s = SATURATION / 3600;
         double queue = v * (CYCLE - GREEN + LOST) / (s - v);
         double unblocked = Math.max(0, GREEN - LOST - queue);
@@ -63,24 +62,27 @@ final class CourtesyCases {
     static List<Row> permissive() {
         List<Row> rows = new ArrayList<>();
         for (double oncoming : new double[] {100, 200, 300, 400, 500, 600, 700}) {
-            permissive(rows, oncoming, 50);
+            permissive(rows, oncoming, 50, 1);
         }
         for (double oncoming : new double[] {150, 450, 650}) {
-            permissive(rows, oncoming, 70);
+            permissive(rows, oncoming, 70, 1);
+        }
+        for (double oncoming : new double[] {400, 600, 800, 1000}) {
+            permissive(rows, oncoming, 50, 2);
         }
         return rows;
     }
 
-    private static void permissive(List<Row> rows, double oncoming, int speed) {
-        double[][] found = permissiveFound(oncoming, speed);
+    private static void permissive(List<Row> rows, double oncoming, int speed, int lanes) {
+        double[][] found = permissiveFound(oncoming, speed, lanes);
         double critical = GapWatch.critical(found, 3);
         double followUp = SignCases.mean(found, 1);
         double sneakers = SignCases.mean(found, 2);
-        double formula = permissiveCapacity(oncoming, sneakers);
+        double formula = permissiveCapacity(oncoming, lanes, sneakers);
         rows.add(Row.of(
                 Scene.text(
-                        "permissive left, %d km/h, oncoming %.0f: tc %.2f, tf %.2f s, %.1f sneak",
-                        speed, oncoming, critical, followUp, sneakers),
+                        "permissive left, %d km/h, oncoming %.0f%s: tc %.2f, tf %.2f s, %.1f sneak",
+                        speed, oncoming, lanes > 1 ? " on two lanes" : "", critical, followUp, sneakers),
                 0.9 * formula,
                 1.1 * formula,
                 Scene.figure(found, 0)));
@@ -88,11 +90,11 @@ final class CourtesyCases {
 
     /** Capacity, follow-up and those who go after the end of green in a cycle, by replication. */
     static double[][] permissiveFound(double oncoming) {
-        return permissiveFound(oncoming, 50);
+        return permissiveFound(oncoming, 50, 1);
     }
 
-    private static double[][] permissiveFound(double oncoming, int speed) {
-        Model model = permissive(oncoming, speed);
+    private static double[][] permissiveFound(double oncoming, int speed, int lanes) {
+        Model model = permissive(oncoming, speed, lanes);
         double waitAt = model.network().junctions().get("middle").conflicts().stream()
                         .mapToDouble(c -> c.who() == org.ulicarro.core.network.Conflict.Who.A_YIELDS
                                 ? c.startA()

@@ -13,6 +13,7 @@ import java.util.TreeMap;
 import org.ulicarro.core.base.Fault;
 import org.ulicarro.core.study.Arrows;
 import org.ulicarro.core.study.Place.Control;
+import org.ulicarro.core.study.RoadClass;
 import org.ulicarro.core.study.Turn;
 
 /** What is wrong or doubtful with a network whose geometry could be laid. Each finding says what it does to results. */
@@ -104,10 +105,25 @@ final class NetworkChecks {
                         Draft.placePointer(junction.id()),
                         a.id(),
                         b.id(),
-                        junction.id());
+                        junction.id(),
+                        mayBeRamp(a, b));
                 return;
             }
         }
+    }
+
+    /** Two ways onto a motorway: the narrower road is hardly meant to stop there. */
+    private String mayBeRamp(Movement a, Movement b) {
+        Link onto = draft.links.get(a.toLink());
+        if (a.toLink() != b.toLink() || onto.roadClass() != RoadClass.MOTORWAY) {
+            return "";
+        }
+        Link one = draft.links.get(a.fromLink());
+        Link other = draft.links.get(b.fromLink());
+        Link ramp = one.lanes() < other.lanes() ? one : other;
+        String side = draft.hand == Hand.RIGHT ? "right" : "left";
+        return ". A ramp joins by a lane of its own: joins: {side: " + side
+                + ", parallel: 220 m, taper: 60 m} beside the lanes of '" + ramp.road() + "'";
     }
 
     private Movement movementOf(Junction junction, int path) {

@@ -33,7 +33,7 @@ public enum NetworkFault implements Fault.Kind {
             "'%s' and '%s' cross at %s, where they have no place in common: their vehicles drive through each other. Join them in a place, or write level: 1 on the road that passes over the other"),
     CROSS_WITHOUT_CONTROL(
             Fault.Severity.ERROR,
-            "%s and %s cross at '%s', but it has no control, so nothing says who goes first; write control: signal, stop, yield, all-stop or roundabout"),
+            "%s and %s cross at '%s', but it has no control, so nothing says who goes first; write control: signal, stop, yield, all-stop or roundabout%s"),
     WAYS_CROSS_SIDE_BY_SIDE(
             Fault.Severity.ERROR,
             "at '%s' the way from lane %d of %s to '%s' crosses that from lane %d to '%s'; vehicles that start side by side would collide. Let turns to one side start from the lanes on that side"),

@@ -22,6 +22,7 @@ import org.ulicarro.core.study.Crossing;
 import org.ulicarro.core.study.Kinds;
 import org.ulicarro.core.study.Period;
 import org.ulicarro.core.study.Study;
+import org.ulicarro.core.study.StudyFault;
 import org.ulicarro.core.study.StudyRules;
 import org.ulicarro.core.study.VehicleType;
 import org.ulicarro.core.traffic.lanes.LaneTable;
@@ -84,15 +85,18 @@ record Layers(
         Study study = inputs.study();
         List<Fault> faults = new ArrayList<>();
         StudyRules.check(study, faults);
-        if (hasErrors(faults)) {
+        if (faults.stream().anyMatch(Layers::keepsFromRoads)) {
             return failed(faults);
         }
+        boolean onlyControlMissing = faults.stream()
+                .allMatch(f -> f.severity() != Fault.Severity.ERROR || f.kind() == StudyFault.SIGNAL_WITHOUT_CONTROL);
+        boolean sound = !hasErrors(faults);
         Layer<Network> net = Layer.of(
                 network,
                 List.of(study.network(), study.driveOn()),
                 found -> NetworkCompiler.compile(study.network(), study.driveOn(), found));
         faults.addAll(net.faults());
-        if (net.made() == null) {
+        if (net.made() == null || !onlyControlMissing) {
             return failed(faults);
         }
         Set<VehicleType> types = types(study);
@@ -103,6 +107,10 @@ record Layers(
         faults.addAll(turning.faults());
         Layer<Double> longest = Layer.of(trips, List.of(net.made()), found -> FreeTrips.longest(net.made()));
         Period period = study.periods().get(periodId);
+        if (!sound) {
+            demand(inputs, net.made(), period, faults);
+            return failed(faults);
+        }
         Layer<SignalSystem> control = Layer.of(
                 signals,
                 List.of(net.made(), study.signals(), study.design(), SignalDraft.When.of(periodId, period)),
@@ -172,6 +180,13 @@ record Layers(
 
     private static Compiled<Model> failed(List<Fault> faults) {
         return new Compiled<>(Optional.empty(), faults);
+    }
+
+    /** Whether a fault is one of the roads themselves, so that there is nothing to lay out; else what is wrong with them is said with the rest. */
+    private static boolean keepsFromRoads(Fault fault) {
+        return fault.severity() == Fault.Severity.ERROR
+                && fault.kind() != StudyFault.SIGNAL_WITHOUT_CONTROL
+                && fault.pointer().startsWith("/network");
     }
 
     private static boolean hasErrors(List<Fault> faults) {

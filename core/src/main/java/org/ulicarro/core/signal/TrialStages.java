@@ -168,8 +168,16 @@ final class TrialStages {
         }
     }
 
-    /** Arrows first, both at once where their turns do not meet; else one before and one after both approaches go. */
+    /**
+     * Arrows first, both at once where their turns do not meet; else one before and one after both approaches go. Where turns that are too many
+     * for gaps share their lane with others, no arrow helps them: then each approach goes alone.
+     */
     private void together(int one, int facing) {
+        if (fillsSharedLane(one, facing) || fillsSharedLane(facing, one)) {
+            stages.add(Set.of(whole(one)));
+            stages.add(Set.of(whole(facing)));
+            return;
+        }
         List<Movement> arrowOne = arrow(one, facing);
         List<Movement> arrowFacing = arrow(facing, one);
         String a = without(one, arrowOne);
@@ -223,23 +231,35 @@ final class TrialStages {
 
     /** The turns across of an approach that need an arrow and can have one: their lanes are theirs alone. */
     private List<Movement> arrow(int link, int facing) {
-        List<Movement> across =
-                approaches.get(link).stream().filter(this::isAcross).toList();
+        return haveOwnLanes(link) && areTooMany(link, facing) ? across(link) : List.of();
+    }
+
+    private boolean fillsSharedLane(int link, int facing) {
+        return !haveOwnLanes(link) && areTooMany(link, facing);
+    }
+
+    private boolean haveOwnLanes(int link) {
         List<Movement> rest =
                 approaches.get(link).stream().filter(m -> !isAcross(m)).toList();
-        Set<Integer> own = lanesOf(across);
-        if (across.isEmpty() || rest.isEmpty() || lanesOf(rest).stream().anyMatch(own::contains)) {
-            return List.of();
-        }
+        Set<Integer> own = lanesOf(across(link));
+        return !rest.isEmpty() && lanesOf(rest).stream().noneMatch(own::contains);
+    }
+
+    /** Whether the turns across of an approach are too many to go in gaps of who faces them. */
+    private boolean areTooMany(int link, int facing) {
+        List<Movement> across = across(link);
         List<Movement> against = approaches.get(facing).stream()
                 .filter(n -> !isAcross(n) && across.stream().anyMatch(m -> meet(m, n)))
                 .toList();
         double turning = across.stream().mapToDouble(volume).sum();
         double opposing = against.stream().mapToDouble(volume).sum();
         int lanes = Math.min(lanesOf(against).size(), ARROW_PRODUCT.length);
-        boolean needed =
-                lanes > 0 && (own.size() > 1 || turning > ARROW || turning * opposing > ARROW_PRODUCT[lanes - 1]);
-        return needed ? across : List.of();
+        boolean several = haveOwnLanes(link) && lanesOf(across).size() > 1;
+        return lanes > 0 && (several || turning > ARROW || turning * opposing > ARROW_PRODUCT[lanes - 1]);
+    }
+
+    private List<Movement> across(int link) {
+        return approaches.get(link).stream().filter(this::isAcross).toList();
     }
 
     private static Set<Integer> lanesOf(List<Movement> movements) {

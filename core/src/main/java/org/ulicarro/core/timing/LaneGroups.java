@@ -5,7 +5,9 @@ import java.util.LinkedHashMap;
 import java.util.LinkedHashSet;
 import java.util.List;
 import java.util.Map;
+import java.util.NavigableSet;
 import java.util.Set;
+import java.util.TreeSet;
 import java.util.function.ToDoubleFunction;
 import org.ulicarro.core.network.Conflict;
 import org.ulicarro.core.network.Junction;
@@ -17,12 +19,22 @@ import org.ulicarro.core.study.Turn;
 
 /**
  * Lane groups of a place and their saturation flows: s = s₀ · N · f(heavy) · f(turns), Highway Capacity Manual 2000, equation 16-4 and
- * exhibit 16-7. Turns in gaps count as so many vehicles that go straight on as exhibit C16-3 says for the opposing flow.
+ * exhibit 16-7. Turns in gaps count as so many vehicles that go straight on as exhibit C16-3 says for the opposing flow. A shared lane
+ * that turns fill alone is a group of its own, since those straight on leave it to them (de facto turning lane, chapter 16).
  */
 final class LaneGroups {
 
     /** Heavy vehicles count as two. */
     private static final double HEAVY = 2.0;
+
+    /** So many straight on count as a turn across by right. */
+    private static final double ACROSS = 1.05;
+
+    /** Saturation flow of turns to the kerb by right, as a share of that straight on. */
+    private static final double OF_KERB_TURNS = 0.85;
+
+    /** A lane that is fuller than the rest by rounding alone is no lane of its own. */
+    private static final double CLEARLY = 1.001;
 
     private static final double SECONDS_PER_HOUR = 3600;
 
@@ -76,8 +88,65 @@ final class LaneGroups {
                     }
                 }
             }
-            groups.add(group(junction, joined, lanes.size()));
+            addParts(junction, joined, new TreeSet<>(lanes), groups);
         }
+    }
+
+    /** Adds a group of lanes as one, or those of its lanes apart that would be fuller than the rest however everybody chose theirs. */
+    private void addParts(
+            Junction junction, List<Movement> movements, NavigableSet<Integer> lanes, List<LaneGroup> groups) {
+        double fullest = load(junction, movements, lanes) * CLEARLY;
+        NavigableSet<Integer> apart = lanes;
+        for (int from : lanes) {
+            for (int to : lanes.tailSet(from)) {
+                NavigableSet<Integer> some = lanes.subSet(from, true, to, true);
+                double load = load(junction, confined(movements, lanes, some), some);
+                if (load > fullest) {
+                    fullest = load;
+                    apart = some;
+                }
+            }
+        }
+        List<Movement> theirs = confined(movements, lanes, apart);
+        groups.add(group(junction, theirs, apart));
+        if (theirs.size() < movements.size()) {
+            List<Movement> others = new ArrayList<>(movements);
+            others.removeAll(theirs);
+            NavigableSet<Integer> rest = new TreeSet<>(lanes);
+            rest.removeAll(apart);
+            addParts(junction, others, rest, groups);
+        }
+    }
+
+    /** Those of a group who can use no other of its lanes than some. */
+    private static List<Movement> confined(List<Movement> movements, Set<Integer> lanes, Set<Integer> some) {
+        return movements.stream()
+                .filter(m -> lanes(m).stream().allMatch(l -> some.contains(l) || !lanes.contains(l)))
+                .toList();
+    }
+
+    /** Vehicles for each lane, turns as so many straight on as they count for (veh/h). */
+    private double load(Junction junction, List<Movement> movements, Set<Integer> lanes) {
+        double sum = 0;
+        for (Movement m : movements) {
+            double counts = !isAcross(m)
+                    ? isToKerb(m) ? 1 / OF_KERB_TURNS : 1
+                    : isInGaps(m) ? countsAs(opposing(junction, m)) : ACROSS;
+            sum += volume.applyAsDouble(m) * counts;
+        }
+        return sum / lanes.size();
+    }
+
+    private boolean isToKerb(Movement m) {
+        return m.turn() == (network.keepsRight() ? Turn.RIGHT : Turn.LEFT);
+    }
+
+    private boolean isAcross(Movement m) {
+        return m.turn() == (network.keepsRight() ? Turn.LEFT : Turn.RIGHT);
+    }
+
+    private boolean isInGaps(Movement m) {
+        return signals.yields(m.index()) && !signals.isProtectedPermissive(m.index());
     }
 
     private static Set<Integer> lanes(Movement movement) {
@@ -86,7 +155,8 @@ final class LaneGroups {
         return lanes;
     }
 
-    private LaneGroup group(Junction junction, List<Movement> movements, int lanes) {
+    private LaneGroup group(Junction junction, List<Movement> movements, Set<Integer> of) {
+        int lanes = of.size();
         double sum = movements.stream().mapToDouble(volume).sum();
         Movement most = movements.get(0);
         for (Movement m : movements) {
@@ -94,7 +164,7 @@ final class LaneGroups {
         }
         double heavy = 1 / (1 + heavyShare * (HEAVY - 1));
         double saturation = base * lanes * turns(junction, movements, sum);
-        double measured = measured(junction, movements, saturation / lanes);
+        double measured = measured(junction, movements, of, saturation / lanes);
         return new LaneGroup(
                 List.copyOf(movements),
                 lanes,
@@ -107,7 +177,7 @@ final class LaneGroups {
      * Saturation flow as it was measured in the field (pcu/h), of all lanes together: each lane has that of the measured movement with
      * most volume on it, and those without any the formula's.
      */
-    private double measured(Junction junction, List<Movement> movements, double otherwise) {
+    private double measured(Junction junction, List<Movement> movements, Set<Integer> of, double otherwise) {
         Map<Integer, Double> volumes = new LinkedHashMap<>(); // lane -> of the movement that it is measured for
         Map<Integer, Double> flows = new LinkedHashMap<>();
         for (Movement m : movements) {
@@ -121,13 +191,9 @@ final class LaneGroups {
                 }
             }
         }
-        Set<Integer> all = new LinkedHashSet<>();
-        movements.forEach(m -> all.addAll(lanes(m)));
         return flows.isEmpty()
                 ? Double.NaN
-                : all.stream()
-                        .mapToDouble(l -> flows.getOrDefault(l, otherwise))
-                        .sum();
+                : of.stream().mapToDouble(l -> flows.getOrDefault(l, otherwise)).sum();
     }
 
     private double turns(Junction junction, List<Movement> movements, double sum) {
@@ -135,16 +201,13 @@ final class LaneGroups {
         double factor = 1;
         double extra = 0; // what turns count more than vehicles straight on, as a share of all
         for (Movement m : movements) {
-            boolean kerb = m.turn() == (network.keepsRight() ? Turn.RIGHT : Turn.LEFT);
-            boolean across = m.turn() == (network.keepsRight() ? Turn.LEFT : Turn.RIGHT);
             double share = sum > 0 ? volume.applyAsDouble(m) / sum : 1.0 / movements.size();
-            boolean inGaps = signals.yields(m.index()) && !signals.isProtectedPermissive(m.index());
-            if (across && inGaps) {
+            if (isAcross(m) && isInGaps(m)) {
                 extra += share * (countsAs(opposing(junction, m)) - 1);
-            } else if (across) {
-                factor *= alone ? 0.95 : 1 / (1 + 0.05 * share);
-            } else if (kerb) {
-                factor *= alone ? 0.85 : 1 - 0.15 * share;
+            } else if (isAcross(m)) {
+                factor *= alone ? 0.95 : 1 / (1 + (ACROSS - 1) * share);
+            } else if (isToKerb(m)) {
+                factor *= alone ? OF_KERB_TURNS : 1 - (1 - OF_KERB_TURNS) * share;
             }
         }
         return factor / (1 + extra);
