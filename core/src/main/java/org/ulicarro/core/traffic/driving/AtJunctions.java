@@ -227,7 +227,9 @@ abstract class AtJunctions extends Pedals {
                 mergeBehindAll(v, path, c, at, distance);
                 continue;
             }
-            int blocker = first ? occupancy.takenBy(path, c) : occupancy.blockedBy(v, path, c, at);
+            int blocker = first
+                    ? occupancy.takenBy(path, c)
+                    : occupancy.blockedWhenThere(v, path, c, at, distance, SafeSpeed.HARDEST);
             if (blocker >= 0 && waitsOutside(blocker, v, path, c, at, distance)) {
                 stopAt(v, -at, beforeLine, CROSSING, f.id(blocker));
                 blame(blocker);

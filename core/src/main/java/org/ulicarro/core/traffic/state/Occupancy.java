@@ -111,6 +111,40 @@ public final class Occupancy {
         return rearWithin(path, c);
     }
 
+    /**
+     * The same, but for those who are gone before it gets there whatever they do: they drive too fast to stop on it, and are off it in time
+     * even if they brake with all they have.
+     *
+     * @param distance from the meeting (m)
+     * @param hardest braking of anybody (m/s²)
+     */
+    public int blockedWhenThere(int v, int path, int c, double at, double distance, double hardest) {
+        int other = table.meets[path][c];
+        double soonest = soonest(v, distance);
+        for (int k = 0; k < queues.count(other); k++) {
+            int u = queues.at(other, k);
+            double left = endsFor(u, path, c) - f.pos(u) + f.length(u);
+            if (blocks(u, v, path, c, at) && !isGone(u, left, soonest, hardest)) {
+                return u;
+            }
+        }
+        for (int g = 0; g < queues.guests(other); g++) {
+            int u = queues.guest(other, g);
+            double left = endsFor(u, path, c) - f.pos(u) - queues.guestOffset(other, g) + f.length(u);
+            if (left > 0 && !isGone(u, left, soonest, hardest)) {
+                return u;
+            }
+        }
+        return -1;
+    }
+
+    /** Whether somebody covers what is left of its way off a stretch (m) in a time (s), although it may brake. */
+    private boolean isGone(int u, double left, double time, double hardest) {
+        double speed = f.speed(u);
+        double rest = speed * speed - 2 * hardest * left; // of its speed at the end, squared
+        return rest > 0 && (speed - Math.sqrt(rest)) / hardest < time;
+    }
+
     /** Whether somebody on the other path does so. */
     public boolean blocks(int u, int v, int path, int c, double at) {
         if (f.pos(u) - f.length(u) >= endsFor(u, path, c)) {
@@ -130,10 +164,13 @@ public final class Occupancy {
         int way = table.meets[path][c];
         double front = f.lane(u) == way ? f.pos(u) : table.end[way];
         double left = endsFor(u, path, c) - front + f.length(u);
+        return left <= 0 || f.speed(u) > 1 && left / f.speed(u) < soonest(v, distance);
+    }
+
+    /** How soon a vehicle can be so far ahead (s). */
+    private double soonest(int v, double distance) {
         double speed = f.speed(v);
-        double there =
-                (Math.sqrt(speed * speed + 2 * f.maximumAcceleration(v) * distance) - speed) / f.maximumAcceleration(v);
-        return left <= 0 || f.speed(u) > 1 && left / f.speed(u) < there;
+        return (Math.sqrt(speed * speed + 2 * f.maximumAcceleration(v) * distance) - speed) / f.maximumAcceleration(v);
     }
 
     /**
