@@ -24,6 +24,16 @@ class JunctionHoursTest {
         }
     }
 
+    /**
+     * Roundabouts that stood for good once: people who had turned back before a vehicle on the zebra set out again at once, and the lorry that
+     * gave way to them never got off the ring.
+     */
+    @ParameterizedTest
+    @ValueSource(ints = {815, 834})
+    void peopleWhoTurnBackDoNotKeepALorryForEver(int number) {
+        assertThat(JunctionHours.run(number, 900).problem()).isNull();
+    }
+
     /** The check is one that can fail: every control comes up, and people and vehicles are many. */
     @Test
     void theSampleIsWide() {

@@ -204,7 +204,8 @@ public final class Walkers implements Stateful {
 
     /**
      * Before people leave a place where they can stand, they look at all that they have to cross up to the next one, and from a kerb a
-     * little further; else somebody could have to stop in one vehicle's way because of another's.
+     * little further; else somebody could have to stop in one vehicle's way because of another's. Who had to turn back once looks at
+     * everything: it would turn back again and again, and whoever gives way to it would never get on.
      */
     private boolean looksFree(int c, int w, double after, boolean setsOff) {
         int entered = entered(c, w, setsOff ? Double.POSITIVE_INFINITY : after);
@@ -212,6 +213,7 @@ public final class Walkers implements Stateful {
             return true;
         }
         boolean priority = isLetGo(c, w);
+        boolean cameBack = state[w] == AT_KERB && startTick[w] != NONE;
         double refuge = refuge(c, w);
         double clear = setsOff ? walkerSetsOff + (lastOf(c, w, after) - at[w]) / walks.speed()[w] : 0;
         for (int s = foot.firstStrip[c]; s < foot.lastStrip[c]; s++) {
@@ -220,7 +222,7 @@ public final class Walkers implements Stateful {
                 boolean beyond = at[w] < refuge && after < refuge && begins > refuge;
                 double in = in(c, w, s, size);
                 boolean soon = setsOff && (in < walkerLooksAhead || !priority);
-                boolean matters = begins >= at[w] && !beyond && (foot.cluster[s] == entered || soon);
+                boolean matters = begins >= at[w] && !beyond && (foot.cluster[s] == entered || soon || cameBack);
                 double out = out(c, w, s, size);
                 if (matters && !approaching.leave(s, size, in, out, Math.max(out, clear), priority)) {
                     return false;
