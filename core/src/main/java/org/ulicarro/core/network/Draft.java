@@ -30,7 +30,8 @@ final class Draft {
     final List<List<Exits.Exit>> exits = new ArrayList<>(); // link index -> ways on from it
     final List<Lane> lanes = new ArrayList<>();
     final List<Movement> movements = new ArrayList<>();
-    final Map<String, Junction> junctions = new LinkedHashMap<>();
+    final Map<String, Junction> junctions = new LinkedHashMap<>(); // the last stage adds where their paths meet
+    final Map<String, Meetings> meetings = new LinkedHashMap<>();
     final List<MarkedCrossing> crossings = new ArrayList<>();
     final List<Marking> markings = new ArrayList<>();
     final List<StopPlace> stops = new ArrayList<>();

@@ -10,7 +10,7 @@ import org.ulicarro.core.study.Place;
 import org.ulicarro.core.study.Place.Control;
 import org.ulicarro.core.study.Turn;
 
-/** Joins the links at one place by movements and turning paths, and finds where they meet. Roundabouts are made by {@link Roundabouts}. */
+/** Joins the links at one place by movements and turning paths. Roundabouts are made by {@link Roundabouts}. */
 final class Joiner {
 
     private final Draft draft;
@@ -38,15 +38,13 @@ final class Joiner {
             joiner.dropLanes(in);
         }
         Overrides.priorities(draft, id, place, joiner.here, joiner.priorities);
+        draft.meetings.put(id, new Meetings(List.of(joiner.paths), joiner.priorities));
         draft.junctions.put(
                 id,
-                new Junction(
+                Junction.joined(
                         id,
                         place,
                         List.copyOf(joiner.here),
-                        ConflictFinder.conflicts(joiner.paths, draft.lanes, joiner.priorities),
-                        ConflictFinder.longBodies(joiner.paths, draft.lanes),
-                        ConflictFinder.divergences(joiner.paths, draft.lanes),
                         draft.layouts.get(id).outline(),
                         null,
                         joiner.minor,

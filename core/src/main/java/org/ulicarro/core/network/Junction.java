@@ -31,6 +31,23 @@ public record Junction(
         List<String> minor,
         Set<String> closed) {
 
+    /** A place of which it is not known yet where its paths meet and part. */
+    static Junction joined(
+            String id,
+            Place place,
+            List<Integer> movements,
+            List<Pose> outline,
+            Roundabout ring,
+            List<String> minor,
+            Set<String> closed) {
+        return new Junction(id, place, movements, List.of(), List.of(), List.of(), outline, ring, minor, closed);
+    }
+
+    /** The same place with where its paths meet and part. */
+    Junction with(List<Conflict> conflicts, List<LongBodies> longBodies, List<Divergence> divergences) {
+        return new Junction(id, place, movements, conflicts, longBodies, divergences, outline, ring, minor, closed);
+    }
+
     /** What the study wants otherwise for one of its movements, named either way; null for nothing. */
     public MovementInput own(Movement movement) {
         MovementInput own = place.movements().get(movement.id());

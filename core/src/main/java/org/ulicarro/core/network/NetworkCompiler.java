@@ -13,8 +13,8 @@ import org.ulicarro.core.study.Study.DriveOn;
  * Turns places and roads into lanes, turning paths and conflicts.
  *
  * <p>Stages: lay out carriageways between the places; set stop lines back from the places; lay lanes; find movements and their
- * paths; find where paths meet; lay crossings and what else lies on the road. Where a path comes too near a vehicle that waits at
- * another leg's line, that line is set further back and all is done again. Faults of geometry are added to a list, all of them, and
+ * paths; lay crossings and what else lies on the road. Where a path comes too near a vehicle that waits at another leg's line, that line
+ * is set further back and all is done again. At last it is found where paths meet. Faults of geometry are added to a list, all of them, and
  * no network is returned if one is an error.
  */
 public final class NetworkCompiler {
@@ -50,6 +50,7 @@ public final class NetworkCompiler {
             }
             boolean errors = found.stream().anyMatch(fault -> fault.severity() == Fault.Severity.ERROR);
             if (laid && !errors) {
+                Meetings.findAll(draft);
                 NetworkChecks.check(draft);
                 errors = found.stream().anyMatch(fault -> fault.severity() == Fault.Severity.ERROR);
             }

@@ -105,23 +105,13 @@ final class Roundabouts {
         rings.stayAndLeave();
         rings.enter();
         Overrides.priorities(draft, id, place, rings.here, rings.priorities);
-        List<Conflict> conflicts = new ArrayList<>();
-        List<LongBodies> longBodies = new ArrayList<>();
-        List<Divergence> divergences = new ArrayList<>();
-        for (List<TurningPath> paths : rings.near) {
-            conflicts.addAll(ConflictFinder.conflicts(paths, draft.lanes, rings.priorities));
-            longBodies.addAll(ConflictFinder.longBodies(paths, draft.lanes));
-            divergences.addAll(ConflictFinder.divergences(paths, draft.lanes));
-        }
+        draft.meetings.put(id, new Meetings(rings.near, rings.priorities));
         draft.junctions.put(
                 id,
-                new Junction(
+                Junction.joined(
                         id,
                         place,
                         List.copyOf(rings.here),
-                        conflicts,
-                        longBodies,
-                        divergences,
                         List.of(),
                         new Roundabout(rings.ring.x(), rings.ring.y(), rings.ring.radius(), rings.ring.island()),
                         List.of(),

@@ -1,0 +1,33 @@
+package org.ulicarro.core.network;
+
+import java.util.ArrayList;
+import java.util.List;
+
+/**
+ * Where the paths of one place meet and part, to be found once all of them lie.
+ *
+ * @param near paths that may come near to each other, in groups; a path may be in several
+ * @param priorities who goes first
+ */
+record Meetings(List<List<TurningPath>> near, Priorities priorities) {
+
+    /** Finds them for all places, on all processors: what is found at one place hangs on nothing found at another. */
+    static void findAll(Draft draft) {
+        List<Junction> found = draft.junctions.values().parallelStream()
+                .map(junction -> draft.meetings.get(junction.id()).find(draft.lanes, junction))
+                .toList();
+        found.forEach(junction -> draft.junctions.put(junction.id(), junction));
+    }
+
+    private Junction find(List<Lane> lanes, Junction junction) {
+        List<Conflict> conflicts = new ArrayList<>();
+        List<LongBodies> longBodies = new ArrayList<>();
+        List<Divergence> divergences = new ArrayList<>();
+        for (List<TurningPath> paths : near) {
+            conflicts.addAll(ConflictFinder.conflicts(paths, lanes, priorities));
+            longBodies.addAll(ConflictFinder.longBodies(paths, lanes));
+            divergences.addAll(ConflictFinder.divergences(paths, lanes));
+        }
+        return junction.with(conflicts, longBodies, divergences);
+    }
+}
