@@ -50,12 +50,17 @@ final class TimingSheets {
     }
 
     private Timed chosen(PlaceTiming timing) {
+        return timing.timed(cycleFor(timing));
+    }
+
+    /** The cycle that was asked for, or a place's own best one (s). */
+    private double cycleFor(PlaceTiming timing) {
         double cycle = wanted == null ? timing.cycles(load, longest).optimum() : wanted;
         if (Double.isNaN(cycle)) { // nothing serves it; the longest one loses least
             cycle = Math.max(
                     Math.min(120, longest), timing.cycles(load, longest).shortest());
         }
-        return timing.timed(Math.min(cycle, 600));
+        return Math.min(cycle, 600);
     }
 
     /** In words, what does not hold at the cycle that was asked for. */
@@ -110,13 +115,14 @@ final class TimingSheets {
         timings.forEach((place, timing) -> {
             boolean counted = hasVolumes(timing);
             Cycles cycles = timing.cycles(load, longest);
-            Timed best = counted ? chosen(timing) : null;
+            double cycle = cycleFor(timing);
+            Timed best = counted ? timing.timed(cycle) : null;
             Timed now = first ? best : timing.asIs();
             sheet.add(
                     place,
                     timing.order().plan(),
-                    counted ? timing.ratio() : null,
-                    timing.lost(),
+                    counted ? timing.ratio(cycle) : null,
+                    timing.lost(cycle),
                     cycles.clearances(),
                     cycles.minGreens(),
                     cycles.people(),
@@ -199,17 +205,19 @@ final class TimingSheets {
         Timed now = timing.asIs();
         Timed then = chosen(timing);
         boolean fits = !then.critical().isEmpty();
+        double cycle = then.cycle();
         for (LaneGroup group : timing.groups()) {
             double greenNow = now == null ? Double.NaN : timing.green(group, now);
             double greenThen = fits ? timing.green(group, then) : Double.NaN;
+            Timed greens = fits || now == null ? then : now;
             sheet.add(
                     model.signals().groups().get(group.group()).id(),
                     group.name(),
                     group.lanes(),
                     group.volume(),
-                    group.saturation(),
-                    group.ratio(),
-                    isCritical(timing, group) ? "*" : "",
+                    group.saturation(timing.green(group, greens), greens.cycle()),
+                    group.ratio(cycle),
+                    isCritical(timing, group, cycle) ? "*" : "",
                     greenNow,
                     now == null ? Double.NaN : group.load(greenNow, now.cycle()),
                     now == null ? Double.NaN : timing.delay(group, now),
@@ -222,13 +230,13 @@ final class TimingSheets {
     }
 
     /** Whether a lane group decides the ratio of a span on the critical way. */
-    private static boolean isCritical(PlaceTiming timing, LaneGroup group) {
-        boolean[] critical = timing.criticalSpans();
+    private static boolean isCritical(PlaceTiming timing, LaneGroup group, double cycle) {
+        boolean[] critical = timing.criticalSpans(cycle);
         for (int i = 0; i < critical.length; i++) {
             SpanOrder.Span span = timing.order().spans().get(i);
             boolean most = timing.groups().stream()
                     .filter(g -> g.group() == span.group())
-                    .allMatch(g -> g.ratio() <= group.ratio());
+                    .allMatch(g -> g.ratio(cycle) <= group.ratio(cycle));
             if (critical[i] && span.group() == group.group() && most && group.volume() > 0) {
                 return true;
             }
@@ -259,7 +267,7 @@ final class TimingSheets {
             Timed now = one.asIs();
             sheet.add(
                     volume,
-                    one.ratio(),
+                    one.ratio(Double.isNaN(cycles.optimum()) ? longest : cycles.optimum()),
                     cycles.load(),
                     cycles.optimum(),
                     now == null ? null : one.worstLoad(now),
@@ -308,13 +316,16 @@ final class TimingSheets {
         out.printf(
                 Locale.ROOT,
                 "* critical: together Y = %.2f, with %.0f s lost in a cycle. 'now' is plan '%s'%s.%n",
-                timing.ratio(),
-                timing.lost(),
+                timing.ratio(then.cycle()),
+                timing.lost(then.cycle()),
                 timing.order().plan(),
                 Double.isNaN(timing.order().cycle())
                         ? ", which has no cycle"
                         : String.format(
                                 Locale.ROOT, ", cycle %.0f s", timing.order().cycle()));
+        if (timing.groups().stream().anyMatch(g -> g.inGaps().isPresent())) {
+            out.println("Turns in gaps: satur. with the greens 'then'; y is the share of the cycle that they need.");
+        }
         out.println();
         out.println("The cycle must be at least");
         line(out, cycles.clearances(), "for yellow and red between the greens alone");
@@ -359,7 +370,8 @@ final class TimingSheets {
 
     /** In words, when no cycle serves a place. */
     private void tellOver(String place, PlaceTiming timing, PrintWriter out) {
-        double y = timing.ratio();
+        double cycle = cycleFor(timing);
+        double y = timing.ratio(cycle);
         if (!hasVolumes(timing) || y < load) {
             return;
         }
@@ -373,25 +385,39 @@ final class TimingSheets {
                 place,
                 100 * y);
         double target = 0.9 * load; // room for what a cycle loses
-        out.printf(
-                Locale.ROOT,
-                "%.0f %% less traffic everywhere would bring that to %.0f %%. Of one movement alone:%n",
-                100 * (1 - target / y),
-                100 * target);
+        tellLessEverywhere(timing, cycle, target, out);
+        List<LaneGroup> critical = timing.groups().stream()
+                .filter(g -> isCritical(timing, g, cycle))
+                .toList();
         for (LaneGroup group : timing.groups()) {
-            if (isCritical(timing, group)) {
-                tellRelief(timing, group, target, out);
+            boolean holdsUp =
+                    group.movements().stream().anyMatch(m -> critical.stream().anyMatch(c -> c.waitsFor(m)));
+            if (critical.contains(group) || holdsUp) {
+                tellRelief(timing, group, cycle, target, out);
+            }
+        }
+    }
+
+    private static void tellLessEverywhere(PlaceTiming timing, double cycle, double target, PrintWriter out) {
+        for (int percent = 1; percent < 100; percent++) {
+            if (timing.with(1 - percent / 100.0).ratio(cycle) <= target) {
+                out.printf(
+                        Locale.ROOT,
+                        "%d %% less traffic everywhere would bring that to %.0f %%. Of one movement alone:%n",
+                        percent,
+                        100 * target);
+                return;
             }
         }
     }
 
     /** What less traffic or one more lane for a lane group would do, by timing the place again. */
-    private static void tellRelief(PlaceTiming timing, LaneGroup group, double target, PrintWriter out) {
+    private static void tellRelief(PlaceTiming timing, LaneGroup group, double cycle, double target, PrintWriter out) {
         double withLane =
-                timing.with(group, 1, (group.lanes() + 1.0) / group.lanes()).ratio();
+                timing.with(group, 1, (group.lanes() + 1.0) / group.lanes()).ratio(cycle);
         String less = "no cut of its traffic would do";
         for (int percent = 1; percent < 100; percent++) {
-            if (timing.with(group, 1 - percent / 100.0, 1).ratio() <= target) {
+            if (timing.with(group, 1 - percent / 100.0, 1).ratio(cycle) <= target) {
                 less = percent + " % less of its traffic would do";
                 break;
             }

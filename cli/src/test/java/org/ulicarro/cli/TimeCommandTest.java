@@ -1,11 +1,14 @@
 package org.ulicarro.cli;
 
 import static org.assertj.core.api.Assertions.assertThat;
+import static org.assertj.core.api.Assertions.within;
 
 import java.io.IOException;
 import java.nio.file.Files;
 import java.nio.file.Path;
+import java.util.LinkedHashMap;
 import java.util.List;
+import java.util.Map;
 import org.junit.jupiter.api.BeforeEach;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.io.TempDir;
@@ -29,8 +32,8 @@ class TimeCommandTest extends InProcess {
     void everyPlaceHasItsCycles() {
         assertThat(run("time", study)).isZero();
         assertThat(out.lines().map(l -> l.strip().replaceAll(" +", " ")))
-                .anyMatch(l -> l.startsWith("market pm 0.42 10 10 27 37 37 40 "))
-                .anyMatch(l -> l.startsWith("80 10.4 8.8 "));
+                .anyMatch(l -> l.startsWith("market pm 0.46 10 10 27 37 37 40 "))
+                .anyMatch(l -> l.startsWith("80 10.1 8.8 "));
         assertThat(out.lines().filter(line -> !line.contains(study.toString()))).allMatch(line -> line.length() <= 100);
         assertThat(run("time", study, "--table", "CYCLES", "--csv")).isZero();
         assertThat(out).startsWith("cycle_s,customs_delay_s,gate_delay_s,market_delay_s,");
@@ -164,5 +167,44 @@ class TimeCommandTest extends InProcess {
                     .orElseThrow();
             assertThat(events).content().contains("market,82,", "market,1,2,phase begins green,2");
         }
+    }
+
+    /** Three lanes turn into a road of two: two of them become one on the way, and pass no more than one does. */
+    @Test
+    void lanesThatBecomeOneInsideCountAsOne() throws IOException {
+        Path tee = temp.resolve("tee");
+        Files.createDirectories(tee);
+        Files.writeString(tee.resolve("study.yaml"), """
+                format: ulicarro/1
+                title: three lanes into two
+                periods: {p: {from: "08:00", to: "09:00"}}
+                network:
+                  places:
+                    m: {at: [0, 0], control: signal}
+                    west: {at: [-600, 0]}
+                    south: {at: [0, -600]}
+                    north: {at: [0, 600]}
+                  roads:
+                    r-west: {between: [west, m], speed: 50 km/h, ahead: {lanes: 3, turns: [L, L, LR]}, back: {lanes: 2}}
+                    r-south: {between: [south, m], speed: 50 km/h, ahead: {lanes: 2}, back: {lanes: 2}}
+                    r-north: {between: [north, m], speed: 50 km/h, ahead: {lanes: 2}, back: {lanes: LANES}}
+                demand:
+                  entries:
+                    west: {vehicles: 900 veh/h, routes: {north: {via: [m, north], share: 1}}}
+                    south: {vehicles: 500 veh/h, routes: {north: {via: [m, north], share: 1}}}
+                    north: {vehicles: 500 veh/h, routes: {south: {via: [m, south], share: 1}}}
+                """);
+        Map<Integer, Double> saturation = new LinkedHashMap<>();
+        for (int lanes : List.of(3, 2)) {
+            Path file = tee.resolve("study.yaml");
+            Files.writeString(
+                    file, Files.readString(file).replaceAll("(north, m.*back: \\{lanes: )\\w+", "$1" + lanes));
+            assertThat(run("time", tee, "--first", "plan:f", "--force", "--table", "movements", "--csv"))
+                    .as(out + err)
+                    .isZero();
+            String row = out.lines().filter(l -> l.contains(",EBL")).findFirst().orElseThrow();
+            saturation.put(lanes, Double.parseDouble(row.split(",")[4]));
+        }
+        assertThat(saturation.get(2) / saturation.get(3)).isCloseTo(2.0 / 3, within(1e-6));
     }
 }

@@ -1,6 +1,7 @@
 package org.ulicarro.core.timing;
 
 import java.util.List;
+import java.util.Optional;
 import org.ulicarro.core.network.Movement;
 
 /**
@@ -10,13 +11,63 @@ import org.ulicarro.core.network.Movement;
  * @param lanes their number
  * @param group signal group that holds most of them
  * @param volume demand (veh/h)
- * @param saturation flow at which a queue leaves on green, all lanes together (veh/h)
+ * @param unhindered flow at which a queue leaves on green, all lanes together, if nobody had to wait for a gap (veh/h)
+ * @param inGaps those who have to; empty where nobody has
  */
-public record LaneGroup(List<Movement> movements, int lanes, int group, double volume, double saturation) {
+public record LaneGroup(
+        List<Movement> movements,
+        int lanes,
+        int group,
+        double volume,
+        double unhindered,
+        Optional<TurnsInGaps> inGaps) {
 
-    /** Share of the time that it needs green for. */
-    public double ratio() {
-        return saturation <= 0 ? 0 : volume / saturation;
+    private static final int HALVINGS = 20; // to a thousandth of a second
+
+    /** Flow at which a queue leaves in the mean over a green (veh/h). */
+    public double saturation(double green, double cycle) {
+        return inGaps.isEmpty() ? unhindered : unhindered * inGaps.get().share(green, cycle);
+    }
+
+    /**
+     * Green that it needs in a cycle for a demand over capacity (s). With more green, turns in gaps find more of it free: capacity grows
+     * faster than the green; what a whole cycle does not serve needs as many of them.
+     */
+    double needs(double cycle, double load) {
+        double least = unhindered <= 0 ? 0 : volume / unhindered * cycle / load;
+        if (inGaps.isEmpty() || least == 0) {
+            return least;
+        }
+        double over = load(cycle, cycle) / load;
+        if (over > 1) {
+            return over * cycle;
+        }
+        double most = cycle;
+        for (int i = 0; i < HALVINGS; i++) {
+            double middle = (least + most) / 2;
+            if (load(middle, cycle) > load) {
+                least = middle;
+            } else {
+                most = middle;
+            }
+        }
+        return most;
+    }
+
+    /** Share of a cycle that it needs green for, with demand at capacity: its flow ratio. */
+    public double ratio(double cycle) {
+        return needs(cycle, 1) / cycle;
+    }
+
+    /** The same group with another volume and saturation flow, as shares of what they are. */
+    LaneGroup with(double volumes, double saturations) {
+        return new LaneGroup(
+                movements,
+                lanes,
+                group,
+                volume * volumes,
+                unhindered * saturations,
+                inGaps.map(turns -> turns.with(volumes)));
     }
 
     /** Movements in one word: {@code EBT+EBR}. */
@@ -24,9 +75,24 @@ public record LaneGroup(List<Movement> movements, int lanes, int group, double v
         return String.join("+", movements.stream().map(Movement::name).toList());
     }
 
+    /** The same group where others have another volume, as a share of what it is. */
+    LaneGroup with(List<Movement> others, double volumes) {
+        return new LaneGroup(
+                movements, lanes, group, volume, unhindered, inGaps.map(turns -> turns.with(others, volumes)));
+    }
+
+    /** Whether some of it turn in gaps of a movement. */
+    public boolean waitsFor(Movement other) {
+        return inGaps.isPresent()
+                && inGaps.get().met().stream().anyMatch(m -> m.movement().equals(other));
+    }
+
     /** Demand over capacity. */
     public double load(double green, double cycle) {
-        return green <= 0 ? Double.POSITIVE_INFINITY : ratio() * cycle / green;
+        if (volume <= 0) {
+            return green <= 0 ? Double.POSITIVE_INFINITY : 0;
+        }
+        return green <= 0 ? Double.POSITIVE_INFINITY : volume / saturation(green, cycle) * cycle / green;
     }
 
     /** Mean control delay with one green in the cycle (s per vehicle). */
@@ -44,6 +110,7 @@ public record LaneGroup(List<Movement> movements, int lanes, int group, double v
         double green = GreenTimes.seconds(greens);
         double share = green / cycle;
         double x = load(green, cycle);
+        double saturation = saturation(green, cycle);
         double capacity = saturation * share;
         if (capacity <= 0) {
             return Double.POSITIVE_INFINITY;

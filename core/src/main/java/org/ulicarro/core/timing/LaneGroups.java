@@ -1,11 +1,13 @@
 package org.ulicarro.core.timing;
 
 import java.util.ArrayList;
+import java.util.Collection;
 import java.util.LinkedHashMap;
 import java.util.LinkedHashSet;
 import java.util.List;
 import java.util.Map;
 import java.util.NavigableSet;
+import java.util.Optional;
 import java.util.Set;
 import java.util.TreeSet;
 import java.util.function.ToDoubleFunction;
@@ -19,8 +21,7 @@ import org.ulicarro.core.study.Turn;
 
 /**
  * Lane groups of a place and their saturation flows: s = s₀ · N · f(heavy) · f(turns), Highway Capacity Manual 2000, equation 16-4 and
- * exhibit 16-7. Turns in gaps count as so many vehicles that go straight on as exhibit C16-3 says for the opposing flow. A shared lane
- * that turns fill alone is a group of its own, since those straight on leave it to them (de facto turning lane, chapter 16).
+ * exhibit 16-7. What turns in gaps take of it depends on the greens ({@link TurnsInGaps}). A shared lane that turns fill alone is a group of its own, since those straight on leave it to them (de facto turning lane, chapter 16).
  */
 final class LaneGroups {
 
@@ -37,9 +38,6 @@ final class LaneGroups {
     private static final double CLEARLY = 1.001;
 
     private static final double SECONDS_PER_HOUR = 3600;
-
-    private static final double[] OPPOSING = {0, 200, 400, 600, 800, 1000, 1200}; // veh/h
-    private static final double[] COUNTS_AS = {1.4, 1.7, 2.1, 2.5, 3.1, 3.7, 4.5};
 
     private final Network network;
     private final SignalSystem signals;
@@ -131,7 +129,7 @@ final class LaneGroups {
         for (Movement m : movements) {
             double counts = !isAcross(m)
                     ? isToKerb(m) ? 1 / OF_KERB_TURNS : 1
-                    : isInGaps(m) ? countsAs(opposing(junction, m)) : ACROSS;
+                    : isInGaps(m) ? TurnsInGaps.countsAs(volume(opposing(junction, m))) : ACROSS;
             sum += volume.applyAsDouble(m) * counts;
         }
         return sum / lanes.size();
@@ -163,14 +161,60 @@ final class LaneGroups {
             most = volume.applyAsDouble(m) > volume.applyAsDouble(most) ? m : most;
         }
         double heavy = 1 / (1 + heavyShare * (HEAVY - 1));
-        double saturation = base * lanes * turns(junction, movements, sum);
+        double saturation = base * Math.min(lanes, lanesOn(movements, sum)) * turns(movements, sum);
         double measured = measured(junction, movements, of, saturation / lanes);
         return new LaneGroup(
                 List.copyOf(movements),
                 lanes,
                 signals.groupOf(most.index()),
                 sum,
-                heavy * (Double.isNaN(measured) ? saturation : measured));
+                heavy * (Double.isNaN(measured) ? saturation : measured),
+                Double.isNaN(measured) ? inGaps(junction, movements, lanes, sum) : Optional.empty());
+    }
+
+    /** Lanes into which those who drive lead; where they are fewer than those from which they come, these become one on the way. */
+    private int lanesOn(List<Movement> movements, double sum) {
+        return (int) movements.stream()
+                .filter(m -> sum <= 0 || volume.applyAsDouble(m) > 0)
+                .flatMap(m -> m.paths().stream())
+                .map(TurningPath::toLane)
+                .distinct()
+                .count();
+    }
+
+    /** Those of a group who turn in gaps, and what they meet. */
+    private Optional<TurnsInGaps> inGaps(Junction junction, List<Movement> movements, int lanes, double sum) {
+        List<Movement> turns =
+                movements.stream().filter(m -> isAcross(m) && isInGaps(m)).toList();
+        if (turns.isEmpty()) {
+            return Optional.empty();
+        }
+        Set<Movement> met = new LinkedHashSet<>();
+        turns.forEach(m -> met.addAll(opposing(junction, m)));
+        Set<List<Integer>> theirLanes = new LinkedHashSet<>(); // link and lane
+        met.forEach(m -> lanes(m).forEach(l -> theirLanes.add(List.of(m.fromLink(), l))));
+        double besideThem = junction.movements().stream()
+                .map(network.movements()::get)
+                .filter(m -> isAcross(m) && isInGaps(m))
+                .filter(m -> lanes(m).stream().anyMatch(l -> theirLanes.contains(List.of(m.fromLink(), l))))
+                .mapToDouble(volume)
+                .sum();
+        double heavy = 1 / (1 + heavyShare * (HEAVY - 1));
+        return Optional.of(new TurnsInGaps(
+                lanes,
+                turns.size() == movements.size(),
+                volume(turns),
+                sum,
+                met.stream()
+                        .map(m -> new TurnsInGaps.Met(m, volume.applyAsDouble(m)))
+                        .toList(),
+                base * heavy * Math.max(1, theirLanes.size()),
+                theirLanes.size(),
+                besideThem > 0 ? besideThem / (besideThem + volume(met)) : 0));
+    }
+
+    private double volume(Collection<Movement> some) {
+        return some.stream().mapToDouble(volume).sum();
     }
 
     /**
@@ -196,26 +240,24 @@ final class LaneGroups {
                 : of.stream().mapToDouble(l -> flows.getOrDefault(l, otherwise)).sum();
     }
 
-    private double turns(Junction junction, List<Movement> movements, double sum) {
+    /** What turns by right leave of the saturation flow of all straight on. */
+    private double turns(List<Movement> movements, double sum) {
         boolean alone = movements.stream().map(Movement::turn).distinct().count() == 1;
         double factor = 1;
-        double extra = 0; // what turns count more than vehicles straight on, as a share of all
         for (Movement m : movements) {
             double share = sum > 0 ? volume.applyAsDouble(m) / sum : 1.0 / movements.size();
-            if (isAcross(m) && isInGaps(m)) {
-                extra += share * (countsAs(opposing(junction, m)) - 1);
-            } else if (isAcross(m)) {
+            if (isAcross(m) && !isInGaps(m)) {
                 factor *= alone ? 0.95 : 1 / (1 + (ACROSS - 1) * share);
             } else if (isToKerb(m)) {
                 factor *= alone ? OF_KERB_TURNS : 1 - (1 - OF_KERB_TURNS) * share;
             }
         }
-        return factor / (1 + extra);
+        return factor;
     }
 
-    /** Flow by right that goes at the same time and meets a turn in gaps (veh/h). */
-    private double opposing(Junction junction, Movement turn) {
-        Set<Integer> met = new LinkedHashSet<>();
+    /** What goes by right at the same time and meets a turn in gaps. */
+    private Set<Movement> opposing(Junction junction, Movement turn) {
+        Set<Movement> met = new LinkedHashSet<>();
         for (Conflict c : junction.conflicts()) {
             int a = network.movementOfPath(c.pathA());
             int b = network.movementOfPath(c.pathB());
@@ -224,21 +266,9 @@ final class LaneGroups {
                     && !signals.yields(other)
                     && signals.goTogether(turn.index(), other)
                     && network.movements().get(other).fromLink() != turn.fromLink()) {
-                met.add(other);
+                met.add(network.movements().get(other));
             }
         }
-        return met.stream()
-                .mapToDouble(m -> volume.applyAsDouble(network.movements().get(m)))
-                .sum();
-    }
-
-    private static double countsAs(double opposing) {
-        for (int i = 1; i < OPPOSING.length; i++) {
-            if (opposing <= OPPOSING[i]) {
-                double into = (opposing - OPPOSING[i - 1]) / (OPPOSING[i] - OPPOSING[i - 1]);
-                return COUNTS_AS[i - 1] + into * (COUNTS_AS[i] - COUNTS_AS[i - 1]);
-            }
-        }
-        return COUNTS_AS[COUNTS_AS.length - 1];
+        return met;
     }
 }

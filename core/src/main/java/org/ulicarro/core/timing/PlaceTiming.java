@@ -25,26 +25,24 @@ public final class PlaceTiming {
 
     private final SpanOrder order;
     private final List<LaneGroup> groups;
-    private final double[] ratio; // of each span
+    private final double[] part; // of each span in the green of its group: one with several greens needs them together
 
     PlaceTiming(SpanOrder order, List<LaneGroup> groups) {
         this.order = order;
         this.groups = groups;
-        ratio = new double[order.spans().size()];
-        for (int i = 0; i < ratio.length; i++) {
+        part = new double[order.spans().size()];
+        for (int i = 0; i < part.length; i++) {
             Span span = order.spans().get(i);
-            double share = order.spans().stream()
+            double all = order.spans().stream()
                     .filter(s -> s.group() == span.group())
-                    .mapToDouble(s -> Double.isNaN(s.green()) ? 1 : s.green())
+                    .mapToDouble(PlaceTiming::weight)
                     .sum();
-            double own = Double.isNaN(span.green()) ? 1 : span.green();
-            double most = groups.stream()
-                    .filter(g -> g.group() == span.group())
-                    .mapToDouble(LaneGroup::ratio)
-                    .max()
-                    .orElse(0);
-            ratio[i] = most * (share > 0 ? own / share : 1); // a group with several greens needs them together
+            part[i] = all > 0 ? weight(span) / all : 1;
         }
+    }
+
+    private static double weight(Span span) {
+        return Double.isNaN(span.green()) ? 1 : span.green();
     }
 
     /**
@@ -79,24 +77,42 @@ public final class PlaceTiming {
         return groups;
     }
 
-    /** Sum of the flow ratios of the critical way. */
-    public double ratio() {
-        return longest(ratio)[order.points() - 1];
+    /** Sum of the flow ratios of the critical way, in a cycle of so many seconds. */
+    public double ratio(double cycle) {
+        return longest(ratios(cycle))[order.points() - 1];
     }
 
-    /** Flow ratio of a span: the largest of the lane groups that it lets go. */
-    public double ratioOf(int span) {
-        return ratio[span];
+    /** Flow ratio of each span: the largest of the lane groups that it lets go. */
+    private double[] ratios(double cycle) {
+        double[] ratios = greens(cycle, 1);
+        for (int i = 0; i < ratios.length; i++) {
+            ratios[i] /= cycle;
+        }
+        return ratios;
+    }
+
+    /** Green that each span needs for a load (s). */
+    private double[] greens(double cycle, double load) {
+        double[] greens = new double[part.length];
+        for (int i = 0; i < greens.length; i++) {
+            int group = order.spans().get(i).group();
+            double most = 0;
+            for (LaneGroup one : groups) {
+                most = one.group() == group ? Math.max(most, one.needs(cycle, load)) : most;
+            }
+            greens[i] = most * part[i];
+        }
+        return greens;
     }
 
     /** Whether each span is on the critical way, by flow ratios. */
-    public boolean[] criticalSpans() {
-        return critical(ratio);
+    public boolean[] criticalSpans(double cycle) {
+        return critical(ratios(cycle));
     }
 
     /** What of the cycle the critical way loses (s). */
-    public double lost() {
-        boolean[] critical = critical(ratio);
+    public double lost(double cycle) {
+        boolean[] critical = criticalSpans(cycle);
         double lost = 0;
         for (int i = 0; i < critical.length; i++) {
             Span span = order.spans().get(i);
@@ -112,19 +128,27 @@ public final class PlaceTiming {
      * @param longest cycle that may be proposed (s)
      */
     public Cycles cycles(double most, double longest) {
-        double y = ratio();
-        double lost = lost();
         double people = longestOf(span -> hard(span, true));
-        double webster = y < 1 ? Math.ceil((1.5 * lost + 5) / (1 - y) / STEP) * STEP : Double.NaN;
-        double all = y < most ? firstFor(most, longest) : Double.NaN;
+        double all = firstFor(most, longest);
         double least = Math.ceil((Double.isNaN(all) ? people : all) / STEP) * STEP;
-        double optimum = Math.max(Math.min(webster, longest), least); // NaN stays
+        double optimum = Math.max(webster(longest), least); // NaN stays
         return new Cycles(
                 longestOf(span -> span.forPeople() ? 0 : span.lost()),
                 longestOf(span -> hard(span, false)),
                 people,
                 all,
                 optimum);
+    }
+
+    /** Webster's optimum (1.5 L + 5) / (1 - Y), where Y may depend on the cycle; NaN where the greens alone take all of it. */
+    private double webster(double longest) {
+        for (double cycle = STEP; cycle < longest; cycle += STEP) {
+            double y = ratio(cycle);
+            if (y < 1 && (1.5 * lost(cycle) + 5) / (1 - y) <= cycle + 1e-9) {
+                return cycle;
+            }
+        }
+        return ratio(longest) < 1 ? longest : Double.NaN;
     }
 
     /** The first whole second that holds everybody's minimum and keeps all below a load at once; NaN where none up to the longest does. */
@@ -155,11 +179,12 @@ public final class PlaceTiming {
     /** The spans that make a cycle as long as it is for a load, in the order of green. */
     public List<Bound> bounds(double cycle, double load) {
         boolean[] critical = critical(needs(cycle, load));
+        double[] greens = greens(cycle, load);
         List<Bound> bounds = new ArrayList<>();
         for (int i = 0; i < critical.length; i++) {
             Span span = order.spans().get(i);
             if (critical[i]) {
-                double green = ratio[i] * cycle / load + span.lead() + span.lost();
+                double green = greens[i] + span.lead() + span.lost();
                 boolean byLoad = Math.ceil(green - 1e-9) >= hard(span, true);
                 boolean byPeople = hard(span, true) > hard(span, false);
                 bounds.add(new Bound(span, byLoad ? Why.LOAD : byPeople ? Why.PEOPLE : Why.SHORTEST_GREEN));
@@ -175,7 +200,7 @@ public final class PlaceTiming {
 
     /** Green of all spans when points come at these times (s); the first one is 0, the last one the cycle. */
     public Timed at(double[] points) {
-        double[] greens = new double[ratio.length];
+        double[] greens = new double[part.length];
         for (int i = 0; i < greens.length; i++) {
             Span span = order.spans().get(i);
             greens[i] = points[span.to()] - points[span.from()] - span.lost();
@@ -255,10 +280,10 @@ public final class PlaceTiming {
 
     /** What each span needs for a load, in whole seconds: rounded down it would miss the load that it is for. */
     private double[] needs(double cycle, double load) {
-        double[] need = new double[ratio.length];
+        double[] need = greens(cycle, load);
         for (int i = 0; i < need.length; i++) {
             Span span = order.spans().get(i);
-            double green = ratio[i] * cycle / load + span.lead();
+            double green = need[i] + span.lead();
             need[i] = Math.max(hard(span, true), Math.ceil(green + span.lost() - 1e-9));
         }
         return need;
@@ -270,8 +295,7 @@ public final class PlaceTiming {
         double low = 1e-3;
         double high = 1e3;
         if (longest(needs(cycle, high))[last] > cycle + 1e-9) {
-            return new Timed(
-                    cycle, new double[ratio.length], new double[last + 1], Double.POSITIVE_INFINITY, List.of());
+            return new Timed(cycle, new double[part.length], new double[last + 1], Double.POSITIVE_INFINITY, List.of());
         }
         for (int i = 0; i < 60; i++) {
             double middle = StrictMath.sqrt(low * high);
@@ -288,7 +312,7 @@ public final class PlaceTiming {
         for (int p = 1; p <= last; p++) {
             points[p] = p == last ? cycle : Math.floor((early[p] + late[p]) / 2 + 0.5); // keeps whole seconds apart
         }
-        double[] greens = new double[ratio.length];
+        double[] greens = new double[part.length];
         for (int i = 0; i < greens.length; i++) {
             Span span = order.spans().get(i);
             greens[i] = points[span.to()] - points[span.from()] - span.lost();
@@ -307,7 +331,7 @@ public final class PlaceTiming {
             return null;
         }
         List<Boolean> critical = new ArrayList<>();
-        for (boolean one : critical(ratio)) {
+        for (boolean one : criticalSpans(order.cycle())) {
             critical.add(one);
         }
         return new Timed(order.cycle(), greens, order.times(), loadOf(order.cycle()), critical);
@@ -315,15 +339,13 @@ public final class PlaceTiming {
 
     /** The load of the critical way: Xc = Y C / (C − L). */
     private double loadOf(double cycle) {
-        boolean[] critical = critical(ratio);
-        double lost = 0;
+        double[] ratios = ratios(cycle);
+        boolean[] critical = critical(ratios);
         double y = 0;
         for (int i = 0; i < critical.length; i++) {
-            Span span = order.spans().get(i);
-            lost += critical[i] ? span.lost() + span.lead() : 0;
-            y += critical[i] ? ratio[i] : 0;
+            y += critical[i] ? ratios[i] : 0;
         }
-        return y * cycle / (cycle - lost);
+        return y * cycle / (cycle - lost(cycle));
     }
 
     /** Green of a lane group's vehicles in a cycle (s): all spans of its group, or of its overlap. */
@@ -360,15 +382,19 @@ public final class PlaceTiming {
 
     /** The same with another volume and saturation flow of a lane group, as shares of what they are. */
     public PlaceTiming with(LaneGroup group, double volume, double saturation) {
-        List<LaneGroup> others = new ArrayList<>(groups);
-        others.set(
-                groups.indexOf(group),
-                new LaneGroup(
-                        group.movements(),
-                        group.lanes(),
-                        group.group(),
-                        group.volume() * volume,
-                        group.saturation() * saturation));
+        List<LaneGroup> others = new ArrayList<>();
+        for (LaneGroup one : groups) {
+            others.add(one == group ? one.with(volume, saturation) : one.with(group.movements(), volume));
+        }
         return new PlaceTiming(order, others);
+    }
+
+    /** The same with all volumes another share of what they are. */
+    public PlaceTiming with(double volumes) {
+        PlaceTiming all = this;
+        for (int i = 0; i < groups.size(); i++) {
+            all = all.with(all.groups.get(i), volumes, 1);
+        }
+        return all;
     }
 }

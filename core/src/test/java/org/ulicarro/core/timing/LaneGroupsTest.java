@@ -59,7 +59,7 @@ class LaneGroupsTest {
         // two lanes, 8 % heavy vehicles that count twice, a quarter turns right: 1 - 0.15 / 4
         assertThat(through.lanes()).isEqualTo(2);
         assertThat(through.volume()).isEqualTo(800);
-        assertThat(through.saturation()).isCloseTo(2 * 1900 / 1.08 * (1 - 0.15 * 0.25), within(1e-6));
+        assertThat(through.saturation(40, 90)).isCloseTo(2 * 1900 / 1.08 * (1 - 0.15 * 0.25), within(1e-6));
     }
 
     @Test
@@ -68,16 +68,18 @@ class LaneGroupsTest {
                 .filter(g -> g.name().equals("EBL"))
                 .findFirst()
                 .orElseThrow();
-        // 350 veh/h come straight towards it (who turns right has a lane of its own to turn into): each counts as 2.0
-        assertThat(left.saturation()).isCloseTo(1900 / 2.0, within(1e-6));
-        assertThat(left.ratio()).isCloseTo(100 * 2.0 / 1900, within(1e-9));
+        // 350 veh/h come straight towards it on two lanes (who turns right has a lane of its own to turn into): they
+        // queue for
+        // 350 · 50 / (3 800 - 350) = 5.07 of 40 s, then each turn counts as 1.825
+        assertThat(left.unhindered()).isEqualTo(1900);
+        assertThat(left.saturation(40, 90)).isCloseTo(1900 * (40 - 5.0725) / 1.825 / 40, within(0.1));
     }
 
     @Test
     void whatWasMeasuredStandsForTheFormula() {
         scene.saturation = Map.of("EBT", 3300.0, "EBL", 700.0);
         assertThat(eastbound(0.08))
-                .extracting(g -> g.name() + " " + Math.round(g.saturation()))
+                .extracting(g -> g.name() + " " + Math.round(g.saturation(40, 90)))
                 .as("pcu/h of all lanes, less what heavy vehicles take: 3300 / 1.08 and 700 / 1.08")
                 .containsExactlyInAnyOrder("EBT+EBR 3056", "EBL 648");
     }

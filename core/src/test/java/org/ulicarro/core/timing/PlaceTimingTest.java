@@ -5,6 +5,7 @@ import static org.assertj.core.api.Assertions.within;
 
 import java.util.ArrayList;
 import java.util.List;
+import java.util.Optional;
 import org.junit.jupiter.api.DisplayName;
 import org.junit.jupiter.api.Test;
 import org.ulicarro.core.signal.SpanOrder;
@@ -20,7 +21,7 @@ class PlaceTimingTest {
     private void span(String id, int from, int to, double ratio) {
         int group = spans.size();
         spans.add(new Span(id, group, false, from, to, 5, 4, 0, 3, 0, 0, 0, 0, Double.NaN, 40));
-        groups.add(new LaneGroup(List.of(), 1, group, ratio * 1800, 1800));
+        groups.add(new LaneGroup(List.of(), 1, group, ratio * 1800, 1800, Optional.empty()));
     }
 
     private PlaceTiming timing(int points) {
@@ -34,8 +35,8 @@ class PlaceTimingTest {
         span("EW", 0, 1, 0.3);
         span("NS", 1, 2, 0.25);
         PlaceTiming timing = timing(3);
-        assertThat(timing.ratio()).isCloseTo(0.55, within(1e-12));
-        assertThat(timing.lost()).isEqualTo(8);
+        assertThat(timing.ratio(60)).isCloseTo(0.55, within(1e-12));
+        assertThat(timing.lost(60)).isEqualTo(8);
         Cycles cycles = timing.cycles(0.9, 600);
         assertThat(cycles.optimum()).isEqualTo(40);
         assertThat(cycles.load()).isEqualTo(21);
@@ -58,9 +59,9 @@ class PlaceTimingTest {
         span("4", 3, 4, 0.20);
         span("8", 3, 4, 0.10);
         PlaceTiming timing = timing(5);
-        assertThat(timing.ratio()).isCloseTo(0.6, within(1e-12));
-        assertThat(timing.lost()).isEqualTo(12);
-        assertThat(timing.criticalSpans()).containsExactly(false, false, true, true, true, false);
+        assertThat(timing.ratio(60)).isCloseTo(0.6, within(1e-12));
+        assertThat(timing.lost(60)).isEqualTo(12);
+        assertThat(timing.criticalSpans(60)).containsExactly(false, false, true, true, true, false);
         assertThat(timing.cycles(0.9, 600).optimum()).isEqualTo(60);
         // 48 s of green on the critical way: 12, 20 and 16 s; ring 1 shares the same 40 s up to the barrier
         Timed timed = timing.timed(60);
@@ -74,7 +75,7 @@ class PlaceTimingTest {
     void peopleBind() {
         span("EW", 0, 1, 0.2);
         spans.add(new Span("NS", 1, false, 1, 2, 5, 4, 0, 3, 25, 0, 0, 0, Double.NaN, 40));
-        groups.add(new LaneGroup(List.of(), 1, 1, 90, 1800));
+        groups.add(new LaneGroup(List.of(), 1, 1, 90, 1800, Optional.empty()));
         PlaceTiming timing = timing(3);
         assertThat(timing.cycles(0.9, 600).minGreens()).isEqualTo(18);
         assertThat(timing.cycles(0.9, 600).people()).isEqualTo(9 + 29);
@@ -93,15 +94,15 @@ class PlaceTimingTest {
         assertThat(timing.cycles(0.9, 600).optimum()).isNaN();
         assertThat(timing.cycles(0.9, 600).load()).isNaN();
         LaneGroup greedy = timing.groups().get(0);
-        assertThat(timing.with(greedy, 1, 2).ratio()).isCloseTo(0.75, within(1e-12));
-        assertThat(timing.with(greedy, 0.5, 1).ratio()).isCloseTo(0.75, within(1e-12));
+        assertThat(timing.with(greedy, 1, 2).ratio(60)).isCloseTo(0.75, within(1e-12));
+        assertThat(timing.with(greedy, 0.5, 1).ratio(60)).isCloseTo(0.75, within(1e-12));
         assertThat(timing.timed(100).load()).isCloseTo(1.1 * 100 / 92, within(1e-9));
     }
 
     @Test
     @DisplayName("Delay at v/c 0.8 with half of 60 s green and 900 veh/h: 12.5 s uniform and 7.4 s incremental")
     void delay() {
-        LaneGroup group = new LaneGroup(List.of(), 1, 0, 720, 1800);
+        LaneGroup group = new LaneGroup(List.of(), 1, 0, 720, 1800, Optional.empty());
         assertThat(group.load(30, 60)).isCloseTo(0.8, within(1e-12));
         double uniform = 0.5 * 60 * 0.25 / (1 - 0.4);
         double incremental = 225 * (-0.2 + Math.sqrt(0.04 + 4 * 0.8 / (900 * 0.25)));
@@ -116,7 +117,7 @@ class PlaceTimingTest {
     void allTogether() {
         span("EW", 0, 1, 0.4);
         spans.add(new Span("NS", 1, false, 1, 2, 5, 4, 0, 3, 20, 0, 0, 0, Double.NaN, 40));
-        groups.add(new LaneGroup(List.of(), 1, 1, 90, 1800));
+        groups.add(new LaneGroup(List.of(), 1, 1, 90, 1800, Optional.empty()));
         PlaceTiming timing = timing(3);
         // 24 s for people; 0.4 C / 0.9 + 4 in whole seconds for the others: at 51 s 22.7 + 4, 27 s; at 50 s 27 s do not
         // fit
@@ -133,7 +134,7 @@ class PlaceTimingTest {
     @Test
     @DisplayName("Two greens of 15 s in 60 s, 900 of 3600 veh/h: each red of 15 s leaves a queue that clears in 5 s")
     void severalGreens() {
-        LaneGroup group = new LaneGroup(List.of(), 1, 0, 900, 3600);
+        LaneGroup group = new LaneGroup(List.of(), 1, 0, 900, 3600, Optional.empty());
         List<double[]> twice = List.of(new double[] {0, 15}, new double[] {30, 45});
         // area of each half cycle: 15 s up to 3.75 vehicles, down in 3.75 / 0.75 = 5 s: 3.75 / 2 x 20; over 7.5
         // vehicles
@@ -149,7 +150,7 @@ class PlaceTimingTest {
     @Test
     @DisplayName("A green over the end of the cycle, and two of unequal length whose queue is not served in the first")
     void greensInAnyPlace() {
-        LaneGroup group = new LaneGroup(List.of(), 1, 0, 600, 1800);
+        LaneGroup group = new LaneGroup(List.of(), 1, 0, 600, 1800, Optional.empty());
         double inPlace = group.delay(List.of(new double[] {10, 40}), 60);
         assertThat(group.delay(List.of(new double[] {50, 80}), 60)).isCloseTo(inPlace, within(1e-9));
         // 1/6 and 1/2 per second; reds of 5 and 25 s, greens of 10 and 20 s from 0 and 15: by hand

@@ -68,6 +68,7 @@ final class PlatoonModel implements Screen {
         boolean[][] green = new boolean[streams.size()][];
         double[] arrivals = new double[seconds];
         double[] rest = new double[streams.size()];
+        double[] saturation = new double[streams.size()];
         for (int i = 0; i < out.length; i++) {
             Stream stream = streams.get(i);
             int s = stream.signal();
@@ -81,6 +82,7 @@ final class PlatoonModel implements Screen {
             out[i] = new double[seconds];
             java.util.Arrays.fill(out[i], stream.volume());
             rest[i] = rest(stream);
+            saturation[i] = stream.saturation(share(green[i]), setting.cycle());
         }
         double waiting = 0; // vehicles, mean over the cycle
         double stops = 0; // per second
@@ -93,9 +95,9 @@ final class PlatoonModel implements Screen {
                     spread(out[feed.from()], feed, arrivals);
                 }
                 boolean last = sweep == SWEEPS;
-                double capacity = stream.saturation() * share(green[i]);
+                double capacity = saturation[i] * share(green[i]);
                 double into = stream.volume() > FULL * capacity ? FULL * capacity / stream.volume() : 1;
-                Line line = line(arrivals, into, green[i], stream.saturation(), out[i]);
+                Line line = line(arrivals, into, green[i], saturation[i], out[i]);
                 if (last) {
                     waiting += line.queue() + stream.volume() * byChance(stream.volume(), capacity);
                     stops += line.stops();

@@ -40,10 +40,16 @@ final class Streams {
      * @param signal number of the signal
      * @param group its signal group
      * @param volume demand (veh/s)
-     * @param saturation at which the queue discharges (veh/s)
+     * @param lanes in which they queue
      * @param feeds what of it comes from other lines
      */
-    record Stream(int signal, int group, double volume, double saturation, List<Feed> feeds) {}
+    record Stream(int signal, int group, double volume, LaneGroup lanes, List<Feed> feeds) {
+
+        /** At which the queue discharges in the mean over a green (veh/s), with that share of a cycle (s). */
+        double saturation(double share, double cycle) {
+            return lanes.saturation(share * cycle, cycle) / HOUR;
+        }
+    }
 
     private final Network network;
     private final Volumes volumes;
@@ -57,10 +63,9 @@ final class Streams {
         for (int s = 0; s < signals.size(); s++) {
             for (LaneGroup group : signals.get(s).orders().get(0).timing().groups()) {
                 if (group.volume() > 0
-                        && group.saturation() > 0
+                        && group.unhindered() > 0
                         && !signals.get(s).free()) {
-                    streams.add(new Stream(
-                            s, group.group(), group.volume() / HOUR, group.saturation() / HOUR, new ArrayList<>()));
+                    streams.add(new Stream(s, group.group(), group.volume() / HOUR, group, new ArrayList<>()));
                     groups.add(group);
                 }
             }

@@ -32,7 +32,7 @@ class PlatoonModelTest {
                 .filter(g -> g.volume() > 0)
                 .findFirst()
                 .orElseThrow()
-                .saturation();
+                .saturation(40, 90);
         double share = 40.0 / 90;
         double x = 600 / (saturation * share);
         double expected = SignalDelay.uniform(90, share, x) + SignalDelay.incremental(x, saturation * share, 1);
