@@ -145,6 +145,7 @@ public final class Walkers implements Stateful {
             stoodSince[w] = state[w] == STANDS ? stoodSince[w] : tick;
             state[w] = waits ? AT_KERB : STANDS;
             kept[w] = approaching.byStanding;
+            at[w] = waits ? before : comesTo(c, w, before, leavesRefuge ? refuge : after);
             return;
         }
         if (waits) {
@@ -158,6 +159,21 @@ public final class Walkers implements Stateful {
             state[w] = IS_OVER;
             endTick[w] = tick;
         }
+    }
+
+    /**
+     * Where somebody stops who may not go on: just before what it would enter, or on the refuge. A step before that it may still be in the
+     * way of those it has passed, and they give way to somebody who waits for others.
+     */
+    private double comesTo(int c, int w, double before, double after) {
+        double nearest = after;
+        for (int s = foot.firstStrip[c]; s < foot.lastStrip[c]; s++) {
+            for (int size = 0; size < 2; size++) {
+                double begins = begins(c, w, s, size);
+                nearest = begins >= before ? Math.min(nearest, begins) : nearest;
+            }
+        }
+        return nearest;
     }
 
     /** Out of the way of vehicles that wait, to where one can stand: or those, and the one on the crossing, wait for ever. */

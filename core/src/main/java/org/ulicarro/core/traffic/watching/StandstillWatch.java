@@ -38,6 +38,7 @@ public final class StandstillWatch implements Stateful {
     private final List<String> places;
     private final int[] inside; // lane -> the place that a path or a lane of a ring belongs to, or NOWHERE
     private final int[] ahead; // lane -> the place at its end, or that it belongs to
+    private final int[] walked; // lane -> the place of the crossings on it, or NOWHERE
     private final List<Standstill> found = new ArrayList<>();
     private final int[] lane; // departure -> lane on which it got on last
     private final double[] pos; // departure -> where on it
@@ -68,6 +69,11 @@ public final class StandstillWatch implements Stateful {
             ahead[one.index()] = numbers.get(place);
             inside[one.index()] = one.isPath() || link.ring() ? ahead[one.index()] : NOWHERE;
         }
+        walked = new int[table.lanes];
+        Arrays.fill(walked, NOWHERE);
+        network.strips()
+                .forEach(strip -> walked[strip.lane()] = numbers.getOrDefault(
+                        network.crossings().get(strip.crossing()).place(), NOWHERE));
         int departures = parts.departures.size();
         lane = new int[departures];
         pos = new double[departures];
@@ -190,14 +196,15 @@ public final class StandstillWatch implements Stateful {
         if (other >= 0) {
             return rowOf[other] >= 0 && stuck[rowOf[other]];
         }
-        int place = ahead[f.lane(v)];
+        boolean forPeople = f.restraint(v) == Restraint.WALKERS.ordinal();
+        int place = forPeople && walked[f.lane(v)] != NOWHERE ? walked[f.lane(v)] : ahead[f.lane(v)];
         int others = stuckInside[place] - (inside[f.lane(v)] == place ? 1 : 0);
         return waitsForTraffic(f.restraint(v)) && others > 0 && isDead(place, tick);
     }
 
     private static boolean waitsForTraffic(byte restraint) {
         return switch (Restraint.values()[restraint]) {
-            case GAP, CROSSING, KEEP_CLEAR, VEHICLE, LANE, NOTHING -> true;
+            case GAP, CROSSING, KEEP_CLEAR, VEHICLE, LANE, WALKERS, NOTHING -> true;
             default -> false;
         };
     }
