@@ -65,6 +65,7 @@ public final class RandomJunction {
     private final List<String> minor = new ArrayList<>();
     private final boolean[] crossed; // leg -> whether people cross it
     private final boolean[] refuge;
+    private double step = 0.2; // s
     private final double seconds;
 
     /** Whether its signal fails a minute after the start, for two minutes: all flash red, or the first leg yellow. */
@@ -220,7 +221,7 @@ public final class RandomJunction {
                                 new Period.WarmUp(300, Period.WarmUp.Source.FIRST_SLICE),
                                 60,
                                 null)),
-                0.2,
+                step,
                 1,
                 1,
                 null,
@@ -232,6 +233,12 @@ public final class RandomJunction {
                 null,
                 null,
                 null);
+    }
+
+    /** The same junction in steps of so many seconds. */
+    public RandomJunction inStepsOf(double seconds) {
+        step = seconds;
+        return this;
     }
 
     /** The compiled junction; null where one cannot be built with these bearings and lanes, or is too steep for its control. */

@@ -60,6 +60,10 @@ public final class JunctionHours {
         return run(new RandomJunction(number, seconds), number);
     }
 
+    static Outcome run(long number, double seconds, double step) {
+        return run(new RandomJunction(number, seconds).inStepsOf(step), number);
+    }
+
     static Outcome run(RandomJunction junction, long number) {
         Model model = junction.model();
         String control = junction.control.name();

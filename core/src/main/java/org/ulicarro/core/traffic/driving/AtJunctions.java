@@ -304,13 +304,19 @@ abstract class AtJunctions extends Pedals {
         for (int k = 0; k < queues.count(way); k++) {
             int u = queues.at(way, k);
             boolean goesBefore = first ? occupancy.takes(u, path, c) : occupancy.blocks(u, v, path, c, at);
-            if (goesBefore && !mergesBehind(v, path, c, at, u)) {
+            boolean behind = goesBefore
+                    && f.lane(u) == way
+                    && mergesBehind(v, path, c, at, distance, u, f.pos(u) - f.length(u));
+            if (goesBefore && !behind) {
                 giveWayTo(u, v, path, c, distance);
             }
         }
-        int rear = occupancy.rearWithin(path, c);
-        if (rear >= 0) {
-            giveWayTo(rear, v, path, c, distance);
+        for (int g = 0; g < queues.guests(way); g++) {
+            int u = queues.guest(way, g);
+            double rear = f.pos(u) + queues.guestOffset(way, g) - f.length(u);
+            if (occupancy.isWithin(u, rear, path, c) && !mergesBehind(v, path, c, at, distance, u, rear)) {
+                giveWayTo(u, v, path, c, distance);
+            }
         }
     }
 
@@ -329,13 +335,15 @@ abstract class AtJunctions extends Pedals {
         }
     }
 
-    /** Who comes into the same lane before it is followed there, as far as it is ahead on the way to that lane. */
-    private boolean mergesBehind(int v, int path, int c, double at, int other) {
+    /**
+     * Who comes into the same lane before it is followed there, as far as it is ahead on the way to that lane. Before the ways come near to each
+     * other nobody is in danger who is beside that one: it brakes no harder than it likes, as long as it could still stop before that.
+     *
+     * @param distance from where they do (m)
+     * @param rear of the other one, along its way (m)
+     */
+    private boolean mergesBehind(int v, int path, int c, double at, double distance, int other, double rear) {
         int way = table.meets[path][c];
-        if (!table.merges[path][c] || f.lane(other) != way) {
-            return false;
-        }
-        double rear = f.pos(other) - f.length(other);
         double toEnd = table.end[path] - at - (table.end[way] - rear);
         // the two ways may be of different length from where they come near to each other
         double beside = rear - table.otherStart[path][c] + table.zoneStart[path][c] - at;
@@ -344,6 +352,11 @@ abstract class AtJunctions extends Pedals {
             return false;
         }
         double wanted = behind(v, other, gap);
+        double likes = f.comfortableDeceleration(v);
+        if (wanted < -likes) {
+            double must = SafeSpeed.acceleration(likes, f.speed(v), distance, 0, dt);
+            wanted = Math.max(wanted, Math.min(-likes, must));
+        }
         if (v == witness.row) {
             witness.vehicle(CROSSING, f.id(other), gap, f.speed(other), wanted);
         }

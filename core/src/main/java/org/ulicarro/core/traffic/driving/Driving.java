@@ -289,25 +289,33 @@ public final class Driving extends AtJunctions {
         }
     }
 
-    /** Vehicles ahead that leave this lane by another path but whose rear is still in the way. */
+    /**
+     * Vehicles ahead that leave this lane by another path but whose rear is still in the way. Who is beyond the parting itself has nobody of
+     * them ahead any more.
+     */
     private void followParting(int v, int path, double offset) {
         int[] siblings = table.siblings[path];
+        double here = f.pos(v) - offset;
         for (int i = 0; i < siblings.length; i++) {
             int other = siblings[i];
             for (int k = queues.count(other) - 1; k >= 0; k--) {
                 int u = queues.at(other, k);
-                if (f.pos(u) - f.length(u) < partsAt(u, path, i) && f.pos(u) + offset > f.pos(v)) {
+                if (isPartingAhead(u, f.pos(u), here, partsAt(u, path, i))) {
                     follow(v, u, offset);
                 }
             }
             for (int g = 0; g < queues.guests(other); g++) {
                 int u = queues.guest(other, g);
                 double there = f.pos(u) + queues.guestOffset(other, g);
-                if (there - f.length(u) < partsAt(u, path, i)) {
+                if (isPartingAhead(u, there, here, partsAt(u, path, i))) {
                     follow(v, u, offset + queues.guestOffset(other, g));
                 }
             }
         }
+    }
+
+    private boolean isPartingAhead(int u, double there, double here, double partsAt) {
+        return here < partsAt && there > here && there - f.length(u) < partsAt;
     }
 
     private double partsAt(int u, int path, int i) {

@@ -9,6 +9,9 @@ public final class Occupancy {
     /** So long others wait for one who does not use its turn (ticks). */
     private static final int PATIENT_FOR = 200;
 
+    /** Who comes to a stretch counts on going first from so long before it can hardly stop any more (s). */
+    private static final double COUNTS_ON_IT = 1;
+
     /** Below this somebody who waits inside a junction holds those behind it (m/s). */
     public static final double STANDS = 0.3;
 
@@ -152,7 +155,14 @@ public final class Occupancy {
         }
         boolean onIt = f.pos(u) > table.otherStart[path][c];
         boolean inTurn = table.rank[path][c] == LaneTable.IN_TURN;
-        return onIt || inTurn && (at < 0 || isBefore(u, v) && !isStuck(u));
+        return onIt || inTurn && (at < 0 || isBefore(u, v) && !isStuck(u)) || at >= 0 && isStuck(v) && comes(u, path, c);
+    }
+
+    /** Whether somebody drives and is so near to the c-th meeting of a path that it counts on going first: who has stood on the way has lost its turn. */
+    private boolean comes(int u, int path, int c) {
+        double speed = f.speed(u);
+        double needs = speed * (COUNTS_ON_IT + speed / (2 * f.comfortableDeceleration(u)));
+        return speed > STANDS && !isStuck(u) && table.otherStart[path][c] - f.pos(u) < needs;
     }
 
     /**
@@ -298,6 +308,11 @@ public final class Occupancy {
     /** Where the c-th meeting of a path ends on the other one for somebody there (m along it). */
     private double endsFor(int u, int path, int c) {
         return isLong(u) ? table.otherEnd[path][c] + table.longs.late[path][c] : table.otherEnd[path][c];
+    }
+
+    /** Whether a rear (m along the other path) is before the end of the c-th meeting of a path there. */
+    public boolean isWithin(int u, double rear, int path, int c) {
+        return rear < endsFor(u, path, c);
     }
 
     /** Somebody whose front is beyond the other path but whose rear is before the end of the c-th meeting there, or -1. */
