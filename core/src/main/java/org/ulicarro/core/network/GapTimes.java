@@ -25,14 +25,14 @@ public final class GapTimes {
      * The Manual's coefficients are those of random headways. Those round a ring are bunched, and its drivers give a little to who enters: with
      * critical gaps shorter by this, entries carry what the Manual's curves say (s); measured in docs/fidelity.md.
      */
-    private static final double BUNCHED = 1.6;
+    private static final double BUNCHED = 1.5;
 
     // capacity A exp(-B v): follow-up 3600 / A, critical gap 3600 B plus half of that
     private static final GapTime ONE_LANE = ring(1380, 1.02e-3);
     private static final GapTime TWO_ENTRY_LANES_ONE_RING_LANE = ring(1420, 0.91e-3);
     private static final GapTime ONE_ENTRY_LANE_TWO_RING_LANES = ring(1420, 0.85e-3);
     private static final GapTime RIGHT_OF_TWO =
-            GapTime.of(4.3, 3600.0 / 1420); // looks at the outer lane of the ring only
+            GapTime.of(4.8, 3600.0 / 1420); // looks at the outer lane of the ring only, so 0.5 s more than the Manual
     private static final GapTime LEFT_OF_TWO = ring(1350, 0.92e-3);
 
     private final Network network;

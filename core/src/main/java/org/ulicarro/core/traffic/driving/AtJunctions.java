@@ -304,9 +304,8 @@ abstract class AtJunctions extends Pedals {
         for (int k = 0; k < queues.count(way); k++) {
             int u = queues.at(way, k);
             boolean goesBefore = first ? occupancy.takes(u, path, c) : occupancy.blocks(u, v, path, c, at);
-            boolean behind = goesBefore
-                    && f.lane(u) == way
-                    && mergesBehind(v, path, c, at, distance, u, f.pos(u) - f.length(u));
+            boolean behind =
+                    goesBefore && f.lane(u) == way && mergesBehind(v, path, c, at, distance, u, f.pos(u) - f.length(u));
             if (goesBefore && !behind) {
                 giveWayTo(u, v, path, c, distance);
             }

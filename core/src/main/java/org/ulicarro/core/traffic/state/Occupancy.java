@@ -12,6 +12,14 @@ public final class Occupancy {
     /** Who comes to a stretch counts on going first from so long before it can hardly stop any more (s). */
     private static final double COUNTS_ON_IT = 1;
 
+    /** Who drives more slowly can still stay where it is (m/s). */
+    private static final double ONLY_JUST_MOVES = 1;
+
+    /** Who needs more than this to stop before a stretch does not do so for somebody who is not on it yet (m/s²), and what passes meanwhile (s). */
+    private static final double HARDLY = 4.5;
+
+    private static final double STEP = 0.5;
+
     /** Below this somebody who waits inside a junction holds those behind it (m/s). */
     public static final double STANDS = 0.3;
 
@@ -155,14 +163,25 @@ public final class Occupancy {
         }
         boolean onIt = f.pos(u) > table.otherStart[path][c];
         boolean inTurn = table.rank[path][c] == LaneTable.IN_TURN;
-        return onIt || inTurn && (at < 0 || isBefore(u, v) && !isStuck(u)) || at >= 0 && isStuck(v) && comes(u, path, c);
+        return onIt || inTurn && (at < 0 || isBefore(u, v) && !isStuck(u)) || at >= 0 && comesFirst(u, v, path, c);
     }
 
-    /** Whether somebody drives and is so near to the c-th meeting of a path that it counts on going first: who has stood on the way has lost its turn. */
-    private boolean comes(int u, int path, int c) {
+    /**
+     * Whether somebody counts on going first over the c-th meeting of a path: before one who has stood on the way and lost its turn, as soon
+     * as it would have to brake for that one; before one who only just moves, when it can hardly stop any more.
+     */
+    private boolean comesFirst(int u, int v, int path, int c) {
         double speed = f.speed(u);
-        double needs = speed * (COUNTS_ON_IT + speed / (2 * f.comfortableDeceleration(u)));
-        return speed > STANDS && !isStuck(u) && table.otherStart[path][c] - f.pos(u) < needs;
+        if (speed <= STANDS || isStuck(u)) {
+            return false;
+        }
+        double needs = Double.NEGATIVE_INFINITY;
+        if (isStuck(v)) {
+            needs = speed * (COUNTS_ON_IT + speed / (2 * f.comfortableDeceleration(u)));
+        } else if (f.speed(v) < ONLY_JUST_MOVES) {
+            needs = speed * (STEP + speed / (2 * HARDLY));
+        }
+        return table.otherStart[path][c] - f.pos(u) < needs;
     }
 
     /**
