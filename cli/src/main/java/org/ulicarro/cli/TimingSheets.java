@@ -93,7 +93,7 @@ final class TimingSheets {
         return words;
     }
 
-    private static boolean hasVolumes(PlaceTiming timing) {
+    static boolean hasVolumes(PlaceTiming timing) {
         return timing.groups().stream().anyMatch(g -> g.volume() > 0);
     }
 
@@ -217,7 +217,7 @@ final class TimingSheets {
                     group.volume(),
                     group.saturation(timing.green(group, greens), greens.cycle()),
                     group.ratio(cycle),
-                    isCritical(timing, group, cycle) ? "*" : "",
+                    timing.isCritical(group, cycle) ? "*" : "",
                     greenNow,
                     now == null ? Double.NaN : group.load(greenNow, now.cycle()),
                     now == null ? Double.NaN : timing.delay(group, now),
@@ -227,21 +227,6 @@ final class TimingSheets {
                     fits ? timing.delay(group, then) : Double.NaN,
                     fits ? los(timing, group, then) : "-");
         }
-    }
-
-    /** Whether a lane group decides the ratio of a span on the critical way. */
-    private static boolean isCritical(PlaceTiming timing, LaneGroup group, double cycle) {
-        boolean[] critical = timing.criticalSpans(cycle);
-        for (int i = 0; i < critical.length; i++) {
-            SpanOrder.Span span = timing.order().spans().get(i);
-            boolean most = timing.groups().stream()
-                    .filter(g -> g.group() == span.group())
-                    .allMatch(g -> g.ratio(cycle) <= group.ratio(cycle));
-            if (critical[i] && span.group() == group.group() && most && group.volume() > 0) {
-                return true;
-            }
-        }
-        return false;
     }
 
     /** By delay, and F where demand is above capacity (Highway Capacity Manual, 6th ed., exhibit 19-8). */
@@ -298,7 +283,7 @@ final class TimingSheets {
                 out.println();
                 out.println("nobody travels over " + place + ", so it is not timed.");
             }
-            tellOver(place, timing, out);
+            TimingRelief.tell(place, timing, cycleFor(timing), load, out);
         });
     }
 
@@ -344,7 +329,7 @@ final class TimingSheets {
             out.println();
             out.printf(Locale.ROOT, "A cycle of %.0f s does not hold everybody's minimum.%n", then.cycle());
         }
-        tellOver(place, timing, out);
+        TimingRelief.tell(place, timing, cycleFor(timing), load, out);
     }
 
     private static void line(PrintWriter out, double cycle, String why) {
@@ -368,69 +353,6 @@ final class TimingSheets {
         return text.toString();
     }
 
-    /** In words, when no cycle serves a place. */
-    private void tellOver(String place, PlaceTiming timing, PrintWriter out) {
-        double cycle = cycleFor(timing);
-        double y = timing.ratio(cycle);
-        if (!hasVolumes(timing) || y < load) {
-            return;
-        }
-        out.println();
-        out.printf(
-                Locale.ROOT,
-                y >= 1
-                        ? "%s: the critical movements need %.0f %% of the time as green alone: no cycle serves them, queues grow.%n"
-                        : "%s: the critical movements need %.0f %% of the time as green: no cycle keeps them below v/c "
-                                + text(load) + ".%n",
-                place,
-                100 * y);
-        double target = 0.9 * load; // room for what a cycle loses
-        tellLessEverywhere(timing, cycle, target, out);
-        List<LaneGroup> critical = timing.groups().stream()
-                .filter(g -> isCritical(timing, g, cycle))
-                .toList();
-        for (LaneGroup group : timing.groups()) {
-            boolean holdsUp =
-                    group.movements().stream().anyMatch(m -> critical.stream().anyMatch(c -> c.waitsFor(m)));
-            if (critical.contains(group) || holdsUp) {
-                tellRelief(timing, group, cycle, target, out);
-            }
-        }
-    }
-
-    private static void tellLessEverywhere(PlaceTiming timing, double cycle, double target, PrintWriter out) {
-        for (int percent = 1; percent < 100; percent++) {
-            if (timing.with(1 - percent / 100.0).ratio(cycle) <= target) {
-                out.printf(
-                        Locale.ROOT,
-                        "%d %% less traffic everywhere would bring that to %.0f %%. Of one movement alone:%n",
-                        percent,
-                        100 * target);
-                return;
-            }
-        }
-    }
-
-    /** What less traffic or one more lane for a lane group would do, by timing the place again. */
-    private static void tellRelief(PlaceTiming timing, LaneGroup group, double cycle, double target, PrintWriter out) {
-        double withLane =
-                timing.with(group, 1, (group.lanes() + 1.0) / group.lanes()).ratio(cycle);
-        String less = "no cut of its traffic would do";
-        for (int percent = 1; percent < 100; percent++) {
-            if (timing.with(group, 1 - percent / 100.0, 1).ratio(cycle) <= target) {
-                less = percent + " % less of its traffic would do";
-                break;
-            }
-        }
-        out.printf(
-                Locale.ROOT,
-                "  %s: %s; a lane more would make it %.0f %%%s%n",
-                group.name(),
-                less,
-                100 * withLane,
-                withLane <= target ? "" : ", which is not enough");
-    }
-
     private String words(String place, PlaceTiming.Bound bound) {
         return bound.span().id()
                 + switch (bound.why()) {
@@ -452,7 +374,7 @@ final class TimingSheets {
         return roads.isEmpty() ? "" : " over " + String.join(" and ", roads);
     }
 
-    private static String text(double share) {
+    static String text(double share) {
         return String.format(Locale.ROOT, "%.2f", share);
     }
 }

@@ -106,8 +106,22 @@ public final class PlaceTiming {
     }
 
     /** Whether each span is on the critical way, by flow ratios. */
-    public boolean[] criticalSpans(double cycle) {
+    boolean[] criticalSpans(double cycle) {
         return critical(ratios(cycle));
+    }
+
+    /** Whether a lane group decides the flow ratio of a span on the critical way. */
+    public boolean isCritical(LaneGroup group, double cycle) {
+        boolean[] critical = criticalSpans(cycle);
+        boolean most = groups.stream()
+                .filter(g -> g.group() == group.group())
+                .allMatch(g -> g.ratio(cycle) <= group.ratio(cycle));
+        for (int i = 0; i < critical.length && most && group.volume() > 0; i++) {
+            if (critical[i] && order.spans().get(i).group() == group.group()) {
+                return true;
+            }
+        }
+        return false;
     }
 
     /** What of the cycle the critical way loses (s). */
