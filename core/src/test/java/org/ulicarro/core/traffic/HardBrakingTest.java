@@ -54,7 +54,7 @@ class HardBrakingTest {
 
     /**
      * Whoever had just passed where its way parts from another one once stopped from 30 km/h on the spot when somebody behind it took that
-     * one: some thirty times in ten minutes at a roundabout.
+     * one: some forty times in twenty minutes at a roundabout.
      */
     @ParameterizedTest
     @CsvSource({"5000, 30, 0.2", "8000, 30, 0.5"})
