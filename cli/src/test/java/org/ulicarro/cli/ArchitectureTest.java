@@ -15,7 +15,7 @@ import org.junit.jupiter.api.Test;
 /** Who may know whom, and what keeps every digit the same everywhere. */
 class ArchitectureTest {
 
-    private final JavaClasses all = new ClassFileImporter()
+    private static final JavaClasses ALL = new ClassFileImporter()
             .withImportOption(new ImportOption.DoNotIncludeTests())
             .importPackages("org.ulicarro");
 
@@ -91,7 +91,7 @@ class ArchitectureTest {
                 .mayOnlyAccessLayers("base", "study", "network", "demand", "signal", "analysis")
                 .whereLayer("timing")
                 .mayOnlyBeAccessedByLayers("search")
-                .check(all);
+                .check(ALL);
     }
 
     /** Kinds of control know what they share, not each other; only the one that chooses knows them. */
@@ -126,7 +126,7 @@ class ArchitectureTest {
                 .mayOnlyAccessLayers("shared")
                 .whereLayer("external")
                 .mayOnlyAccessLayers("shared", "fixed") // a plan by the clock takes over when nobody answers
-                .check(all);
+                .check(ALL);
     }
 
     /** The rooms of the traffic model, each of which knows only those before it. */
@@ -156,7 +156,7 @@ class ArchitectureTest {
                     .should()
                     .dependOnClassesThat()
                     .resideInAnyPackage(later.toArray(String[]::new))
-                    .check(all);
+                    .check(ALL);
             later.add(room);
         }
         classes()
@@ -164,7 +164,7 @@ class ArchitectureTest {
                 .resideInAPackage(traffic + "..")
                 .should()
                 .resideInAnyPackage(later.toArray(String[]::new))
-                .check(all);
+                .check(ALL);
         // what decides how anybody drives is nobody's business outside
         noClasses()
                 .that()
@@ -174,7 +174,7 @@ class ArchitectureTest {
                 .resideInAnyPackage(Stream.of("following", "way", "junctions", "changing", "entries", "driving")
                         .map(room -> traffic + "." + room)
                         .toArray(String[]::new))
-                .check(all);
+                .check(ALL);
     }
 
     @Test
@@ -194,28 +194,28 @@ class ArchitectureTest {
                         "java.nio.file..",
                         "java.sql..",
                         "java.awt..")
-                .check(all);
+                .check(ALL);
         noClasses()
                 .that()
                 .resideInAPackage("org.ulicarro.report..")
                 .should()
                 .dependOnClassesThat()
                 .resideInAnyPackage("org.ulicarro.files..", "org.ulicarro.link..", "org.ulicarro.cli..")
-                .check(all);
+                .check(ALL);
         noClasses()
                 .that()
                 .resideInAPackage("org.ulicarro.files..")
                 .should()
                 .dependOnClassesThat()
                 .resideInAnyPackage("org.ulicarro.report..", "org.ulicarro.link..", "org.ulicarro.cli..")
-                .check(all);
+                .check(ALL);
         noClasses()
                 .that()
                 .resideInAPackage("org.ulicarro.link..")
                 .should()
                 .dependOnClassesThat()
                 .resideInAnyPackage("org.ulicarro.files..", "org.ulicarro.report..", "org.ulicarro.cli..")
-                .check(all);
+                .check(ALL);
     }
 
     /** What others wrote comes in through one class, which bounds it, and goes out through one that names the file when it fails. */
@@ -248,7 +248,7 @@ class ArchitectureTest {
                                                         call, call.getDescription())));
                             }
                         })
-                .check(all);
+                .check(ALL);
     }
 
     /** StrictMath gives the same digits on every machine; Math need not for these. Nor may a hash decide an order. */
@@ -271,7 +271,7 @@ class ArchitectureTest {
                                             call, call.getDescription())));
                         }
                     })
-                    .check(all);
+                    .check(ALL);
         }
         noClasses()
                 .that()
@@ -285,6 +285,6 @@ class ArchitectureTest {
                 .orShould()
                 .dependOnClassesThat()
                 .haveFullyQualifiedName("java.util.Random")
-                .check(all);
+                .check(ALL);
     }
 }

@@ -40,7 +40,7 @@ class CompareCommandTest extends InProcess {
         String text = Files.readString(study.resolve("study.yaml"));
         Files.writeString(study.resolve("study.yaml"), text.replace("15 min", "5 min"));
         Files.writeString(study.resolve("alternatives/more.yaml"), "demand:\n  growth: 8 %\n");
-        assertThat(run("run", study, "-a", "base", "-a", "pier-green", "-a", "more", "-n", 12))
+        assertThat(run("run", study, "-a", "base", "-a", "pier-green", "-a", "more", "-n", 8))
                 .as(err)
                 .isZero();
         other = temp.resolve("later");
@@ -54,7 +54,7 @@ class CompareCommandTest extends InProcess {
         assertThat(run("compare", study + "/1", study + "/2", "--place", "market"))
                 .isZero();
         assertThat(out)
-                .contains("before: 0001-base, after: 0002-pier-green, period 16:30-17:30, 12 pairs of replications")
+                .contains("before: 0001-base, after: 0002-pier-green, period 16:30-17:30, 8 pairs of replications")
                 .contains("Verdict: real at 5 % for all rows of this table together (Holm 1979),");
         assertThat(line("market NB all")).endsWith("better");
         assertThat(line("market EBT")).endsWith("worse");
@@ -199,7 +199,7 @@ class CompareCommandTest extends InProcess {
         List<Double> each = new ArrayList<>();
         try (Connection db =
                 DriverManager.getConnection("jdbc:sqlite:" + study.resolve("runs/0001-base/results.sqlite"))) {
-            for (int replication = 1; replication <= 12; replication++) {
+            for (int replication = 1; replication <= 8; replication++) {
                 List<Double> backs = new ArrayList<>();
                 ResultSet r = db.createStatement()
                         .executeQuery("SELECT back_of_queue_m FROM lane_cycles WHERE replication = " + replication

@@ -14,6 +14,8 @@ import java.util.List;
 import java.util.Map;
 import java.util.Set;
 import java.util.TreeMap;
+import java.util.stream.Stream;
+import org.junit.jupiter.api.BeforeAll;
 import org.junit.jupiter.api.BeforeEach;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.io.TempDir;
@@ -32,10 +34,13 @@ import org.ulicarro.files.Samples;
 import org.ulicarro.files.StudyFolder;
 import org.ulicarro.files.StudyProblem;
 
-/** Pieces of the demo, shortened to half an hour and two replications. */
+/** Pieces of the demo, shortened to half an hour and two replications. The piece that most tests look at is cut once. */
 class CutCommandTest extends InProcess {
 
     private static final Set<String> PLACES = Set.of("gate", "market", "nets");
+
+    @TempDir
+    private static Path shared;
 
     @TempDir
     private Path temp;
@@ -43,17 +48,37 @@ class CutCommandTest extends InProcess {
     private Path study;
     private Path piece;
 
+    @BeforeAll
+    static void cutOnce() throws IOException {
+        Path whole = shared.resolve("quayside");
+        Samples.write("quayside", whole);
+        edit(whole.resolve("study.yaml"), "to: \"17:30\"", "to: \"17:00\"");
+        edit(
+                whole.resolve("study.yaml"),
+                "warm-up: {length: 15 min, demand: first-slice}, drain: 15 min}\n  am",
+                "warm-up: {length: 5 min}, drain: 5 min}\n  am");
+        edit(whole.resolve("study.yaml"), "replications: 10", "replications: 2");
+        new CutCommandTest().cut(whole, "gate,market,nets", shared.resolve("middle"));
+    }
+
     @BeforeEach
     void write() throws IOException {
         study = temp.resolve("quayside");
         piece = temp.resolve("middle");
-        Samples.write("quayside", study);
-        edit(study.resolve("study.yaml"), "to: \"17:30\"", "to: \"17:00\"");
-        edit(
-                study.resolve("study.yaml"),
-                "warm-up: {length: 15 min, demand: first-slice}, drain: 15 min}\n  am",
-                "warm-up: {length: 5 min}, drain: 5 min}\n  am");
-        edit(study.resolve("study.yaml"), "replications: 10", "replications: 2");
+        copy(shared.resolve("quayside"), study);
+    }
+
+    /** The three places in the middle, as they were cut out of the same study. */
+    private void takeMiddle() throws IOException {
+        copy(shared.resolve("middle"), piece);
+    }
+
+    private static void copy(Path from, Path to) throws IOException {
+        try (Stream<Path> files = Files.walk(from)) {
+            for (Path file : files.sorted().toList()) {
+                Files.copy(file, to.resolve(from.relativize(file).toString()));
+            }
+        }
     }
 
     private static void edit(Path file, String from, String to) throws IOException {
@@ -136,7 +161,7 @@ class CutCommandTest extends InProcess {
     /** Everybody who came over the border is a trip of its type, in its quarter of an hour and replication, to the vehicle; found by looking at all roads. */
     @Test
     void whoDroveThereIsInTheDemandToTheVehicle() throws IOException, StudyProblem {
-        cut(study, "gate,market,nets", piece);
+        takeMiddle();
         Model whole = model(study);
         Set<String> roads = model(piece).study().network().roads().keySet();
         for (int replication = 1; replication <= 2; replication++) {
@@ -218,7 +243,7 @@ class CutCommandTest extends InProcess {
 
     @Test
     void idsSignalsAndGreensAreThoseOfTheWhole() throws IOException, StudyProblem {
-        cut(study, "gate,market,nets", piece);
+        takeMiddle();
         Study whole = model(study).study();
         Study part = model(piece).study();
         PLACES.forEach(place -> assertThat(part.network().places().get(place))
@@ -249,7 +274,7 @@ class CutCommandTest extends InProcess {
 
     @Test
     void aPieceOfAPieceIsThePieceItself() throws IOException {
-        cut(study, "gate,market,nets", piece);
+        takeMiddle();
         Path inner = temp.resolve("inner");
         Path direct = temp.resolve("direct");
         cut(piece, "market,nets", inner);
@@ -261,7 +286,7 @@ class CutCommandTest extends InProcess {
 
     @Test
     void whatWasChangedGoesBackIntoTheWhole() throws IOException {
-        cut(study, "gate,market,nets", piece);
+        takeMiddle();
         assertThat(run("cut", study, "--back", piece, "--write", "tried")).isEqualTo(Exit.INPUT);
         assertThat(err).contains("nothing was changed");
         assertThat(run(
@@ -284,7 +309,7 @@ class CutCommandTest extends InProcess {
 
     @Test
     void alternativesCountsAndLinesThatConcernItStay() throws IOException {
-        cut(study, "gate,market,nets", piece);
+        takeMiddle();
         assertThat(StudyFolder.alternatives(piece))
                 .contains("actuated", "by-stages", "pier-green", "no-ferry", "counted")
                 .doesNotContain("line-2min");

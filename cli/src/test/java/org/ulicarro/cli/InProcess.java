@@ -40,10 +40,12 @@ abstract class InProcess {
         if (words[0].equals("run") && words[1].toString().endsWith("lane")) {
             return Stream.concat(Stream.of(words), Stream.of("-n", "1")).toArray();
         }
-        boolean searches = words[0].equals("optimize") && !words[1].equals("take");
-        return searches
-                ? Stream.concat(Stream.of(words), Stream.of("--runs", "30", "-n", "2", "--fresh", "2", "--every", "30"))
-                        .toArray()
-                : words;
+        if (!words[0].equals("optimize") || words[1].equals("take")) {
+            return words;
+        }
+        Stream<Object> few = Stream.of("--runs", "16", "-n", "2", "--fresh", "2", "--every", "16");
+        boolean allCycles = !Arrays.asList(words).contains("--cycles");
+        Stream<Object> cycles = allCycles ? Stream.of("--cycles", "75-85") : Stream.of();
+        return Stream.of(Stream.of(words), few, cycles).flatMap(s -> s).toArray();
     }
 }

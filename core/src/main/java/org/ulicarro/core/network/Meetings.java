@@ -1,6 +1,5 @@
 package org.ulicarro.core.network;
 
-import java.util.ArrayList;
 import java.util.List;
 
 /**
@@ -20,14 +19,8 @@ record Meetings(List<List<TurningPath>> near, Priorities priorities) {
     }
 
     private Junction find(List<Lane> lanes, Junction junction) {
-        List<Conflict> conflicts = new ArrayList<>();
-        List<LongBodies> longBodies = new ArrayList<>();
-        List<Divergence> divergences = new ArrayList<>();
-        for (List<TurningPath> paths : near) {
-            conflicts.addAll(ConflictFinder.conflicts(paths, lanes, priorities));
-            longBodies.addAll(ConflictFinder.longBodies(paths, lanes));
-            divergences.addAll(ConflictFinder.divergences(paths, lanes));
-        }
-        return junction.with(conflicts, longBodies, divergences);
+        ConflictFinder finder = new ConflictFinder(lanes, priorities);
+        near.forEach(finder::add);
+        return junction.with(finder.conflicts, finder.longBodies, finder.divergences);
     }
 }

@@ -138,20 +138,31 @@ public final class Polyline {
         return px >= east + metres || px <= west - metres || py >= north + metres || py <= south - metres;
     }
 
+    /** Least distance of a place on this line from another line (m). */
+    double distance(double metres, Polyline other) {
+        int i = segment(metres);
+        double share = (metres - along[i]) / (along[i + 1] - along[i]);
+        return other.distanceTo(x[i] + share * (x[i + 1] - x[i]), y[i] + share * (y[i + 1] - y[i]));
+    }
+
     /** Least distance of a point from the line (m). */
     double distanceTo(double px, double py) {
         double least = Double.POSITIVE_INFINITY;
+        double gx = px - x[0];
+        double gy = py - y[0];
         for (int i = 0; i < inverse.length; i++) {
-            double dx = x[i + 1] - x[i];
-            double dy = y[i + 1] - y[i];
-            double gx = px - x[i];
-            double gy = py - y[i];
+            double nextX = px - x[i + 1];
+            double nextY = py - y[i + 1];
+            double dx = gx - nextX;
+            double dy = gy - nextY;
             double t = (gx * dx + gy * dy) * inverse[i];
             t = t < 0 ? 0 : t > 1 ? 1 : t;
-            gx -= t * dx;
-            gy -= t * dy;
-            double away = gx * gx + gy * gy;
+            double toX = gx - t * dx;
+            double toY = gy - t * dy;
+            double away = toX * toX + toY * toY;
             least = away < least ? away : least;
+            gx = nextX;
+            gy = nextY;
         }
         return Math.sqrt(least);
     }

@@ -51,16 +51,18 @@ final class RoadCrossings {
         List<Piece> own = new ArrayList<>();
         for (int i = 1; i < axis.size(); i++) {
             Piece piece = new Piece(id, road, axis.get(i - 1), axis.get(i));
-            squaresOf(piece).forEach(square -> {
+            for (long square : squaresOf(piece, 0)) {
                 for (Piece other : squares.getOrDefault(square, List.of())) {
                     compare(piece, other);
                 }
-            });
+            }
             own.add(piece);
         }
-        own.forEach(piece -> squaresOf(piece)
-                .forEach(square -> squares.computeIfAbsent(square, none -> new ArrayList<>())
-                        .add(piece)));
+        for (Piece piece : own) {
+            for (long square : squaresOf(piece, 1)) {
+                squares.computeIfAbsent(square, none -> new ArrayList<>()).add(piece);
+            }
+        }
     }
 
     private Point end(Road road, String place) {
@@ -68,16 +70,21 @@ final class RoadCrossings {
         return road.meetsAt().getOrDefault(place, at.at());
     }
 
-    /** Squares that a piece touches; of a long one those along it. */
-    private static Set<Long> squaresOf(Piece p) {
+    /**
+     * Squares along a piece. It may cut the corner of one between two steps; so two pieces that cross have one in common where either
+     * of them is given those around, too.
+     *
+     * @param around how many squares on each side
+     */
+    private static Set<Long> squaresOf(Piece p, int around) {
         double length = StrictMath.hypot(p.b.x() - p.a.x(), p.b.y() - p.a.y());
         int steps = (int) Math.min(10_000, StrictMath.ceil(length / (SQUARE / 2)) + 1);
         Set<Long> all = new LinkedHashSet<>();
         for (int i = 0; i <= steps; i++) {
             long x = square(p.a.x() + (p.b.x() - p.a.x()) * i / steps);
             long y = square(p.a.y() + (p.b.y() - p.a.y()) * i / steps);
-            for (long dx = -1; dx <= 1; dx++) { // the next step may cut a corner
-                for (long dy = -1; dy <= 1; dy++) {
+            for (long dx = -around; dx <= around; dx++) {
+                for (long dy = -around; dy <= around; dy++) {
                     all.add((x + dx) * 1_000_003L + y + dy);
                 }
             }
@@ -90,15 +97,10 @@ final class RoadCrossings {
     }
 
     private void compare(Piece p, Piece q) {
-        String pair = p.id + " " + q.id;
-        if (p.road.level() != q.road.level() || p.id.equals(q.id) || told.contains(pair)) {
+        Point at = p.road.level() == q.road.level() ? meeting(p, q) : null;
+        if (at == null || isNearCommonPlace(p.road, q.road, at) || !told.add(p.id + " " + q.id)) {
             return;
         }
-        Point at = meeting(p, q);
-        if (at == null || isNearCommonPlace(p.road, q.road, at)) {
-            return;
-        }
-        told.add(pair);
         double x = draft.hand == Hand.RIGHT ? at.x() : -at.x();
         draft.report(
                 NetworkFault.CROSS_WITHOUT_PLACE,

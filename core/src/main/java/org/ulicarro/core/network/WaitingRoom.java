@@ -75,7 +75,9 @@ final class WaitingRoom {
             }
         }
         double missing = Math.max(0, CLEAR - least);
-        boolean near = least < needed;
-        return near ? Math.max(missing, SPARE - StiffBody.clearance(draft.lanes, path, fronts, HALF_BODY)) : missing;
+        if (least >= needed) {
+            return missing;
+        }
+        return Math.max(missing, SPARE - StiffBody.clearance(draft.lanes, path, fronts, HALF_BODY, SPARE));
     }
 }
