@@ -5,6 +5,7 @@ import java.io.PrintWriter;
 import java.nio.file.Files;
 import java.util.List;
 import java.util.Locale;
+import java.util.Set;
 import java.util.concurrent.Callable;
 import org.ulicarro.core.base.Fault;
 import org.ulicarro.core.network.Link;
@@ -86,8 +87,9 @@ final class CheckCommand implements Callable<Integer> {
     }
 
     private static String canRun(LoadedStudy loaded, Model model) {
+        Set<Link> entries = Set.copyOf(model.network().entries());
         double counted = model.network().movements().stream()
-                .filter(m -> !m.isInner())
+                .filter(m -> entries.contains(model.network().links().get(m.fromLink())))
                 .mapToDouble(m -> model.demand().hourlyRate(m))
                 .sum();
         int travel = counted > 0 ? 0 : model.demand().departures(1).size();
@@ -109,6 +111,6 @@ final class CheckCommand implements Callable<Integer> {
                 model.signals().groups().size(),
                 travel > 0
                         ? travel + " vehicles travel, with warm-up and drain time"
-                        : String.format(Locale.ROOT, "%.0f veh/h counted", counted));
+                        : String.format(Locale.ROOT, "%.0f veh/h come in", counted));
     }
 }

@@ -139,13 +139,17 @@ final class RunCommand implements Callable<Integer> {
 
     private int print(Run run) throws IOException {
         PrintWriter out = spec.commandLine().getOut();
-        new MovementTable(run).printOverview(out);
+        MovementTable table = new MovementTable(run);
+        table.printOverview(out);
         new EntrySheets(run).printBrief(out);
         new CourtesySheets(run).printBrief(out);
         out.println();
         out.println("run:  " + run.folder());
-        out.println("next: " + Main.me() + " results " + Main.typed(run.folder())
-                + "    all movements (also --by 15min, --each, --json)");
+        String results = "next: " + Main.me() + " results " + Main.typed(run.folder());
+        out.println(
+                table.isEmpty()
+                        ? results + " links    volumes and speeds (also --by 15min, --each, --json)"
+                        : results + "    all movements (also --by 15min, --each, --json)");
         if (!new TrackFolder(run.folder()).replications().isEmpty()) {
             out.println("      " + Main.me() + " replay " + Main.typed(run.folder()) + " -o replay.html");
         }

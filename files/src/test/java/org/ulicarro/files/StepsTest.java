@@ -62,7 +62,8 @@ class StepsTest {
         figures.put("link distance", sum(links, LinkRow::distanceM));
         figures.put("link time", sum(links, LinkRow::timeS));
         figures.put("vehicles on links", sum(links, LinkRow::onMean));
-        figures.put("queued on links", sum(links, l -> l.queuedShare() * l.timeS()));
+        figures.put(
+                "queued on links", sum(links, l -> Double.isNaN(l.queuedShare()) ? 0 : l.queuedShare() * l.timeS()));
         figures.put("passed", sum(movements, MovementRow::vehicles));
         figures.put("control delay", sum(movements, m -> m.controlDelayS() * m.demand()));
         figures.put("stops", sum(movements, m -> m.stops() * m.demand()));

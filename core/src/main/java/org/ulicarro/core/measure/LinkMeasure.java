@@ -126,10 +126,15 @@ final class LinkMeasure implements Measure<LinkRow> {
                         sums[at + TIME],
                         sums[at + DISTANCE] / sums[at + TIME],
                         sums[at + FULL] / length,
-                        sums[at + QUEUED] / sums[at + TIME]));
+                        hasQueue(link, sums[at + QUEUED]) ? sums[at + QUEUED] / sums[at + TIME] : Double.NaN));
             }
         }
         return rows;
+    }
+
+    /** At the end of other links nothing tells a queue, unless one of a control reached back to them. */
+    private boolean hasQueue(Link link, double queued) {
+        return queued > 0 || network.junctions().get(link.to()).controlled();
     }
 
     @Override

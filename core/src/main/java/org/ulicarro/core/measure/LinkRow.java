@@ -22,5 +22,6 @@ public record LinkRow(
         @About("share of the seconds in which a queue reached back to its start")
         double spillbackShare,
 
-        @About("share of that time spent in the queue of a controlled line")
+        @About(
+                "share of that time spent in the queue of a controlled line; NaN where none is at its end and no queue came")
         double queuedShare) {}

@@ -10,9 +10,11 @@ import java.util.List;
 import java.util.Map;
 import java.util.Set;
 import java.util.TreeMap;
+import java.util.stream.Stream;
 import org.ulicarro.core.base.Fault;
 import org.ulicarro.core.study.Arrows;
 import org.ulicarro.core.study.Place.Control;
+import org.ulicarro.core.study.Road;
 import org.ulicarro.core.study.RoadClass;
 import org.ulicarro.core.study.Turn;
 
@@ -121,9 +123,19 @@ final class NetworkChecks {
         Link one = draft.links.get(a.fromLink());
         Link other = draft.links.get(b.fromLink());
         Link ramp = one.lanes() < other.lanes() ? one : other;
+        if (joins(draft.input.roads().get(ramp.road()))) {
+            return ". Ramp '" + ramp.road() + "' needs all lanes of the motorway to go on beside its own: put a place"
+                    + " between and let them end there";
+        }
         String side = draft.hand == Hand.RIGHT ? "right" : "left";
         return ". A ramp joins by a lane of its own: joins: {side: " + side
                 + ", parallel: 220 m, taper: 60 m} beside the lanes of '" + ramp.road() + "'";
+    }
+
+    private static boolean joins(Road road) {
+        return Stream.of(true, false)
+                .map(road::direction)
+                .anyMatch(direction -> direction != null && direction.joins() != null);
     }
 
     private Movement movementOf(Junction junction, int path) {
