@@ -18,6 +18,7 @@ import org.ulicarro.core.run.Change;
 import org.ulicarro.core.run.Model;
 import org.ulicarro.core.study.Kinds;
 import org.ulicarro.core.study.SignalController;
+import org.ulicarro.core.timing.Flows;
 import org.ulicarro.core.timing.PlaceTiming;
 import org.ulicarro.core.timing.Timed;
 import org.ulicarro.files.LoadedStudy;
@@ -290,7 +291,13 @@ final class TimeCommand implements Callable<Integer> {
     private PlaceTiming timing(String one, Map<String, Double> changed) {
         ToDoubleFunction<Movement> volume = m -> changed.getOrDefault(m.id(), volumes.movement(m.index()));
         double heavy = Kinds.of(model.study()).heavyShare(model.study().demand().mix());
-        return PlaceTiming.of(model.network(), model.signals(), one, volume, saturation, heavy);
+        return PlaceTiming.of(
+                model.network(),
+                model.signals(),
+                one,
+                new Flows(volume, model.demand()::peopleRate),
+                saturation,
+                heavy);
     }
 
     /** The volume that {@code --what-if} gives, by the id of its movement. */

@@ -72,6 +72,42 @@ class FirstPlanTest extends InProcess {
         assertThat(run("run", study, "-a", "first", "-n", "1")).as(err).isZero();
     }
 
+    /** People over the leg into which only a turn leads walk alone, after the vehicles of the turn have cleared, whatever the volumes are. */
+    @ParameterizedTest
+    @ValueSource(ints = {150, 350, 500, 650})
+    void peopleWhoWalkAloneHaveAStageOfTheirOwn(int side) throws IOException {
+        Files.createDirectories(study);
+        Files.writeString(study.resolve("study.yaml"), """
+                format: ulicarro/1
+                title: Three legs
+                periods: {p: {from: "08:00", to: "08:10", warm-up: {length: 5 min}}}
+                network:
+                  places:
+                    m: {at: [0, 0], control: signal, crossings: {r-west: {}, r-east: {}, r-south: {}}}
+                    west: {at: [-580, -155]}
+                    east: {at: [552, 234]}
+                    south: {at: [155, -580]}
+                  roads:
+                    r-west: {between: [west, m], speed: 60 km/h, ahead: {lanes: 2}, back: {lanes: 2}}
+                    r-east: {between: [east, m], speed: 60 km/h, ahead: {lanes: 2}, back: {lanes: 2}}
+                    r-south: {between: [south, m], speed: 50 km/h, ahead: {lanes: 2}, back: {lanes: 2}}
+                demand:
+                  mix: {car: 92 %, truck: 8 %}
+                  entries:
+                    west: {vehicles: 347 veh/h, routes: {east: {via: [m, east], share: 2}, south: {via: [m, south], share: 1}}}
+                    east: {vehicles: 638 veh/h, routes: {west: {via: [m, west], share: 5}, south: {via: [m, south], share: 1}}}
+                    south: {vehicles: SIDE veh/h, routes: {west: {via: [m, west], share: 1}, east: {via: [m, east], share: 2}}}
+                  walkers: {m.r-west: 200 /h, m.r-east: 200 /h, m.r-south: 80 /h}
+                """.replace("SIDE", String.valueOf(side)));
+        assertThat(run("time", study, "--first", "plan:first")).as(err).isZero();
+        assertThat(run("check", study, "-a", "first")).as(out + err).isZero();
+        String text = Files.readString(study.resolve("alternatives/first.yaml"));
+        assertThat(green(text, "over-r-west")[0])
+                .as("5 s after the turn's green: yellow of 3 s and red of 2 s")
+                .isEqualTo(green(text, "NB")[1] + 5);
+        assertThat(run("run", study, "-a", "first", "-n", "1")).as(err).isZero();
+    }
+
     /**
      * The crossroads has bays for its left turns. Arrows by the rule of HCM 2000, chapter 10, appendix A: 240 veh/h, or 90 000 (veh/h)²
      * against two lanes, of which 150 · 710 is more and 100 · 650 is not.

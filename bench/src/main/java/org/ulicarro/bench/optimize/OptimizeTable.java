@@ -27,6 +27,7 @@ import org.ulicarro.core.study.CycleRange;
 import org.ulicarro.core.study.FixedControl;
 import org.ulicarro.core.study.Kinds;
 import org.ulicarro.core.study.SignalController;
+import org.ulicarro.core.timing.Flows;
 import org.ulicarro.core.timing.PlaceTiming;
 import org.ulicarro.core.timing.TimedPlan;
 import org.ulicarro.files.Samples;
@@ -289,7 +290,12 @@ public final class OptimizeTable {
         Map<String, SignalController> all = new LinkedHashMap<>(base.study().signals());
         for (String place : places) {
             PlaceTiming timing = PlaceTiming.of(
-                    base.network(), base.signals(), place, m -> volumes.movement(m.index()), 1900, heavy);
+                    base.network(),
+                    base.signals(),
+                    place,
+                    new Flows(m -> volumes.movement(m.index()), base.demand()::peopleRate),
+                    1900,
+                    heavy);
             FixedControl control = (FixedControl) all.get(place);
             FixedControl.Plan greens = TimedPlan.greens(control, timing.order(), timing.timed(cycle));
             all.put(place, control.withPlans(Map.of("pm", FixedControl.Plan.of((double) cycle, 0.0, greens.greens()))));

@@ -6,6 +6,7 @@ import java.util.List;
 import org.ulicarro.core.base.Draws;
 import org.ulicarro.core.base.Draws.Purpose;
 import org.ulicarro.core.base.Fault;
+import org.ulicarro.core.network.MarkedCrossing;
 import org.ulicarro.core.network.Movement;
 import org.ulicarro.core.network.Network;
 import org.ulicarro.core.study.Balance;
@@ -194,6 +195,11 @@ public final class DemandPlan {
     public double hourlyRate(Movement movement) {
         double vehicles = counts.vehicles(movement.index(), window.from(), window.to());
         return vehicles / (window.to() - window.from()) * 3600;
+    }
+
+    /** People over a crossing, both ways, in the mean of the measured period (persons/h). */
+    public double peopleRate(MarkedCrossing crossing) {
+        return walks.hourlyRate(crossing.id(), window.from(), window.to());
     }
 
     public boolean isCounted(Movement movement) {

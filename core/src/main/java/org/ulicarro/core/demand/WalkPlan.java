@@ -101,7 +101,7 @@ final class WalkPlan {
     /** Groups come at random; those who walk alone are groups of one. */
     private void drawOneWay(Flow flow, boolean there, long seed, int replication, List<One> all) {
         long id = Draws.idOf(flow.id() + (there ? " there" : " back"));
-        double[] times = slices(flow.flow());
+        double[] times = slices(flow.flow(), window.start(), window.end());
         double[] rates = new double[times.length - 1];
         for (int i = 0; i < rates.length; i++) {
             WalkerFlow then = flow.flow().at(times[i]);
@@ -127,12 +127,25 @@ final class WalkPlan {
         });
     }
 
-    /** Times of the run at which a flow changes, its start and end among them. */
-    private double[] slices(WalkerFlow flow) {
-        TreeSet<Double> times = new TreeSet<>(List.of(window.start(), window.end()));
+    /** People over a crossing, both ways, in the mean of some time (persons/h). */
+    double hourlyRate(String crossing, double from, double to) {
+        double people = 0;
+        for (Flow flow : flows) {
+            double[] times = flow.id().equals(crossing) ? slices(flow.flow(), from, to) : new double[0];
+            for (int i = 1; i < times.length; i++) {
+                WalkerFlow then = flow.flow().at(times[i - 1]);
+                people += (then.there() + then.back()) * (times[i] - times[i - 1]);
+            }
+        }
+        return people / (to - from) * 3600;
+    }
+
+    /** Times at which a flow changes, the first and the last one among them. */
+    private static double[] slices(WalkerFlow flow, double from, double to) {
+        TreeSet<Double> times = new TreeSet<>(List.of(from, to));
         for (WalkerFlow.Slot slot : flow.slots()) {
-            times.add(Math.max(window.start(), Math.min(window.end(), slot.from())));
-            times.add(Math.max(window.start(), Math.min(window.end(), slot.to())));
+            times.add(Math.max(from, Math.min(to, slot.from())));
+            times.add(Math.max(from, Math.min(to, slot.to())));
         }
         return times.stream().mapToDouble(Double::doubleValue).toArray();
     }

@@ -155,6 +155,19 @@ public final class SignalSystem {
                 || hostOf[a] != NO_GROUP && hostOf[b] != NO_GROUP && areShared(hostOf[a], hostOf[b]);
     }
 
+    /**
+     * Whether a movement ever has green while people go over a crossing by signals.
+     *
+     * @param half 0 for the half at its first kerb, 1 for the other
+     */
+    public boolean goesWithPeople(int movement, int crossing, int half) {
+        int people = crossingGroups[crossing][half];
+        return people != NO_GROUP
+                && groupOf[movement] != NO_GROUP
+                && (areShared(groupOf[movement], people)
+                        || hostOf[movement] != NO_GROUP && areShared(hostOf[movement], people));
+    }
+
     private boolean areShared(int groupA, int groupB) {
         return groupA == NO_GROUP || groupB == NO_GROUP || Arrays.binarySearch(together[groupA], groupB) >= 0;
     }

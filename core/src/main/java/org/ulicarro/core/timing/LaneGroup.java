@@ -11,8 +11,9 @@ import org.ulicarro.core.network.Movement;
  * @param lanes their number
  * @param group signal group that holds most of them
  * @param volume demand (veh/h)
- * @param unhindered flow at which a queue leaves on green, all lanes together, if nobody had to wait for a gap (veh/h)
- * @param inGaps those who have to; empty where nobody has
+ * @param unhindered flow at which a queue leaves on green, all lanes together, if nobody had to wait for a gap or for people (veh/h)
+ * @param inGaps those who have to wait for gaps; empty where nobody has
+ * @param people whom those who turn have to wait for
  */
 public record LaneGroup(
         List<Movement> movements,
@@ -20,22 +21,24 @@ public record LaneGroup(
         int group,
         double volume,
         double unhindered,
-        Optional<TurnsInGaps> inGaps) {
+        Optional<TurnsInGaps> inGaps,
+        PeopleInTheWay people) {
 
     private static final int HALVINGS = 20; // to a thousandth of a second
 
     /** Flow at which a queue leaves in the mean over a green (veh/h). */
     public double saturation(double green, double cycle) {
-        return inGaps.isEmpty() ? unhindered : unhindered * inGaps.get().share(green, cycle);
+        double ofGaps = inGaps.isEmpty() ? 1 : inGaps.get().share(green, cycle);
+        return people.isEmpty() ? unhindered * ofGaps : unhindered * ofGaps * people.share(green, cycle, inGaps);
     }
 
     /**
-     * Green that it needs in a cycle for a demand over capacity (s). With more green, turns in gaps find more of it free: capacity grows
-     * faster than the green; what a whole cycle does not serve needs as many of them.
+     * Green that it needs in a cycle for a demand over capacity (s). With more green, turns find more of it free of oncoming vehicles and
+     * people: capacity grows faster than the green; what a whole cycle does not serve needs as many of them.
      */
     double needs(double cycle, double load) {
         double least = unhindered <= 0 ? 0 : volume / unhindered * cycle / load;
-        if (inGaps.isEmpty() || least == 0) {
+        if (inGaps.isEmpty() && people.isEmpty() || least == 0) {
             return least;
         }
         double over = load(cycle, cycle) / load;
@@ -67,7 +70,8 @@ public record LaneGroup(
                 group,
                 volume * volumes,
                 unhindered * saturations,
-                inGaps.map(turns -> turns.with(volumes)));
+                inGaps.map(turns -> turns.with(volumes)),
+                people);
     }
 
     /** Movements in one word: {@code EBT+EBR}. */
@@ -78,7 +82,7 @@ public record LaneGroup(
     /** The same group where others have another volume, as a share of what it is. */
     LaneGroup with(List<Movement> others, double volumes) {
         return new LaneGroup(
-                movements, lanes, group, volume, unhindered, inGaps.map(turns -> turns.with(others, volumes)));
+                movements, lanes, group, volume, unhindered, inGaps.map(turns -> turns.with(others, volumes)), people);
     }
 
     /** Whether some of it turn in gaps of a movement. */

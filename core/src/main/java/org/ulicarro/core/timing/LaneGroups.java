@@ -10,9 +10,9 @@ import java.util.NavigableSet;
 import java.util.Optional;
 import java.util.Set;
 import java.util.TreeSet;
-import java.util.function.ToDoubleFunction;
 import org.ulicarro.core.network.Conflict;
 import org.ulicarro.core.network.Junction;
+import org.ulicarro.core.network.MarkedCrossing;
 import org.ulicarro.core.network.Movement;
 import org.ulicarro.core.network.Network;
 import org.ulicarro.core.network.TurningPath;
@@ -21,7 +21,7 @@ import org.ulicarro.core.study.Turn;
 
 /**
  * Lane groups of a place and their saturation flows: s = s₀ · N · f(heavy) · f(turns), Highway Capacity Manual 2000, equation 16-4 and
- * exhibit 16-7. What turns in gaps take of it depends on the greens ({@link TurnsInGaps}). A shared lane that turns fill alone is a group of its own, since those straight on leave it to them (de facto turning lane, chapter 16).
+ * exhibit 16-7. What turns in gaps and people take of it depends on the greens ({@link TurnsInGaps}, {@link PeopleInTheWay}). A shared lane that turns fill alone is a group of its own, since those straight on leave it to them (de facto turning lane, chapter 16).
  */
 final class LaneGroups {
 
@@ -41,15 +41,14 @@ final class LaneGroups {
 
     private final Network network;
     private final SignalSystem signals;
-    private final ToDoubleFunction<Movement> volume; // veh/h
+    private final Flows flows;
     private final double base; // veh/h and lane
     private final double heavyShare;
 
-    LaneGroups(
-            Network network, SignalSystem signals, ToDoubleFunction<Movement> volume, double base, double heavyShare) {
+    LaneGroups(Network network, SignalSystem signals, Flows flows, double base, double heavyShare) {
         this.network = network;
         this.signals = signals;
-        this.volume = volume;
+        this.flows = flows;
         this.base = base;
         this.heavyShare = heavyShare;
     }
@@ -130,7 +129,7 @@ final class LaneGroups {
             double counts = !isAcross(m)
                     ? isToKerb(m) ? 1 / OF_KERB_TURNS : 1
                     : isInGaps(m) ? TurnsInGaps.countsAs(volume(opposing(junction, m))) : ACROSS;
-            sum += volume.applyAsDouble(m) * counts;
+            sum += vehicles(m) * counts / turning(junction, m, 1).alone();
         }
         return sum / lanes.size();
     }
@@ -155,10 +154,10 @@ final class LaneGroups {
 
     private LaneGroup group(Junction junction, List<Movement> movements, Set<Integer> of) {
         int lanes = of.size();
-        double sum = movements.stream().mapToDouble(volume).sum();
+        double sum = movements.stream().mapToDouble(this::vehicles).sum();
         Movement most = movements.get(0);
         for (Movement m : movements) {
-            most = volume.applyAsDouble(m) > volume.applyAsDouble(most) ? m : most;
+            most = vehicles(m) > vehicles(most) ? m : most;
         }
         double heavy = 1 / (1 + heavyShare * (HEAVY - 1));
         double saturation = base * Math.min(lanes, lanesOn(movements, sum)) * turns(movements, sum);
@@ -169,13 +168,49 @@ final class LaneGroups {
                 signals.groupOf(most.index()),
                 sum,
                 heavy * (Double.isNaN(measured) ? saturation : measured),
-                Double.isNaN(measured) ? inGaps(junction, movements, lanes, sum) : Optional.empty());
+                Double.isNaN(measured) ? inGaps(junction, movements, lanes, sum) : Optional.empty(),
+                Double.isNaN(measured) ? people(junction, movements, sum) : PeopleInTheWay.NONE);
+    }
+
+    private double vehicles(Movement m) {
+        return flows.vehicles().applyAsDouble(m);
+    }
+
+    /** Turns of a group over crossings whose people may have green at the same time. */
+    private PeopleInTheWay people(Junction junction, List<Movement> movements, double sum) {
+        List<PeopleInTheWay.Turning> turns = movements.stream()
+                .filter(m -> sum > 0 && vehicles(m) > 0)
+                .map(m -> turning(junction, m, vehicles(m) / sum))
+                .filter(turning -> turning.people() > 0)
+                .toList();
+        return turns.isEmpty() ? PeopleInTheWay.NONE : new PeopleInTheWay(turns);
+    }
+
+    private PeopleInTheWay.Turning turning(Junction junction, Movement m, double share) {
+        double most = 0; // of people over one crossing
+        for (int c = 0; c < network.crossings().size() && m.turn() != Turn.THROUGH; c++) {
+            MarkedCrossing crossing = network.crossings().get(c);
+            if (junction.id().equals(crossing.place()) && meets(m, crossing, c)) {
+                most = Math.max(most, flows.people().applyAsDouble(crossing));
+            }
+        }
+        long into = m.paths().stream().map(TurningPath::toLane).distinct().count();
+        boolean roomBeside = into > lanes(m).size();
+        return new PeopleInTheWay.Turning(share, most, roomBeside, isAcross(m) && isInGaps(m));
+    }
+
+    /** Whether a movement turns over a crossing, or a half of it, whose people may have green with it. */
+    private boolean meets(Movement m, MarkedCrossing crossing, int number) {
+        return crossing.crossed().stream()
+                .filter(on ->
+                        m.paths().stream().anyMatch(path -> path.lane() == on.lane() || path.toLane() == on.lane()))
+                .anyMatch(on -> signals.goesWithPeople(m.index(), number, on.at() < crossing.middle() ? 0 : 1));
     }
 
     /** Lanes into which those who drive lead; where they are fewer than those from which they come, these become one on the way. */
     private int lanesOn(List<Movement> movements, double sum) {
         return (int) movements.stream()
-                .filter(m -> sum <= 0 || volume.applyAsDouble(m) > 0)
+                .filter(m -> sum <= 0 || vehicles(m) > 0)
                 .flatMap(m -> m.paths().stream())
                 .map(TurningPath::toLane)
                 .distinct()
@@ -197,7 +232,7 @@ final class LaneGroups {
                 .map(network.movements()::get)
                 .filter(m -> isAcross(m) && isInGaps(m))
                 .filter(m -> lanes(m).stream().anyMatch(l -> theirLanes.contains(List.of(m.fromLink(), l))))
-                .mapToDouble(volume)
+                .mapToDouble(this::vehicles)
                 .sum();
         double heavy = 1 / (1 + heavyShare * (HEAVY - 1));
         return Optional.of(new TurnsInGaps(
@@ -205,16 +240,14 @@ final class LaneGroups {
                 turns.size() == movements.size(),
                 volume(turns),
                 sum,
-                met.stream()
-                        .map(m -> new TurnsInGaps.Met(m, volume.applyAsDouble(m)))
-                        .toList(),
+                met.stream().map(m -> new TurnsInGaps.Met(m, vehicles(m))).toList(),
                 base * heavy * Math.max(1, theirLanes.size()),
                 theirLanes.size(),
                 besideThem > 0 ? besideThem / (besideThem + volume(met)) : 0));
     }
 
     private double volume(Collection<Movement> some) {
-        return some.stream().mapToDouble(volume).sum();
+        return some.stream().mapToDouble(this::vehicles).sum();
     }
 
     /**
@@ -229,8 +262,8 @@ final class LaneGroups {
             Double flow = written.getOrDefault(m.id(), written.get(m.name()));
             Set<Integer> own = lanes(m);
             for (int lane : flow == null ? Set.<Integer>of() : own) {
-                if (volume.applyAsDouble(m) >= volumes.getOrDefault(lane, 0.0)) {
-                    volumes.put(lane, volume.applyAsDouble(m));
+                if (vehicles(m) >= volumes.getOrDefault(lane, 0.0)) {
+                    volumes.put(lane, vehicles(m));
                     flows.put(lane, flow * SECONDS_PER_HOUR / own.size());
                 }
             }
@@ -245,7 +278,7 @@ final class LaneGroups {
         boolean alone = movements.stream().map(Movement::turn).distinct().count() == 1;
         double factor = 1;
         for (Movement m : movements) {
-            double share = sum > 0 ? volume.applyAsDouble(m) / sum : 1.0 / movements.size();
+            double share = sum > 0 ? vehicles(m) / sum : 1.0 / movements.size();
             if (isAcross(m) && !isInGaps(m)) {
                 factor *= alone ? 0.95 : 1 / (1 + (ACROSS - 1) * share);
             } else if (isToKerb(m)) {

@@ -5,7 +5,6 @@ import java.util.Arrays;
 import java.util.List;
 import java.util.function.ToDoubleFunction;
 import org.ulicarro.core.network.Junction;
-import org.ulicarro.core.network.Movement;
 import org.ulicarro.core.network.Network;
 import org.ulicarro.core.signal.SignalSystem;
 import org.ulicarro.core.signal.SpanOrder;
@@ -48,19 +47,14 @@ public final class PlaceTiming {
     /**
      * Timing of a place.
      *
-     * @param volume demand of each movement (veh/h)
+     * @param flows what it is timed for
      * @param base saturation flow of a lane straight on without heavy vehicles (veh/h)
      * @param heavyShare share of trucks and buses
      */
     public static PlaceTiming of(
-            Network network,
-            SignalSystem signals,
-            String place,
-            ToDoubleFunction<Movement> volume,
-            double base,
-            double heavyShare) {
+            Network network, SignalSystem signals, String place, Flows flows, double base, double heavyShare) {
         Junction junction = network.junctions().get(place);
-        List<LaneGroup> groups = new LaneGroups(network, signals, volume, base, heavyShare).of(junction);
+        List<LaneGroup> groups = new LaneGroups(network, signals, flows, base, heavyShare).of(junction);
         return new PlaceTiming(signals.orderAt(place), groups);
     }
 
@@ -130,7 +124,7 @@ public final class PlaceTiming {
         double lost = 0;
         for (int i = 0; i < critical.length; i++) {
             Span span = order.spans().get(i);
-            lost += critical[i] ? span.lost() + span.lead() : 0;
+            lost += critical[i] ? span.lost() + span.lead() + (span.forPeople() ? span.least() : 0) : 0;
         }
         return lost;
     }
@@ -277,11 +271,18 @@ public final class PlaceTiming {
         int point = order.points() - 1;
         while (point > 0) {
             int next = -1;
+            int alone = -1; // people who walk while all vehicles are held need nothing that vehicles ask for, but their
+            // time
             for (int i = 0; i < need.length; i++) {
                 Span span = order.spans().get(i);
                 boolean ends = span.to() == point && at[span.from()] + need[i] >= at[point] - 1e-9;
                 boolean better = next < 0 || need[i] > need[next];
-                next = ends && better && !(span.forPeople() && need[i] <= 0) ? i : next;
+                boolean idle = span.forPeople() && need[i] <= 0;
+                next = ends && better && !idle ? i : next;
+                alone = ends && idle ? i : alone;
+            }
+            if (next < 0) {
+                next = alone;
             }
             if (next < 0) {
                 break;

@@ -56,7 +56,8 @@ public record TurnsInGaps(
         return at(SHARED, opposing);
     }
 
-    private double opposing() {
+    /** All that meets them (veh/h). */
+    double opposing() {
         double sum = 0;
         for (Met one : met) {
             sum += one.volume;
@@ -120,7 +121,7 @@ public record TurnsInGaps(
     }
 
     /** g_q: until the oncoming queue has gone, by even arrivals (s). */
-    private double queueTime(double green, double cycle) {
+    double queueTime(double green, double cycle) {
         double arrives = opposing() / 3600;
         double leaves = opposingSaturation / 3600;
         return arrives >= leaves ? green : arrives * Math.max(0, cycle - green) / (leaves - arrives);

@@ -43,7 +43,8 @@ class LaneGroupsTest {
         SignalSystem signals = SignalCompiler.compile(
                 network, Map.of("market", controller), new SignalDraft.When("p", 0, null), faults);
         assertThat(faults).isEmpty();
-        LaneGroups all = new LaneGroups(network, signals, m -> VOLUMES.getOrDefault(m.name(), 0.0), 1900, heavy);
+        LaneGroups all = new LaneGroups(
+                network, signals, new Flows(m -> VOLUMES.getOrDefault(m.name(), 0.0), c -> 0), 1900, heavy);
         return all.of(network.junctions().get("market")).stream()
                 .filter(g -> g.name().startsWith("EB"))
                 .toList();

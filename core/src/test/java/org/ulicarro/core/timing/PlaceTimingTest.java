@@ -21,7 +21,7 @@ class PlaceTimingTest {
     private void span(String id, int from, int to, double ratio) {
         int group = spans.size();
         spans.add(new Span(id, group, false, from, to, 5, 4, 0, 3, 0, 0, 0, 0, Double.NaN, 40));
-        groups.add(new LaneGroup(List.of(), 1, group, ratio * 1800, 1800, Optional.empty()));
+        groups.add(new LaneGroup(List.of(), 1, group, ratio * 1800, 1800, Optional.empty(), PeopleInTheWay.NONE));
     }
 
     private PlaceTiming timing(int points) {
@@ -75,7 +75,7 @@ class PlaceTimingTest {
     void peopleBind() {
         span("EW", 0, 1, 0.2);
         spans.add(new Span("NS", 1, false, 1, 2, 5, 4, 0, 3, 25, 0, 0, 0, Double.NaN, 40));
-        groups.add(new LaneGroup(List.of(), 1, 1, 90, 1800, Optional.empty()));
+        groups.add(new LaneGroup(List.of(), 1, 1, 90, 1800, Optional.empty(), PeopleInTheWay.NONE));
         PlaceTiming timing = timing(3);
         assertThat(timing.cycles(0.9, 600).minGreens()).isEqualTo(18);
         assertThat(timing.cycles(0.9, 600).people()).isEqualTo(9 + 29);
@@ -102,7 +102,7 @@ class PlaceTimingTest {
     @Test
     @DisplayName("Delay at v/c 0.8 with half of 60 s green and 900 veh/h: 12.5 s uniform and 7.4 s incremental")
     void delay() {
-        LaneGroup group = new LaneGroup(List.of(), 1, 0, 720, 1800, Optional.empty());
+        LaneGroup group = new LaneGroup(List.of(), 1, 0, 720, 1800, Optional.empty(), PeopleInTheWay.NONE);
         assertThat(group.load(30, 60)).isCloseTo(0.8, within(1e-12));
         double uniform = 0.5 * 60 * 0.25 / (1 - 0.4);
         double incremental = 225 * (-0.2 + Math.sqrt(0.04 + 4 * 0.8 / (900 * 0.25)));
@@ -117,7 +117,7 @@ class PlaceTimingTest {
     void allTogether() {
         span("EW", 0, 1, 0.4);
         spans.add(new Span("NS", 1, false, 1, 2, 5, 4, 0, 3, 20, 0, 0, 0, Double.NaN, 40));
-        groups.add(new LaneGroup(List.of(), 1, 1, 90, 1800, Optional.empty()));
+        groups.add(new LaneGroup(List.of(), 1, 1, 90, 1800, Optional.empty(), PeopleInTheWay.NONE));
         PlaceTiming timing = timing(3);
         // 24 s for people; 0.4 C / 0.9 + 4 in whole seconds for the others: at 51 s 22.7 + 4, 27 s; at 50 s 27 s do not
         // fit
@@ -134,7 +134,7 @@ class PlaceTimingTest {
     @Test
     @DisplayName("Two greens of 15 s in 60 s, 900 of 3600 veh/h: each red of 15 s leaves a queue that clears in 5 s")
     void severalGreens() {
-        LaneGroup group = new LaneGroup(List.of(), 1, 0, 900, 3600, Optional.empty());
+        LaneGroup group = new LaneGroup(List.of(), 1, 0, 900, 3600, Optional.empty(), PeopleInTheWay.NONE);
         List<double[]> twice = List.of(new double[] {0, 15}, new double[] {30, 45});
         // area of each half cycle: 15 s up to 3.75 vehicles, down in 3.75 / 0.75 = 5 s: 3.75 / 2 x 20; over 7.5
         // vehicles
@@ -150,7 +150,7 @@ class PlaceTimingTest {
     @Test
     @DisplayName("A green over the end of the cycle, and two of unequal length whose queue is not served in the first")
     void greensInAnyPlace() {
-        LaneGroup group = new LaneGroup(List.of(), 1, 0, 600, 1800, Optional.empty());
+        LaneGroup group = new LaneGroup(List.of(), 1, 0, 600, 1800, Optional.empty(), PeopleInTheWay.NONE);
         double inPlace = group.delay(List.of(new double[] {10, 40}), 60);
         assertThat(group.delay(List.of(new double[] {50, 80}), 60)).isCloseTo(inPlace, within(1e-9));
         // 1/6 and 1/2 per second; reds of 5 and 25 s, greens of 10 and 20 s from 0 and 15: by hand

@@ -99,13 +99,14 @@ class TurnsInGapsTest {
     @Test
     @DisplayName("Green that a lane group needs is the least with which it is not above its load")
     void needs() {
-        LaneGroup group = new LaneGroup(List.of(), 1, 0, 150, 1900, Optional.of(own(150, 500, 1)));
+        LaneGroup group = new LaneGroup(List.of(), 1, 0, 150, 1900, Optional.of(own(150, 500, 1)), PeopleInTheWay.NONE);
         double green = group.needs(90, 0.9);
         assertThat(group.load(green, 90)).isCloseTo(0.9, within(1e-3));
         assertThat(group.load(green - 1, 90)).isGreaterThan(0.9);
         assertThat(group.ratio(90)).isGreaterThan(2 * 150.0 / 1900);
         // 1 700 veh/h never leave a gap: four seconds at the end of green are 2.1 vehicles in 90 s, 84 an hour
-        LaneGroup never = new LaneGroup(List.of(), 1, 0, 150, 1900, Optional.of(own(150, 1900, 1)));
+        LaneGroup never =
+                new LaneGroup(List.of(), 1, 0, 150, 1900, Optional.of(own(150, 1900, 1)), PeopleInTheWay.NONE);
         assertThat(never.load(60, 90)).isCloseTo(150.0 / 84.44, within(0.01));
         assertThat(never.needs(90, 0.9)).isCloseTo(90 * 150.0 / 84.44 / 0.9, within(0.5));
     }

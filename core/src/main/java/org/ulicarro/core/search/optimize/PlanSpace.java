@@ -20,6 +20,7 @@ import org.ulicarro.core.study.FixedControl;
 import org.ulicarro.core.study.Kinds;
 import org.ulicarro.core.study.SignalController;
 import org.ulicarro.core.study.SignalPlan;
+import org.ulicarro.core.timing.Flows;
 import org.ulicarro.core.timing.PlaceTiming;
 
 /**
@@ -156,7 +157,8 @@ public final class PlanSpace {
 
     private PlaceTiming timing(Model of, String place) {
         double heavy = Kinds.of(of.study()).heavyShare(of.study().demand().mix());
-        return PlaceTiming.of(of.network(), of.signals(), place, volume, SATURATION, heavy);
+        return PlaceTiming.of(
+                of.network(), of.signals(), place, new Flows(volume, of.demand()::peopleRate), SATURATION, heavy);
     }
 
     private GreenOrder greenOrder(String place, PlaceTiming timing, List<String> rings) {

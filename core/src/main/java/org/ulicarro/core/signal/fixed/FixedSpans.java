@@ -6,8 +6,8 @@ import java.util.TreeSet;
 import org.ulicarro.core.signal.SpanOrder;
 
 /**
- * The order of greens of a plan by the clock: a point is where greens of vehicles begin that were not there before. Greens that begin
- * within a few seconds of each other have the same point.
+ * The order of greens of a plan by the clock: a point is where greens of vehicles begin that were not there before, or where people begin
+ * to walk while all vehicles are held. Greens that begin within a few seconds of each other have the same point.
  */
 final class FixedSpans {
 
@@ -84,7 +84,9 @@ final class FixedSpans {
 
     private static List<Double> points(List<Green> greens, double cycle) {
         TreeSet<Double> starts = new TreeSet<>();
-        greens.stream().filter(g -> !g.people).forEach(g -> starts.add(mod(g.from, cycle)));
+        greens.stream()
+                .filter(g -> !g.people || greens.stream().noneMatch(other -> holdsUp(other, g, cycle)))
+                .forEach(g -> starts.add(mod(g.from, cycle)));
         if (starts.isEmpty()) {
             greens.forEach(g -> starts.add(mod(g.from, cycle)));
         }
@@ -97,6 +99,12 @@ final class FixedSpans {
             }
         }
         return points;
+    }
+
+    /** Whether vehicles have green, or have not cleared yet, when people begin to walk. */
+    private static boolean holdsUp(Green vehicles, Green people, double cycle) {
+        double cleared = vehicles.seconds + vehicles.yellow + vehicles.red;
+        return !vehicles.people && mod(people.from - vehicles.from, cycle) < cleared - 1e-9;
     }
 
     /** The point over which the fewest greens go on. */
