@@ -32,7 +32,7 @@ class TimeCommandTest extends InProcess {
     void everyPlaceHasItsCycles() {
         assertThat(run("time", study)).isZero();
         assertThat(out.lines().map(l -> l.strip().replaceAll(" +", " ")))
-                .anyMatch(l -> l.startsWith("market pm 0.48 10 10 27 37 37 40 "))
+                .anyMatch(l -> l.startsWith("market pm 0.49 10 10 27 37 37 40 "))
                 .anyMatch(l -> l.startsWith("80 10.1 8.8 "));
         assertThat(out.lines().filter(line -> !line.contains(study.toString()))).allMatch(line -> line.length() <= 100);
         assertThat(run("time", study, "--table", "CYCLES", "--csv")).isZero();
