@@ -71,6 +71,26 @@ class PlaceTimingTest {
     }
 
     @Test
+    @DisplayName(
+            "People who walk alone: 7 s and 11 s to finish are lost like yellow; Webster (1.5 × 26 + 5) / 0.45 = 97.8, up to 100 s")
+    void peopleAlone() {
+        span("EW", 0, 1, 0.3);
+        span("NS", 1, 2, 0.25);
+        spans.add(new Span("all", 2, true, 2, 3, 7, 11, 0, 11, 0, 0, 0, 0, Double.NaN, Double.NaN));
+        PlaceTiming timing = timing(4);
+        assertThat(timing.ratio(60)).isCloseTo(0.55, within(1e-12));
+        assertThat(timing.criticalSpans(60)).containsExactly(true, true, true);
+        assertThat(timing.lost(60)).isEqualTo(4 + 4 + 18);
+        Cycles cycles = timing.cycles(0.9, 600);
+        assertThat(cycles.optimum()).isEqualTo(100);
+        assertThat(cycles.people()).as("shortest greens of 5 s, and people").isEqualTo(9 + 9 + 18);
+        Timed timed = timing.timed(100);
+        assertThat(timed.greens()[0] + timed.greens()[1] + timed.greens()[2]).isEqualTo(100 - 4 - 4 - 11);
+        assertThat(timed.greens()[2]).isBetween(7.0, 8.0);
+        assertThat(timed.load()).isCloseTo(0.55 * 100 / 74, within(1e-9));
+    }
+
+    @Test
     @DisplayName("People bind: walk and clearance of 25 s beside a green that needs little")
     void peopleBind() {
         span("EW", 0, 1, 0.2);
