@@ -133,8 +133,8 @@ final class MeasureSheets {
                 .mean("on it", "veh", LinkRow::onMean, 1)
                 .mean("queued", "% of time", r -> 100 * r.queuedShare(), 0)
                 .print(out);
-        out.println(
-                "Vehicles that came to its end. Queued: share of the time on it spent in the queue of a control, where one is.");
+        out.println("Vehicles that came to its end. Queued: share of the time on it spent in the queue of a control;");
+        out.println("- where none is at its end.");
     }
 
     void emissions() throws IOException {
