@@ -111,6 +111,6 @@ final class CheckCommand implements Callable<Integer> {
                 model.signals().groups().size(),
                 travel > 0
                         ? travel + " vehicles travel, with warm-up and drain time"
-                        : String.format(Locale.ROOT, "%.0f veh/h come in", counted));
+                        : String.format(Locale.ROOT, "%.0f veh/h counted where they come in", counted));
     }
 }

@@ -68,12 +68,12 @@ final class MovementTable {
         }
     }
 
-    /** Prints one line for each place where there are many, else all movements. */
     /** Whether no place has a control, so that there are no movements to tell of. */
     boolean isEmpty() {
         return summary.wholePeriod().isEmpty();
     }
 
+    /** Prints one line for each place where there are many, else all movements. */
     void printOverview(PrintWriter out) {
         long places = summary.wholePeriod().stream()
                 .map(RunSummary.Row::place)

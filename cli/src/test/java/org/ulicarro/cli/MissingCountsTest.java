@@ -55,6 +55,6 @@ class MissingCountsTest extends InProcess {
     void aPlaceWithoutAnyCountsIsAnErrorAsBefore() throws IOException {
         Path study = without("[ENSW]B.");
         assertThat(run("check", study)).as(out + err).isEqualTo(Exit.DONE);
-        assertThat(out).contains("; 0 veh/h come in");
+        assertThat(out).contains("; 0 veh/h counted where they come in");
     }
 }

@@ -64,7 +64,8 @@ class MotorwayStudyTest extends InProcess {
                     two: {class: motorway, between: [narrows, end], speed: 100 km/h, ahead: {lanes: 2}}
                 """);
         assertThat(run("check", study)).as(out).isZero();
-        assertThat(out).contains("; 2700 veh/h come in."); // once each, however many places they pass
+        assertThat(out)
+                .contains("; 2700 veh/h counted where they come in."); // once each, however many places they pass
         assertThat(run("run", study)).as(err).isZero();
         assertThat(out)
                 .contains("No place here has a control")
