@@ -1,8 +1,11 @@
 package org.ulicarro.core.demand;
 
 import java.util.ArrayList;
+import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
+import java.util.Set;
+import java.util.TreeSet;
 import org.ulicarro.core.base.Fault;
 import org.ulicarro.core.base.Names;
 import org.ulicarro.core.network.Lane;
@@ -13,12 +16,13 @@ import org.ulicarro.core.network.Network;
 import org.ulicarro.core.network.TurnCost;
 import org.ulicarro.core.network.WayTree;
 import org.ulicarro.core.study.Closure;
+import org.ulicarro.core.study.Direction.LaneUse;
 import org.ulicarro.core.study.NetworkInput;
 import org.ulicarro.core.study.Road;
 import org.ulicarro.core.study.VehicleType;
 
 /**
- * Roads that are closed to types of vehicle, roads and turns that are forbidden, and stretches where closures shut every lane for a time. Who would come to one takes the
+ * Roads that are closed to types of vehicle, roads and turns that are forbidden, turns of which all lanes are kept for others, and stretches where closures shut every lane for a time. Who would come to one takes the
  * fastest way round it to the same end; who has none drives as drawn, so that nobody is lost: on a road that is closed to its type,
  * or up to the closure, where it waits.
  */
@@ -28,6 +32,9 @@ final class ClosedRoads {
     private static final double SHUT_WITHIN = 600;
 
     private static final double DAY = 86_400;
+
+    /** The end of pointers of bans that come from the use of lanes. */
+    static final String LANE_USE = "/lane-use";
 
     private final Network network;
     private final List<Ban> bans = new ArrayList<>();
@@ -39,6 +46,7 @@ final class ClosedRoads {
             if (road != null && !link.ring()) {
                 addTypes(link, road);
                 addClosures(link, input);
+                addLaneUse(link, road);
             }
         }
         input.bans().forEach((id, ban) -> addBan(Fault.child("/network/bans", id), ban, faults));
@@ -87,6 +95,44 @@ final class ClosedRoads {
             String key = road.closedTo().isEmpty() ? "/only" : "/closed-to";
             bans.add(new Ban(link.index(), -1, shut, 0, 2 * DAY, pointer + key));
         }
+    }
+
+    /** Turns of which every lane is kept for others, with no stretch before the line where one may move in to turn. */
+    private void addLaneUse(Link link, Road road) {
+        Map<String, LaneUse> uses = road.direction(link.ahead()).laneUse();
+        if (uses.isEmpty()) {
+            return;
+        }
+        String pointer = Fault.child("/network/roads", link.road()) + (link.ahead() ? "/ahead" : "/back") + LANE_USE;
+        for (Movement turn : network.movementsFrom(link.index())) {
+            Set<Integer> lanes = new TreeSet<>();
+            turn.paths()
+                    .forEach(path ->
+                            lanes.add(network.lanes().get(path.fromLane()).number()));
+            Map<List<Double>, Integer> shut = new LinkedHashMap<>(); // begin and end -> bits of types
+            for (VehicleType type : VehicleType.values()) {
+                for (double[] time : keptFromAll(uses, lanes, type)) {
+                    shut.merge(List.of(time[0], time[1]), 1 << type.ordinal(), (some, more) -> some | more);
+                }
+            }
+            shut.forEach(
+                    (time, types) -> bans.add(new Ban(-1, turn.index(), types, time.get(0), time.get(1), pointer)));
+        }
+    }
+
+    /** When none of some lanes may be used by a type. */
+    private static List<double[]> keptFromAll(Map<String, LaneUse> uses, Set<Integer> lanes, VehicleType type) {
+        List<double[]> all = lanes.isEmpty() ? List.of() : List.of(new double[] {0, 2 * DAY});
+        for (int lane : lanes) {
+            LaneUse use = uses.get(String.valueOf(lane));
+            boolean open = use == null || use.only().contains(type) || use.turnIn() != null && use.turnIn() > 0;
+            all = open
+                    ? List.of()
+                    : common(all, List.of(new double[] {
+                        use.from() == null ? 0 : use.from(), use.to() == null ? 2 * DAY : use.to()
+                    }));
+        }
+        return all;
     }
 
     /** A time at which the closures over one cross-section take all of its lanes. */
@@ -150,6 +196,11 @@ final class ClosedRoads {
 
     List<Ban> bans() {
         return List.copyOf(bans);
+    }
+
+    /** The turn that a ban is about, or an empty text. */
+    String turn(Ban ban) {
+        return ban.movement() < 0 ? "" : network.movements().get(ban.movement()).name();
     }
 
     /** The first ban on a way, or null. */

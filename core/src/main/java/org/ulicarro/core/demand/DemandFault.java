@@ -18,6 +18,9 @@ public enum DemandFault implements Fault.Kind {
     NO_WAY_ROUND(
             Fault.Severity.WARNING,
             "in replication 1 %s have no way but over this road, and drive there all the same; %s take another way"),
+    LANES_OF_OTHERS(
+            Fault.Severity.WARNING,
+            "%s has no lane but those kept for others. Who would turn there in replication 1: by another way %s, from these lanes all the same, since there is none, %s; 'turn-in: 40 m' lets everybody turn"),
     FLOWS_DO_NOT_FIT(
             Fault.Severity.WARNING,
             "no flows between ends fit all counts: %d of %d are missed by a GEH above 5, most of all %s at '%s', counted %.0f, estimated %.0f; 'show STUDY routes' lists them"),

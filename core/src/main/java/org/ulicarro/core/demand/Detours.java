@@ -4,7 +4,9 @@ import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Locale;
 import java.util.Map;
+import java.util.Set;
 import java.util.TreeMap;
+import java.util.TreeSet;
 import org.ulicarro.core.base.Fault;
 import org.ulicarro.core.study.VehicleKind;
 import org.ulicarro.core.study.VehicleType;
@@ -56,18 +58,26 @@ final class Detours {
         return none;
     }
 
-    /** Says cause by cause what closed roads do to the demand; of roads closed to types only where somebody has no other way. */
+    /**
+     * Says cause by cause what closed roads do to the demand; of roads closed to types only where somebody has no other way. A turn whose
+     * lanes are all kept for others is seldom meant, so it is always told.
+     */
     void warn(List<Fault> faults) {
         Map<String, Cause> byPointer = new LinkedHashMap<>();
         Map<String, Boolean> shut = new LinkedHashMap<>();
+        Map<String, Set<String>> turns = new LinkedHashMap<>();
         causes.forEach((ban, cause) -> {
             Cause all = byPointer.computeIfAbsent(ban.pointer(), first -> new Cause(new TreeMap<>(), new TreeMap<>()));
             cause.round.forEach((type, n) -> all.round.merge(type, n, Integer::sum));
             cause.none.forEach((type, n) -> all.none.merge(type, n, Integer::sum));
             shut.put(ban.pointer(), ban.types() == -1);
+            turns.computeIfAbsent(ban.pointer(), first -> new TreeSet<>()).add(closed.turn(ban));
         });
         byPointer.forEach((pointer, cause) -> {
-            if (shut.get(pointer)) {
+            if (pointer.endsWith(ClosedRoads.LANE_USE)) {
+                faults.add(DemandFault.LANES_OF_OTHERS.at(
+                        pointer, String.join(", ", turns.get(pointer)), said(cause.round), said(cause.none)));
+            } else if (shut.get(pointer)) {
                 faults.add(DemandFault.ROAD_SHUT.at(pointer, said(cause.round), said(cause.none)));
             } else if (!cause.none.isEmpty()) {
                 faults.add(DemandFault.NO_WAY_ROUND.at(pointer, said(cause.none), said(cause.round)));

@@ -193,6 +193,7 @@ public final class Traffic implements Stateful, AutoCloseable {
         double now = now();
         showAspects();
         parts.occupancy.tick = tick;
+        parts.wayfinding.at(tick);
         parts.blocks.at(tick);
         parts.walkers.step(tick);
         entries.admit(now);

@@ -21,7 +21,7 @@ import org.ulicarro.core.traffic.way.Wayfinding;
  * kept for others, a stop. Then gain, by M. Treiber's and A. Kesting's MOBIL: A. Kesting, M. Treiber, D. Helbing, <i>General
  * lane-changing model MOBIL for car-following models</i>, Transportation Research Record 1999, 2007.
  *
- * <p>Reads what stood before; writes only {@code target} and {@code motive} of the vehicle it looks at.
+ * <p>Reads what stood before; writes only the vehicle it looks at: {@code target} and {@code motive}, and its plan where a lane has been closed to it since it made that.
  */
 public final class Wishes {
 
@@ -123,16 +123,23 @@ public final class Wishes {
                 return;
             }
         }
-        if (f.need(v) != 0 && f.needBy(v) - f.pos(v) < reach(v)) {
+        if (f.need(v) != 0 && f.needBy(v) - f.pos(v) < reach(v, Math.abs(f.need(v)))) {
             needWay(v, lane, tick);
-        } else if (!rules.mayUse(lane, f.type(v), tick) && !rules.mayTurnIn(lane, f.pos(v))) {
+        } else if (!rules.mayUse(lane, f.type(v), tick)
+                && !rules.mayTurnIn(lane, f.pos(v))
+                && !hasToTurnFrom(v, lane)) {
             leaveReserved(v, lane, tick);
         }
     }
 
+    /** Whether somebody is on a lane kept for others since its way leads on from there alone, and its turn is near. */
+    private boolean hasToTurnFrom(int v, int lane) {
+        return f.next(v) >= 0 && table.end[lane] - f.pos(v) < reach(v, 1) && wayfinding.hasNoLaneOfItsOwn(v, lane);
+    }
+
     /** Drivers begin to think of their lane this far before they must be on it (m). */
-    private double reach(int v) {
-        return Math.abs(f.need(v)) * (150 + 15 * f.desiredSpeed(v));
+    private double reach(int v, int changes) {
+        return changes * (150 + 15 * f.desiredSpeed(v));
     }
 
     private void needWay(int v, int lane, int tick) {
@@ -148,6 +155,12 @@ public final class Wishes {
                 || rules.mayUse(target, f.type(v), tick)
                 || rules.mayTurnIn(target, f.pos(v))
                 || Math.abs(f.need(v)) > 1;
+        if (!open && !rules.mayTurnFrom(target, f.type(v), tick)) {
+            open = wayfinding.hasNoLaneOfItsOwn(v, lane);
+            if (!open) {
+                wayfinding.plan(v, lane); // this one is kept for others since it planned; there is another one
+            }
+        }
         if (open) {
             Motive why = stop != null ? Motive.STOP : table.ends[lane] ? Motive.LANE_END : Motive.WAY;
             f.target(v, target);

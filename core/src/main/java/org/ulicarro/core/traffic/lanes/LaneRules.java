@@ -203,6 +203,11 @@ public final class LaneRules {
                 || tick >= allowedTo[lane];
     }
 
+    /** Whether a type may be on a lane at a tick, if only to turn, near its end. */
+    public boolean mayTurnFrom(int lane, int type, int tick) {
+        return mayUse(lane, type, tick) || turnIn[lane] > 0;
+    }
+
     /** Whether a position is so near to the end of a lane kept for others that it may be used to turn. */
     public boolean mayTurnIn(int lane, double position) {
         return turnIn[lane] > 0 && position >= table.end[lane] - turnIn[lane];

@@ -22,6 +22,9 @@ public final class Wayfinding {
 
     private static final double WAY_IS_LOST = 4;
 
+    /** A lane that is kept for others is better than none, and no better than that. */
+    private static final double KEPT_FOR_OTHERS = 100;
+
     private final LaneTable table;
     private final LaneRules rules;
     private final Fleet f;
@@ -31,6 +34,7 @@ public final class Wayfinding {
     private final double thinksAhead;
     private final double curveSpread;
     private final double curveDeceleration;
+    private int tick; // of the step in hand
 
     public Wayfinding(
             DriverNumbers numbers,
@@ -47,6 +51,11 @@ public final class Wayfinding {
         f = fleet;
         this.routes = routes;
         this.departures = departures;
+    }
+
+    /** Begins a step. */
+    public void at(int newTick) {
+        tick = newTick;
     }
 
     /** The movement at a place of a vehicle's route, or NONE after its end. */
@@ -141,6 +150,7 @@ public final class Wayfinding {
         for (int l = table.first[lane]; l <= table.last[lane]; l++) {
             if (table.serves(l, movement)) {
                 double cost = CHANGE_NOW * Math.abs(l - lane) + changesAfter(v, l);
+                cost += rules.mayTurnFrom(l, f.type(v), tick) ? 0 : KEPT_FOR_OTHERS;
                 if (cost < least) {
                     least = cost;
                     best = l;
@@ -148,6 +158,17 @@ public final class Wayfinding {
             }
         }
         return best;
+    }
+
+    /** Whether every lane of a link from which a vehicle can go on is kept for others, so that it has to use one of those. */
+    public boolean hasNoLaneOfItsOwn(int v, int lane) {
+        int movement = movementOf(v, f.cursor(v));
+        for (int l = table.first[lane]; l <= table.last[lane]; l++) {
+            if (table.serves(l, movement) && rules.mayTurnFrom(l, f.type(v), tick)) {
+                return false;
+            }
+        }
+        return true;
     }
 
     /** Changes of lanes that a lane costs on the short links after it, weighted by how little room there is for them. */
