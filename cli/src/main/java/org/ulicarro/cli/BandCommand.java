@@ -400,7 +400,8 @@ final class BandCommand implements Callable<Integer> {
                 traces == null
                         ? BandDrawing.Driven.NOTHING
                         : new DrivenCorridor(before, reader, model).of(traces, RunArgument.find(run)),
-                tall());
+                tall(),
+                model.study().units());
         DrawingFile.write(output, WIDTH, HEIGHT, g -> drawing.draw(g, WIDTH, HEIGHT));
     }
 

@@ -9,21 +9,24 @@ import org.ulicarro.core.analysis.band.CorridorReader;
 import org.ulicarro.core.analysis.band.Invited;
 import org.ulicarro.core.analysis.band.Objective;
 import org.ulicarro.core.analysis.band.Span;
+import org.ulicarro.core.base.PrintedUnit;
 import org.ulicarro.core.run.Model;
 
 /** A corridor and its bands in words and tables. */
 final class BandText {
 
-    private static final double KMH = 3.6;
-
     private final PrintWriter out;
     private final CorridorReader reader;
     private final Model model;
+    private final PrintedUnit length;
+    private final PrintedUnit speed;
 
     BandText(PrintWriter out, CorridorReader reader, Model model) {
         this.out = out;
         this.reader = reader;
         this.model = model;
+        length = model.study().units().length();
+        speed = model.study().units().speed();
     }
 
     private static String s(double value, int decimals) {
@@ -50,7 +53,18 @@ final class BandText {
         table.add(
                 "signal", "at", "cycle", "offset", "green", "green", "to the", "travel", "travel", "invites",
                 "invites");
-        table.add("", "m", "s", "s", "out s", "in s", "next m", "out s", "in s", "out km/h", "in km/h");
+        table.add(
+                "",
+                length.name(),
+                "s",
+                "s",
+                "out s",
+                "in s",
+                "next " + length.name(),
+                "out s",
+                "in s",
+                "out " + speed.name(),
+                "in " + speed.name());
         int n = shown.stops().size();
         for (int k = 0; k < n; k++) {
             Corridor.Stop stop = shown.stops().get(k);
@@ -61,12 +75,12 @@ final class BandText {
             boolean last = k == n - 1;
             table.add(
                     stop.place() + (stop.actuated() ? " *" : ""),
-                    s(stop.at(), 0),
+                    s(length.of(stop.at()), 0),
                     s(stop.cycle(), 0),
                     offset,
                     greens(stop.outbound()),
                     greens(stop.inbound()),
-                    last ? "" : s(shown.outboundMetres()[k], 0),
+                    last ? "" : s(length.of(shown.outboundMetres()[k]), 0),
                     last ? "" : s(shown.outbound()[k], 1),
                     last ? "" : s(shown.inbound()[k], 1),
                     last ? "" : invites(Invited.outbound(shown, k)),
@@ -80,10 +94,10 @@ final class BandText {
         out.println();
     }
 
-    private static String invites(Invited invited) {
+    private String invites(Invited invited) {
         return Double.isNaN(invited.speed())
                 ? "-"
-                : s(invited.speed() * KMH, 0) + (invited.rewardsSpeeding() ? " !" : "");
+                : s(speed.of(invited.speed()), 0) + (invited.rewardsSpeeding() ? " !" : "");
     }
 
     private void rewards(Corridor corridor) {
@@ -95,11 +109,12 @@ final class BandText {
                     String b = corridor.stops().get(outbound ? k + 1 : k).place();
                     out.printf(
                             Locale.ROOT,
-                            "! from '%s' to '%s' the greens invite to drive %.0f km/h where %.0f are allowed%n",
+                            "! from '%s' to '%s' the greens invite to drive %.0f %s where %.0f are allowed%n",
                             a,
                             b,
-                            invited.speed() * KMH,
-                            invited.limit() * KMH);
+                            speed.of(invited.speed()),
+                            speed.name(),
+                            speed.of(invited.limit()));
                 }
             }
         }

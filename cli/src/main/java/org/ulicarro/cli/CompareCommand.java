@@ -10,10 +10,12 @@ import java.util.concurrent.Callable;
 import java.util.stream.Collectors;
 import org.ulicarro.core.base.Clock;
 import org.ulicarro.core.base.Names;
+import org.ulicarro.core.base.PrintedUnit;
 import org.ulicarro.core.measure.Condition;
 import org.ulicarro.core.measure.Difference;
 import org.ulicarro.core.measure.MovementFigure;
 import org.ulicarro.core.measure.Statistic;
+import org.ulicarro.core.study.Study;
 import org.ulicarro.files.Run;
 import org.ulicarro.files.RunRecord;
 import picocli.CommandLine.Command;
@@ -224,14 +226,15 @@ final class CompareCommand implements Callable<Integer> {
             Difference d = differences.get(i);
             String subject = key.subject().equals(group) ? "" : key.subject();
             group = key.subject();
-            String unit = key.unit().isEmpty() ? "" : " (" + key.unit() + ")";
+            PrintedUnit shown = first.record().printed().insteadOf(key.unit());
+            String unit = shown.name().isEmpty() ? "" : " (" + shown.name() + ")";
             table.add(
                     subject,
                     key.measure() + unit,
-                    TextTable.figure(d.before(), key.decimals()),
-                    TextTable.figure(d.after(), key.decimals()),
-                    signed(d.difference(), key.decimals()),
-                    TextTable.figure((d.hi() - d.lo()) / 2, key.decimals()),
+                    TextTable.figure(shown.of(d.before()), key.decimals()),
+                    TextTable.figure(shown.of(d.after()), key.decimals()),
+                    signed(shown.of(d.difference()), key.decimals()),
+                    TextTable.figure(shown.of(d.hi() - d.lo()) / 2, key.decimals()),
                     signed(100 * d.share(), 0),
                     verdict(key, d, real[i]));
         }
@@ -310,6 +313,7 @@ final class CompareCommand implements Callable<Integer> {
         out.println("held against: " + first.name());
         each.subList(1, each.size()).forEach(other -> printNotes(out, first, other));
         out.println();
+        Study.Units printed = first.record().printed();
         List<Figures.Key> keys = summaryKeys(first);
         List<String[]> lines = new ArrayList<>();
         List<Figures> order = new ArrayList<>(each);
@@ -333,7 +337,8 @@ final class CompareCommand implements Callable<Integer> {
             boolean[] real = Difference.real(differences);
             for (int i = 0; i < keys.size(); i++) {
                 Figures.Key key = keys.get(i);
-                double mean = Statistic.of(run.values().get(key)).mean();
+                double mean = printed.insteadOf(key.unit())
+                        .of(Statistic.of(run.values().get(key)).mean());
                 String mark = run == first || !real[i]
                         ? "  "
                         : verdict(key, differences.get(i), true).equals("worse") ? " -" : " +";
@@ -346,7 +351,7 @@ final class CompareCommand implements Callable<Integer> {
         List<String> units = new ArrayList<>(List.of(""));
         keys.forEach(k -> {
             words.add(heading(k) + "  ");
-            units.add(k.unit() + "  ");
+            units.add(printed.insteadOf(k.unit()).name() + "  ");
         });
         table.add(words.toArray(String[]::new));
         table.add(units.toArray(String[]::new));

@@ -5,6 +5,7 @@ import java.util.Arrays;
 import java.util.Locale;
 import java.util.Map;
 import java.util.TreeMap;
+import org.ulicarro.core.base.PrintedUnit;
 import org.ulicarro.core.measure.LinkRow;
 import org.ulicarro.core.measure.Observed;
 import org.ulicarro.core.measure.RunSummary;
@@ -17,8 +18,6 @@ import org.ulicarro.report.Flows;
 
 /** What drove in a run over its roads and turns, and how fast: means of its replications over the whole period. */
 final class DrivenFlows {
-
-    private static final double KMH = 3.6;
 
     /** Of a road on which somebody stood and nobody came to its end: it is drawn all the same (veh/h). */
     private static final double NEXT_TO_NOTHING = 1e-3;
@@ -76,12 +75,13 @@ final class DrivenFlows {
                 seconds[link.index()] += row.timeS();
             }
         }
+        PrintedUnit unit = record.printed().speed();
         for (Link link : network.links()) {
             int i = link.index();
             speeds[i] = metres[i] / seconds[i];
             shares[i] = speeds[i] / link.speed();
             links[i] = seconds[i] > 0 ? Math.max(links[i], NEXT_TO_NOTHING) : links[i];
-            linkTexts[i] = String.format(Locale.ROOT, "%.0f  %.0f km/h", links[i], speeds[i] * KMH);
+            linkTexts[i] = String.format(Locale.ROOT, "%.0f  %.0f %s", links[i], unit.of(speeds[i]), unit.name());
         }
     }
 

@@ -7,6 +7,7 @@ import java.util.List;
 import java.util.Locale;
 import java.util.function.Predicate;
 import java.util.function.ToDoubleFunction;
+import org.ulicarro.core.base.PrintedUnit;
 import org.ulicarro.core.measure.LinkRow;
 import org.ulicarro.core.measure.MovementRow;
 import org.ulicarro.core.measure.Observed;
@@ -142,11 +143,12 @@ final class FieldSheets {
         table.alignLeft(true, true, false, false, false, false, true);
         table.add("measure", "of", "observed", "simulated", "%", "within %", "met");
         for (Line l : lines) {
+            PrintedUnit shown = record.printed().insteadOf(l.unit());
             table.add(
-                    l.what() + " (" + l.unit() + ")",
+                    l.what() + " (" + shown.name() + ")",
                     l.of(),
-                    TextTable.figure(l.observed(), 1),
-                    TextTable.figure(l.simulated(), 1),
+                    TextTable.figure(shown.of(l.observed()), 1),
+                    TextTable.figure(shown.of(l.simulated()), 1),
                     CompareCommand.signed(100 * (l.simulated() / l.observed() - 1), 1),
                     TextTable.figure(100 * l.within(), 0),
                     Double.isNaN(l.simulated()) ? "not in this run" : l.holds() ? "yes" : "no");

@@ -5,6 +5,7 @@ import java.io.PrintWriter;
 import java.util.List;
 import java.util.function.Function;
 import org.ulicarro.core.base.Clock;
+import org.ulicarro.core.base.PrintedUnit;
 import org.ulicarro.core.measure.ConflictRow;
 import org.ulicarro.core.measure.EmissionRow;
 import org.ulicarro.core.measure.LanePool;
@@ -17,7 +18,6 @@ import org.ulicarro.core.measure.TravelTimeRow;
 /** Tables of a run beside that of movements: phases, lanes, travel times, links, emissions, near encounters. */
 final class MeasureSheets {
 
-    private static final double KMH = 3.6;
     private static final int WIDTH = 100;
 
     private final RowSource source;
@@ -122,6 +122,7 @@ final class MeasureSheets {
         if (isEmpty(rows, "There are no links in this study.")) {
             return;
         }
+        PrintedUnit speed = source.record().printed().speed();
         table(rows, r -> r.link() + "/" + r.fromS())
                 .words("link", LinkRow::link)
                 .words("from", r -> Clock.timeOfDay(r.fromS()))
@@ -129,7 +130,7 @@ final class MeasureSheets {
                 .mean("veh", "", LinkRow::vehicles, 0)
                 .interval(LinkRow::vehicles, 0)
                 .mean("veh/h", "", r -> r.vehicles() / (r.toS() - r.fromS()) * 3600, 0)
-                .mean("speed", "km/h", r -> r.speedMs() * KMH, 1)
+                .mean("speed", speed.name(), r -> speed.of(r.speedMs()), 1)
                 .mean("on it", "veh", LinkRow::onMean, 1)
                 .mean("queued", "% of time", r -> 100 * r.queuedShare(), 0)
                 .print(out);
@@ -142,10 +143,11 @@ final class MeasureSheets {
         if (isEmpty(rows, "Nobody drove.")) {
             return;
         }
+        PrintedUnit fuel = source.record().printed().fuel();
         table(rows, r -> r.place() + "/" + r.vehicles())
                 .words("place", EmissionRow::place)
                 .words("vehicles", EmissionRow::vehicles)
-                .mean("fuel", "l", EmissionRow::fuelL, 1)
+                .mean("fuel", fuel.name(), r -> fuel.of(r.fuelL()), 1)
                 .mean("CO2", "kg", EmissionRow::co2Kg, 1)
                 .interval(EmissionRow::co2Kg, 1)
                 .mean("NOx", "g", EmissionRow::noxG, 0)

@@ -7,6 +7,7 @@ import java.util.Map;
 import java.util.Set;
 import java.util.TreeMap;
 import java.util.stream.Collectors;
+import org.ulicarro.core.base.PrintedUnit;
 import org.ulicarro.core.network.Conflict;
 import org.ulicarro.core.network.Intergreens;
 import org.ulicarro.core.network.Junction;
@@ -21,16 +22,18 @@ import org.ulicarro.core.study.Written;
 /** Tables of movements, of where they meet, and of the time between them. */
 final class MovementSheets {
 
-    private static final double KMH = 3.6;
-
     private final Model model;
     private final Network network;
     private final String only;
+    private final PrintedUnit length;
+    private final PrintedUnit speed;
 
     MovementSheets(Model model, String only) {
         this.model = model;
         network = model.network();
         this.only = only;
+        length = model.study().units().length();
+        speed = model.study().units().speed();
     }
 
     private boolean isMeant(String place) {
@@ -47,9 +50,9 @@ final class MovementSheets {
                 .words("held_by", "held by")
                 .words("lanes", "lanes")
                 .marked()
-                .numbers("length_m", "m", 1)
-                .numbers("radius_m", "radius", 1)
-                .numbers("speed_ms", "km/h", 0, KMH)
+                .numbers("length_m", length.name(), 1, length.perInside())
+                .numbers("radius_m", "radius", 1, length.perInside())
+                .numbers("speed_ms", speed.name(), 0, speed.perInside())
                 .marked()
                 .words("yields_to", "yields to")
                 .marked();
@@ -65,7 +68,7 @@ final class MovementSheets {
                         .mapToDouble(TurningPath::radius)
                         .min()
                         .orElse(Double.POSITIVE_INFINITY);
-                double speed = m.paths().stream()
+                double driven = m.paths().stream()
                         .mapToDouble(p -> network.lanes().get(p.lane()).speed())
                         .min()
                         .orElse(0);
@@ -79,7 +82,7 @@ final class MovementSheets {
                         new Sheet.Marked(pairs(m), own != null && !own.lanes().isEmpty()),
                         longest.end(),
                         radius,
-                        new Sheet.Marked(speed, ownSpeed),
+                        new Sheet.Marked(driven, ownSpeed),
                         new Sheet.Marked(
                                 yieldsTo(junction, m),
                                 own != null && !own.yieldsTo().isEmpty()));
@@ -133,12 +136,12 @@ final class MovementSheets {
                 .words("place", "place")
                 .words("a", "movement A")
                 .words("a_lane", "lane")
-                .numbers("a_from_m", "from", 1)
-                .numbers("a_to_m", "to", 1)
+                .numbers("a_from_m", "from", 1, length.perInside())
+                .numbers("a_to_m", "to", 1, length.perInside())
                 .words("b", "movement B")
                 .words("b_lane", "lane")
-                .numbers("b_from_m", "from", 1)
-                .numbers("b_to_m", "to", 1)
+                .numbers("b_from_m", "from", 1, length.perInside())
+                .numbers("b_to_m", "to", 1, length.perInside())
                 .words("kind", "kind")
                 .words("goes_first", "first")
                 .words("together", "together");

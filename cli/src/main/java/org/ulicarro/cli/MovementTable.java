@@ -9,6 +9,7 @@ import java.util.Locale;
 import java.util.Set;
 import org.ulicarro.core.base.Clock;
 import org.ulicarro.core.base.Names;
+import org.ulicarro.core.base.PrintedUnit;
 import org.ulicarro.core.measure.MovementRow;
 import org.ulicarro.core.measure.Observed;
 import org.ulicarro.core.measure.RunSummary;
@@ -22,15 +23,13 @@ final class MovementTable {
     /** Half of an interval beyond this share of the mean is worth a note. */
     private static final double WIDE = 0.055;
 
-    private static final double METRES_PER_FOOT = 0.3048;
-
     /** So many places are shown movement by movement right after a run. */
     private static final int FEW_PLACES = 2;
 
     private final RunRecord record;
     private final RunSummary summary;
     private final String name;
-    private final boolean feet;
+    private final PrintedUnit length;
     private final String only; // place, or null for all
     private final RowFilter filter;
 
@@ -51,7 +50,7 @@ final class MovementTable {
         record = run.record();
         summary = run.summary();
         name = run.name();
-        feet = record.units().equals("us");
+        length = record.printed().length();
         if (only != null) {
             Set<String> places = new LinkedHashSet<>();
             summary.wholePeriod().forEach(row -> places.add(row.place()));
@@ -176,7 +175,6 @@ final class MovementTable {
     }
 
     private void printPlace(PrintWriter out, List<RunSummary.Row> rows, boolean bySlice) {
-        String length = feet ? "ft" : "m";
         RunSummary.Row first = rows.get(0);
         out.println(first.place()
                 + (bySlice ? ", " + Clock.timeOfDay(first.fromS()) + "-" + Clock.timeOfDay(first.toS()) : ""));
@@ -195,10 +193,10 @@ final class MovementTable {
                 "s",
                 "s",
                 "/veh",
-                units[0] + length,
-                units[1] + length,
-                units[2] + length,
-                units[3] + length);
+                units[0] + length.name(),
+                units[1] + length.name(),
+                units[2] + length.name(),
+                units[3] + length.name());
         for (RunSummary.Row row : rows) {
             table.add(
                     label(row, rows),
@@ -242,7 +240,7 @@ final class MovementTable {
     }
 
     private String metres(double value) {
-        return TextTable.figure(feet ? value / METRES_PER_FOOT : value, 0);
+        return TextTable.figure(length.of(value), 0);
     }
 
     /** Prints the movements with the largest delay, the worst first. */
@@ -278,7 +276,7 @@ final class MovementTable {
     }
 
     private String unit() {
-        return feet ? "ft" : "m";
+        return length.name();
     }
 
     /** Prints each replication's figures. */

@@ -338,7 +338,10 @@ final class OptimizeCommand implements Callable<Integer> {
                             + OptimizeSheets.words(asked.aimName(), work.aim()));
         }
         OptimizeWork.Done done = work.search(searching, page, spec.commandLine().getErr());
-        OptimizeSheets sheets = new OptimizeSheets(work.limits(), asked.corridor(searching.model()) != null);
+        OptimizeSheets sheets = new OptimizeSheets(
+                work.limits(),
+                asked.corridor(searching.model()) != null,
+                searching.model().study().units().length());
         for (OptimizeWork.Group group : done.groups()) {
             if (!form.isForMachines()) {
                 out.println();

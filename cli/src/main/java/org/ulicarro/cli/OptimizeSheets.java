@@ -6,6 +6,7 @@ import java.util.List;
 import java.util.Locale;
 import java.util.Map;
 import java.util.StringJoiner;
+import org.ulicarro.core.base.PrintedUnit;
 import org.ulicarro.core.measure.Condition;
 import org.ulicarro.core.measure.Difference;
 import org.ulicarro.core.measure.Statistic;
@@ -22,10 +23,12 @@ final class OptimizeSheets {
 
     private final List<Condition> limits;
     private final boolean corridor;
+    private final PrintedUnit length;
 
-    OptimizeSheets(List<Condition> limits, boolean corridor) {
+    OptimizeSheets(List<Condition> limits, boolean corridor, PrintedUnit length) {
         this.limits = limits;
         this.corridor = corridor;
+        this.length = length;
     }
 
     /** Column of whether limits are kept, which is there only where there are some. */
@@ -60,7 +63,11 @@ final class OptimizeSheets {
                 .numbers("delay_s", "delay s", 1)
                 .numbers("stops", "stops", 2)
                 .numbers("arrivals_on_green", "on green %", 0, 100)
-                .numbers("longest_queue_m", corridor ? "side queue m" : "longest queue m", 0)
+                .numbers(
+                        "longest_queue_m",
+                        (corridor ? "side queue " : "longest queue ") + length.name(),
+                        0,
+                        length.perInside())
                 .numbers("unserved_at_end", "unserved", 0);
         if (!limits.isEmpty()) {
             sheet.words("limits", "limits");

@@ -6,6 +6,7 @@ import java.util.ArrayList;
 import java.util.List;
 import java.util.Map;
 import java.util.TreeMap;
+import org.ulicarro.core.base.PrintedUnit;
 import org.ulicarro.core.measure.LaneCycle;
 import org.ulicarro.core.measure.Observed;
 import org.ulicarro.core.measure.Percentile;
@@ -19,20 +20,18 @@ final class QueueCharts {
     /** Points of a picture over the whole width of a page. */
     static final int WIDE = 680;
 
-    static final double METRES_PER_FOOT = 0.3048;
-
     private static final int PLOT = 190; // points
     private static final int STRIP = 13; // points
     private static final double LEAST_TOP = 50; // of the axis of queues
 
     private final boolean lines; // pictures by lines
-    private final boolean feet;
+    private final PrintedUnit length;
     private final double
             longest; // back of queue in any cycle of several runs, so that all charts have one scale (m); else 0
 
-    QueueCharts(List<Path> runs, List<String> wantedPlaces, boolean lines, boolean feet) throws IOException {
+    QueueCharts(List<Path> runs, List<String> wantedPlaces, boolean lines, PrintedUnit length) throws IOException {
         this.lines = lines;
-        this.feet = feet;
+        this.length = length;
         double most = 0;
         for (Path run : runs.size() > 1 ? runs : List.<Path>of()) {
             for (Observed<LaneCycle> o : Run.in(run).rows(LaneCycle.class)) {
@@ -63,7 +62,7 @@ final class QueueCharts {
                 .toList();
         Figure chart = TimeChart.of(
                 "Back of queue in each cycle, longest lane, median over replications; below it the greens of that lane in replication 1",
-                feet ? "ft" : "m",
+                length.name(),
                 medians,
                 greens,
                 longest > 0 ? scaled(longest) : Math.max(LEAST_TOP, top * 1.1),
@@ -124,6 +123,6 @@ final class QueueCharts {
     }
 
     private double scaled(double metres) {
-        return feet ? metres / METRES_PER_FOOT : metres;
+        return length.of(metres);
     }
 }

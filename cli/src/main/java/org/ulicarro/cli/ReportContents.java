@@ -8,6 +8,7 @@ import java.util.List;
 import java.util.Locale;
 import java.util.Map;
 import org.ulicarro.core.base.Clock;
+import org.ulicarro.core.base.PrintedUnit;
 import org.ulicarro.core.demand.Volumes;
 import org.ulicarro.core.measure.BayRow;
 import org.ulicarro.core.measure.Causes;
@@ -39,7 +40,7 @@ final class ReportContents {
     private final List<RunRecord> records = new ArrayList<>();
     private final Map<String, Object> model = new LinkedHashMap<>();
     private final List<String> notes = new ArrayList<>();
-    private final boolean feet;
+    private final PrintedUnit length;
 
     ReportContents(List<Path> runs, List<String> places, boolean lines) throws IOException {
         this.runs = runs;
@@ -48,7 +49,7 @@ final class ReportContents {
         for (Path run : runs) {
             records.add(RunFolder.record(run));
         }
-        feet = records.get(0).units().equals("us");
+        length = records.get(0).printed().length();
     }
 
     /** What could not be shown, for whoever makes the report. */
@@ -82,7 +83,7 @@ final class ReportContents {
         }
         model.put("paper", paper);
         model.put("footer", model.get("title").toString().replace("\\", "").replace("\"", "'"));
-        model.put("lengthUnit", feet ? "ft" : "m");
+        model.put("lengthUnit", length.name());
     }
 
     private List<String> alternatives() {
@@ -99,8 +100,8 @@ final class ReportContents {
         model.put("comparisons", ReportComparisons.of(runs, records));
         study();
         List<Map<String, Object>> all = new ArrayList<>();
-        QueueCharts charts = new QueueCharts(runs, wantedPlaces, lines, feet);
-        ReportPlaces places = new ReportPlaces(wantedPlaces, charts, lines, feet);
+        QueueCharts charts = new QueueCharts(runs, wantedPlaces, lines, length);
+        ReportPlaces places = new ReportPlaces(wantedPlaces, charts, lines, length);
         for (int i = 0; i < runs.size(); i++) {
             all.add(run(i, places));
         }

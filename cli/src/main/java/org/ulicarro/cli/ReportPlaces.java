@@ -10,6 +10,7 @@ import java.util.Map;
 import java.util.Set;
 import java.util.function.ToDoubleFunction;
 import org.ulicarro.core.base.Names;
+import org.ulicarro.core.base.PrintedUnit;
 import org.ulicarro.core.measure.LaneCycle;
 import org.ulicarro.core.measure.MovementRow;
 import org.ulicarro.core.measure.Observed;
@@ -27,13 +28,13 @@ final class ReportPlaces {
     private final List<String> wantedPlaces;
     private final QueueCharts charts;
     private final boolean lines; // pictures by lines
-    private final boolean feet;
+    private final PrintedUnit length;
 
-    ReportPlaces(List<String> wantedPlaces, QueueCharts charts, boolean lines, boolean feet) {
+    ReportPlaces(List<String> wantedPlaces, QueueCharts charts, boolean lines, PrintedUnit length) {
         this.wantedPlaces = wantedPlaces;
         this.charts = charts;
         this.lines = lines;
-        this.feet = feet;
+        this.length = length;
     }
 
     List<Map<String, Object>> of(Path folder, RunSummary summary) throws IOException {
@@ -112,7 +113,7 @@ final class ReportPlaces {
     }
 
     private String length(double metres) {
-        return TextTable.figure(feet ? metres / QueueCharts.METRES_PER_FOOT : metres, 0);
+        return TextTable.figure(length.of(metres), 0);
     }
 
     private static double mean(List<MovementRow> rows, ToDoubleFunction<MovementRow> of) {

@@ -5,6 +5,7 @@ import java.util.LinkedHashSet;
 import java.util.List;
 import java.util.Set;
 import java.util.stream.Collectors;
+import org.ulicarro.core.base.PrintedUnit;
 import org.ulicarro.core.network.Lane;
 import org.ulicarro.core.network.Link;
 import org.ulicarro.core.network.MarkedCrossing;
@@ -21,15 +22,17 @@ import org.ulicarro.core.study.Written;
 /** Tables of what lies along roads: links, lanes, crossings, devices. */
 final class RoadSheets {
 
-    private static final double KMH = 3.6;
-
     private final Model model;
     private final Network network;
     private final String only;
+    private final PrintedUnit length;
+    private final PrintedUnit speed;
 
     RoadSheets(Model model, String only) {
         this.model = model;
         network = model.network();
+        length = model.study().units().length();
+        speed = model.study().units().speed();
         this.only = only;
     }
 
@@ -43,8 +46,8 @@ final class RoadSheets {
                 .words("name", "name")
                 .words("from", "from")
                 .words("to", "to")
-                .numbers("length_m", "length m", 1)
-                .numbers("speed_m_per_s", "km/h", 0, KMH)
+                .numbers("length_m", "length " + length.name(), 1, length.perInside())
+                .numbers("speed_m_per_s", speed.name(), 0, speed.perInside())
                 .numbers("lanes", "lanes", 0)
                 .numbers("grade", "grade %", 1, 100)
                 .words("use", "use");
@@ -82,9 +85,9 @@ final class RoadSheets {
                 .words("link", "link")
                 .numbers("lane", "lane", 0)
                 .words("kind", "kind")
-                .numbers("from_m", "from m", 1)
-                .numbers("to_m", "to m", 1)
-                .numbers("width_m", "width m", 2)
+                .numbers("from_m", "from " + length.name(), 1, length.perInside())
+                .numbers("to_m", "to " + length.name(), 1, length.perInside())
+                .numbers("width_m", "width " + length.name(), 2, length.perInside())
                 .words("arrows", "arrows")
                 .marked()
                 .words("leads_to", "leads to")
@@ -137,8 +140,8 @@ final class RoadSheets {
                 .words("road", "road")
                 .words("kind", "kind")
                 .words("refuge", "refuge")
-                .numbers("length_m", "length m", 1)
-                .numbers("width_m", "width m", 1)
+                .numbers("length_m", "length " + length.name(), 1, length.perInside())
+                .numbers("width_m", "width " + length.name(), 1, length.perInside())
                 .numbers("crosses", "lanes and paths", 0);
         for (MarkedCrossing c : network.crossings()) {
             if (only == null || only.equals(c.place())) {
@@ -161,9 +164,9 @@ final class RoadSheets {
                 .words("kind", "kind")
                 .words("link", "link")
                 .numbers("lane", "lane", 0)
-                .numbers("from_m", "from m", 1)
-                .numbers("to_m", "to m", 1)
-                .numbers("to_line_m", "to the line m", 1);
+                .numbers("from_m", "from " + length.name(), 1, length.perInside())
+                .numbers("to_m", "to " + length.name(), 1, length.perInside())
+                .numbers("to_line_m", "to the line " + length.name(), 1, length.perInside());
         for (Marking marking : network.markings()) {
             Lane lane = network.lanes().get(marking.lane());
             Link link = network.links().get(lane.link());

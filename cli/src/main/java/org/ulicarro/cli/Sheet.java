@@ -107,7 +107,8 @@ final class Sheet {
             return "-";
         }
         if (value instanceof Double d) {
-            return String.format(Locale.ROOT, "%." + Math.max(0, column.decimals()) + "f", d * column.perUnit());
+            double shown = d * column.perUnit() + 0.0; // the road back of a level one has a grade of -0
+            return String.format(Locale.ROOT, "%." + Math.max(0, column.decimals()) + "f", shown);
         }
         return value.toString();
     }

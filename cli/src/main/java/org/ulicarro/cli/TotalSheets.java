@@ -7,9 +7,11 @@ import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.function.ToDoubleFunction;
+import org.ulicarro.core.base.PrintedUnit;
 import org.ulicarro.core.measure.Observed;
 import org.ulicarro.core.measure.Statistic;
 import org.ulicarro.core.measure.TotalRow;
+import org.ulicarro.core.study.Study;
 
 /** What a run says of all journeys together, by type of vehicle. */
 final class TotalSheets {
@@ -17,26 +19,41 @@ final class TotalSheets {
     private static final double HOUR = 3600;
 
     private final List<Observed<TotalRow>> all;
+    private final Study.Units units;
 
     TotalSheets(RowSource source) throws IOException {
         all = source.rows(TotalRow.class);
+        units = source.record().printed();
     }
 
     void print(PrintWriter out) {
+        PrintedUnit distance = units.distance();
+        PrintedUnit speed = units.speed();
         TextTable table = new TextTable(2);
-        table.add("type", "vehicles", "not yet", "veh-km", "veh-h", "mean", "delay", "95 %", "delay", "people's");
-        table.add("", "", "arrived", "", "", "km/h", "s/veh", "± s", "veh-h", "delay h");
+        table.add(
+                "type",
+                "vehicles",
+                "not yet",
+                "veh-" + distance.name(),
+                "veh-h",
+                "mean",
+                "delay",
+                "95 %",
+                "delay",
+                "people's");
+        table.add("", "", "arrived", "", "", speed.name(), "s/veh", "± s", "veh-h", "delay h");
         byType().forEach((type, rows) -> {
             Statistic each = statistic(rows, r -> r.delayS() / r.vehicles());
             table.add(
                     type,
                     TextTable.figure(statistic(rows, TotalRow::vehicles).mean(), 0),
                     TextTable.figure(statistic(rows, TotalRow::unfinished).mean(), 1),
-                    TextTable.figure(statistic(rows, r -> r.distanceM() / 1000).mean(), 0),
+                    TextTable.figure(
+                            statistic(rows, r -> distance.of(r.distanceM())).mean(), 0),
                     TextTable.figure(
                             statistic(rows, r -> r.travelTimeS() / HOUR).mean(), 1),
                     TextTable.figure(
-                            statistic(rows, r -> r.distanceM() / r.travelTimeS() * 3.6)
+                            statistic(rows, r -> speed.of(r.distanceM() / r.travelTimeS()))
                                     .mean(),
                             1),
                     TextTable.figure(each.mean(), 1),

@@ -6,6 +6,7 @@ import java.io.Writer;
 import java.util.List;
 import java.util.Locale;
 import org.ulicarro.core.base.Clock;
+import org.ulicarro.core.base.PrintedUnit;
 import org.ulicarro.core.run.Model;
 import org.ulicarro.core.run.Replication;
 import org.ulicarro.core.traffic.FleetView;
@@ -18,11 +19,15 @@ final class WhyText {
     private final Model model;
     private final Replication replication;
     private final int vehicle;
+    private final PrintedUnit length;
+    private final PrintedUnit speed;
 
     WhyText(Model model, Replication replication, int vehicle) {
         this.model = model;
         this.replication = replication;
         this.vehicle = vehicle;
+        length = model.study().units().length();
+        speed = model.study().units().speed();
     }
 
     /** Drives the replication up to the moment (s since midnight) and says what the driver saw then. */
@@ -37,12 +42,14 @@ final class WhyText {
         int lane = rows.lane(row);
         out.printf(
                 Locale.ROOT,
-                "vehicle %d at %s: %s, %.1f m before its end, %.1f km/h%n",
+                "vehicle %d at %s: %s, %.1f %s before its end, %.1f %s%n",
                 vehicle,
                 Whereabouts.time(replication.now()),
                 Whereabouts.lane(model, lane),
-                model.table().end(lane) - rows.position(row),
-                rows.speed(row) * 3.6);
+                length.of(model.table().end(lane) - rows.position(row)),
+                length.name(),
+                speed.of(rows.speed(row)),
+                speed.name());
         Witness witness = replication.witness();
         witness.watch(vehicle);
         replication.step();
@@ -50,13 +57,15 @@ final class WhyText {
         out.printf(Locale.ROOT, "it %s%n%n", action(did));
         TextTable table = new TextTable(1);
         table.alignLeft(true, false, false);
-        table.add("what it heeded", "distance m", "at most m/s²");
+        table.add("what it heeded", "distance " + length.name(), "at most m/s²");
         boolean first = true;
         for (Witness.Bound bound : witness.bounds()) {
             String most = bound.acceleration() > 1e6 ? "-" : String.format(Locale.ROOT, "%+.2f", bound.acceleration());
             table.add(
                     (first ? "> " : "  ") + words(bound),
-                    Double.isNaN(bound.distance()) ? "" : String.format(Locale.ROOT, "%.1f", bound.distance()),
+                    Double.isNaN(bound.distance())
+                            ? ""
+                            : String.format(Locale.ROOT, "%.1f", length.of(bound.distance())),
                     most);
             first = false;
         }
@@ -99,20 +108,21 @@ final class WhyText {
         return String.format(Locale.ROOT, "%s, %+.2f m/s²", verb, acceleration);
     }
 
-    private static String words(Witness.Bound bound) {
+    private String words(Witness.Bound bound) {
         String who = bound.vehicle() < 0 ? "" : " " + bound.vehicle();
-        String speed =
-                Double.isNaN(bound.speed()) ? "" : String.format(Locale.ROOT, " at %.0f km/h", bound.speed() * 3.6);
+        String driving = Double.isNaN(bound.speed())
+                ? ""
+                : String.format(Locale.ROOT, " at %.0f %s", speed.of(bound.speed()), speed.name());
         return switch (bound.restraint()) {
-            case NOTHING -> "its own wish to drive" + speed;
-            case VEHICLE -> "vehicle" + who + " ahead" + speed;
+            case NOTHING -> "its own wish to drive" + driving;
+            case VEHICLE -> "vehicle" + who + " ahead" + driving;
             case SIGNAL -> "a signal that is not green";
             case GAP -> who.isEmpty() ? "waits for a gap" : "waits for a gap before vehicle" + who;
             case CROSSING -> "vehicle" + who + " on its way through the junction";
             case LANE ->
-                bound.vehicle() < 0 ? "the end of a lane it has to leave" : "room behind vehicle" + who + speed;
-            case CURVE -> "a curve or a lower limit, to be reached" + speed;
-            case ROOM -> "leaves room for vehicle" + who + speed;
+                bound.vehicle() < 0 ? "the end of a lane it has to leave" : "room behind vehicle" + who + driving;
+            case CURVE -> "a curve or a lower limit, to be reached" + driving;
+            case ROOM -> "leaves room for vehicle" + who + driving;
             case STOP -> "its stop";
             case CLOSURE -> "the lane is closed";
             case KEEP_CLEAR -> "no room to stand clear of the junction";

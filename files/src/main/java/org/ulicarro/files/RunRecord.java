@@ -4,6 +4,7 @@ import java.util.ArrayList;
 import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
+import org.ulicarro.core.study.Study;
 import tools.jackson.core.JsonParser;
 import tools.jackson.core.JsonToken;
 import tools.jackson.core.ObjectReadContext;
@@ -66,6 +67,11 @@ public record RunRecord(
         int jobs,
         String java,
         String system) {
+
+    /** In what people read its figures. */
+    public Study.Units printed() {
+        return units.equals("us") ? Study.Units.US : Study.Units.METRIC;
+    }
 
     /** Fewer outside at once only keep their distance to those who went in before them. */
     public static final int A_QUEUE = 5;

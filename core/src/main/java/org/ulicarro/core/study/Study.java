@@ -3,6 +3,7 @@ package org.ulicarro.core.study;
 import java.util.List;
 import java.util.Map;
 import org.ulicarro.core.base.Dimension;
+import org.ulicarro.core.base.PrintedUnit;
 
 /** A whole study: everything the files of its folder say, joined into one tree. */
 @About("A Ulicarro study: network, demand and signals, and how they are run.")
@@ -65,9 +66,50 @@ public record Study(
         }
     }
 
+    /** In what people read results; inside all is SI. */
     public enum Units {
-        METRIC,
-        US
+        METRIC("m", "km", "km/h", new PrintedUnit("l", 1)),
+        US("ft", "mi", "mph", new PrintedUnit("gal", 3.785411784));
+
+        private final PrintedUnit length;
+        private final PrintedUnit distance;
+        private final PrintedUnit speed;
+        private final PrintedUnit fuel;
+
+        Units(String length, String distance, String speed, PrintedUnit fuel) {
+            this.length = PrintedUnit.of(Dimension.LENGTH, length);
+            this.distance = PrintedUnit.of(Dimension.LENGTH, distance);
+            this.speed = PrintedUnit.of(Dimension.SPEED, speed);
+            this.fuel = fuel;
+        }
+
+        /** Of queues, lanes and whatever else is short. */
+        public PrintedUnit length() {
+            return length;
+        }
+
+        /** Of what is driven. */
+        public PrintedUnit distance() {
+            return distance;
+        }
+
+        public PrintedUnit speed() {
+            return speed;
+        }
+
+        public PrintedUnit fuel() {
+            return fuel;
+        }
+
+        /** The unit that stands for a metric one where figures are printed, with the metric one as the inside; others stay. */
+        public PrintedUnit insteadOf(String metric) {
+            return switch (metric) {
+                case "m" -> length;
+                case "km/h" -> new PrintedUnit(speed.name(), speed.size() / METRIC.speed.size());
+                case "l" -> fuel;
+                default -> new PrintedUnit(metric, 1);
+            };
+        }
     }
 
     public enum DriveOn {

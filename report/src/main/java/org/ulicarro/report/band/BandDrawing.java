@@ -14,7 +14,9 @@ import org.ulicarro.core.analysis.band.Corridor;
 import org.ulicarro.core.analysis.band.CorridorReader.Waypoint;
 import org.ulicarro.core.analysis.band.Span;
 import org.ulicarro.core.base.Clock;
+import org.ulicarro.core.base.PrintedUnit;
 import org.ulicarro.core.measure.CorridorTraces.Trace;
+import org.ulicarro.core.study.Study;
 import org.ulicarro.report.Looks;
 
 /**
@@ -75,6 +77,7 @@ public final class BandDrawing {
     private final double length;
     private final boolean clock;
     private final Driven driven;
+    private final Study.Units units;
     private final double tall;
     private double width;
     private double height;
@@ -87,6 +90,7 @@ public final class BandDrawing {
      * @param clock whether times are those of a day; else seconds
      * @param driven of a run
      * @param tall metres that the distance axis has at least, so that several corridors have one scale; 0 for its own
+     * @param units of its axis and speeds
      */
     public BandDrawing(
             Corridor corridor,
@@ -96,7 +100,8 @@ public final class BandDrawing {
             double length,
             boolean clock,
             Driven driven,
-            double tall) {
+            double tall,
+            Study.Units units) {
         this.corridor = corridor;
         this.way = way;
         this.title = title;
@@ -105,6 +110,7 @@ public final class BandDrawing {
         this.clock = clock;
         this.driven = driven;
         this.tall = tall;
+        this.units = units;
     }
 
     private double x(double time) {
@@ -313,11 +319,13 @@ public final class BandDrawing {
         speeds(g);
         g.setColor(Looks.FAINT_INK);
         g.setFont(Looks.plain(11));
+        PrintedUnit unit = units.length();
         double all = Math.max(tall, way.get(way.size() - 1).at());
-        double step = all > 1500 ? 500 : 200;
-        for (double at = 0; at <= all; at += step) {
-            g.drawString(String.format(Locale.ROOT, "%.0f m", at), 10f, (float) y(at) + 4);
-            g.draw(new Line2D.Double(58, y(at), 64, y(at)));
+        double step = (all > 1500 ? 500 : 200) * (units == Study.Units.US ? 2 : 1); // of the unit
+        for (double at = 0; at <= unit.of(all); at += step) {
+            double y = y(at * unit.size());
+            g.drawString(String.format(Locale.ROOT, "%.0f %s", at, unit.name()), 10f, (float) y + 4);
+            g.draw(new Line2D.Double(58, y, 64, y));
         }
     }
 
@@ -332,12 +340,13 @@ public final class BandDrawing {
                             - y(corridor.stops().get(k + 1).at())
                     > 44;
             if (room) {
-                String out =
-                        String.format(Locale.ROOT, "%.0f", corridor.outboundMetres()[k] / corridor.outbound()[k] * 3.6);
-                String in =
-                        String.format(Locale.ROOT, "%.0f", corridor.inboundMetres()[k] / corridor.inbound()[k] * 3.6);
+                PrintedUnit unit = units.speed();
+                String out = String.format(
+                        Locale.ROOT, "%.0f", unit.of(corridor.outboundMetres()[k] / corridor.outbound()[k]));
+                String in = String.format(
+                        Locale.ROOT, "%.0f", unit.of(corridor.inboundMetres()[k] / corridor.inbound()[k]));
                 g.drawString(
-                        out.equals(in) ? out + " km/h" : "→ " + out + " ⇠ " + in + " km/h",
+                        (out.equals(in) ? out : "→ " + out + " ⇠ " + in) + " " + unit.name(),
                         (float) (width - RIGHT + 8),
                         (float) y(middle) + 4);
             }
