@@ -8,25 +8,27 @@ import java.nio.file.Files;
 import java.nio.file.Path;
 import java.util.Arrays;
 import java.util.List;
-import org.junit.jupiter.api.BeforeEach;
+import org.junit.jupiter.api.BeforeAll;
 import org.junit.jupiter.api.Test;
+import org.junit.jupiter.api.TestInstance;
 import org.junit.jupiter.api.io.TempDir;
+import org.junit.jupiter.api.parallel.Execution;
+import org.junit.jupiter.api.parallel.ExecutionMode;
 
 /** The same run read in metric and in US units: every figure with a unit is the same thing, and machines get the same rows. */
+@TestInstance(TestInstance.Lifecycle.PER_CLASS) // two runs do for all
+@Execution(ExecutionMode.SAME_THREAD)
 class UnitsTest extends InProcess {
 
     private static final double FOOT = 0.3048;
     private static final double MILE = 1609.344;
     private static final double GALLON = 3.785411784;
 
-    @TempDir
-    private Path temp;
-
     private Path metric;
     private Path us;
 
-    @BeforeEach
-    void bothRun() throws IOException {
+    @BeforeAll
+    void bothRun(@TempDir Path temp) throws IOException {
         metric = temp.resolve("metric");
         us = temp.resolve("us");
         for (Path study : List.of(metric, us)) {
