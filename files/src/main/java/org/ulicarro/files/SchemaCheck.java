@@ -86,7 +86,7 @@ final class SchemaCheck {
                         tree.keySpot(child),
                         others.isEmpty()
                                 ? "'" + error.getProperty() + "' is not known " + where(name) + "."
-                                        + Names.suggestion(error.getProperty(), known)
+                                        + meant(tree, here, pointer, error.getProperty(), known)
                                 : "'" + error.getProperty() + "' is for " + String.join(", ", others) + ", but '" + name
                                         + "' is " + value.path("kind").asString("")
                                         + "; take it away (an alternative does it by '" + error.getProperty()
@@ -111,6 +111,12 @@ final class SchemaCheck {
             case "propertyNames" -> badName(here.path("propertyNames"), error, pointer, name, tree);
             default -> error(tree.spot(pointer), "'" + written + "' cannot stand " + where(name));
         };
+    }
+
+    /** What somebody meant by a key that is not known where it stands. */
+    private String meant(LocatedTree tree, JsonNode here, String pointer, String key, List<String> known) {
+        String elsewhere = new Misplaced(schema, tree.root).hint(here, pointer, key);
+        return elsewhere.isEmpty() ? Names.suggestion(key, known) : elsewhere;
     }
 
     private String wrongType(JsonNode here, String name, String written, JsonNode value) {

@@ -51,6 +51,7 @@ class StudyRulesTest {
             ahead: {lanes: 2} | ahead: {lanes: 0} | network.yaml:26:22: lanes must be 1 to 8, bays included
             ahead: {lanes: 2} | ahead: {lanes: 2, width: 9 m} | network.yaml:26:32: this must be 2 m to 6 m
             ahead: {lanes: 2} | ahead: {lanes: 2, wdth: 3 m} | network.yaml:26:25: 'wdth' is not known in 'ahead'. Did you mean 'width'?
+            ahead: {lanes: 2} | ahead: {lanes: 2, speed: 50 km/h} | 'speed' is not known in 'ahead'. It belongs one level higher, beside 'ahead'; or one level deeper, in each of 'speed-zones'.
             turns: [L, TR] | turns: [L, T, TR] | 3 arrows for 2 lanes (bays included); give one for each lane from the left
             turns: [L, TR] | turns: [L, TX] | 'TX' cannot stand for 'turns'; write for example 'TR'
             full-width: 45 m | full-width: 2 m | such a lane needs at least 5 m of full width and 1 m of taper
@@ -70,6 +71,7 @@ class StudyRulesTest {
             cycle: 80 s | cycle: 80 | '80' has no unit; write '80 s' or '80 min'
             pm: | night: | warning-free
             EB: [0-40] | EB: 0-40 | 'EB' must be a list in [brackets], not '0-40'
+            kind: fixed | "kind: fixed\n    cycle: 80 s" | 'cycle' is not known in 'market'. It belongs one level deeper, in each of 'plans'.
             EB: [0-40] | EX: [0-40] | there is no group 'EX'. Did you mean 'EB'?
             EB: [0-40] | EB: [0-90] | green 0-90 lies outside the cycle of 80 s
             SB: {serves: [SBL, SBT, SBR] | SB: {serves: [SBL, SBT] | no group serves SBR (mill-street>quay-1)

@@ -45,6 +45,7 @@ final class NetworkChecks {
         checks.checkReach();
         checks.checkParts();
         RoadCrossings.check(draft);
+        MergesInside.check(draft);
         checks.checkLaneEnds();
         checks.checkWeaving();
         checks.checkSpeeds();
