@@ -163,6 +163,28 @@ class GatesAndMetersTest {
         assertThat(with.vehicles()).isCloseTo(600, within(40.0));
     }
 
+    /** Four booths before a road of two lanes: the outer ones stay empty however long the queues of the others are. */
+    @Test
+    void aBoothInALaneThatEndsIsTold() throws IOException, StudyProblem {
+        String study =
+                STUDY.formatted("", 4, 2, "  gates: {booth: {road: before ahead, at: 350 m, service: 9 s}}", 900);
+        Files.writeString(temp.resolve("study.yaml"), study);
+        assertThat(StudyFolder.read(temp, List.of()).compile(null).warnings().toString())
+                .contains("lane 1 of before ahead, which has a gate here, ends before 'line'")
+                .contains("lane 4 of before ahead, which has a gate here, ends before 'line'");
+        String wide = study.replace(
+                "{lanes: 2}", "{lanes: 2, ends: {left: [{full-width: 90 m}], right: [{full-width: 90 m}]}}");
+        Files.writeString(temp.resolve("study.yaml"), wide);
+        LoadedStudy.Compiled compiled = StudyFolder.read(temp, List.of()).compile(null);
+        assertThat(compiled.warnings().toString()).doesNotContain("has a gate");
+        List<GateRow> lanes = new Replication(compiled.model(), 1).result().rows(GateRow.class);
+        assertThat(lanes.stream()
+                        .filter(row -> row.lane() > 0 && row.toS() - row.fromS() > 3000)
+                        .mapToDouble(GateRow::served))
+                .hasSize(4)
+                .allSatisfy(served -> assertThat(served).isBetween(150.0, 250.0));
+    }
+
     @Test
     void stateIsSavedAndRestoredInTheMiddle() throws IOException, StudyProblem {
         Model model = model(

@@ -336,6 +336,21 @@ final class NetworkChecks {
                             lane.end() - lane.start(),
                             needs);
                 }
+                checkGate(lane, link);
+            }
+        }
+    }
+
+    /** Who sees that a lane ends keeps out of it, also where it has a gate and the others have queues. */
+    private void checkGate(Lane lane, Link link) {
+        for (Marking marking : draft.markings) {
+            if (marking.kind() == Marking.Kind.GATE && marking.lane() == lane.index()) {
+                draft.report(
+                        NetworkFault.GATE_LANE_ENDS,
+                        Fault.child("/network/gates", marking.id()),
+                        lane.number(),
+                        link.id(),
+                        link.to());
             }
         }
     }

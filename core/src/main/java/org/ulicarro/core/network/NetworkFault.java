@@ -55,6 +55,9 @@ public enum NetworkFault implements Fault.Kind {
     LANE_ENDS_SOON(
             Fault.Severity.WARNING,
             "lane %d of %s ends after %.0f m; at its limit drivers need about %.0f m to change out of it, so some will stop at its end and wait"),
+    GATE_LANE_ENDS(
+            Fault.Severity.WARNING,
+            "lane %d of %s, which has a gate here, ends before '%s', and drivers keep out of lanes that end. Give the road beyond as many lanes, of which some end further on: ends: {right: [{full-width: 100 m}]}"),
     LITTLE_ROOM_TO_CHANGE(
             Fault.Severity.WARNING,
             "from %s to %s takes %d lane %s within the %.0f m of %s; some drivers will not find room in time, block their lane for a while and miss their turn"),
