@@ -294,6 +294,7 @@ final class TimeCommand implements Callable<Integer> {
         return PlaceTiming.of(
                 model.network(),
                 model.signals(),
+                model.keptLanes(),
                 one,
                 new Flows(volume, model.demand()::peopleRate),
                 saturation,

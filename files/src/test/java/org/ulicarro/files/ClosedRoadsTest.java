@@ -44,7 +44,7 @@ class ClosedRoadsTest {
                     in:      {between: [west, a], speed: 50 km/h, ahead: {lanes: 1}}
                     lower:   {between: [a, b], speed: 50 km/h, ahead: {lanes: 2}%s}
                     upper:   {between: [a, b], via: [[120, 200], [480, 200]], speed: 50 km/h, ahead: {lanes: 1}}
-                    out:     {between: [b, east], speed: 50 km/h, ahead: {lanes: 1}}
+                    out:     {between: [b, east], speed: 50 km/h, ahead: {lanes: 2}}
                 """.formatted(shortWay) + more.indent(2));
         Files.writeString(temp.resolve("demand.yaml"), "demand:\n" + demand.indent(2));
         return StudyFolder.read(temp, List.of()).compile(null);

@@ -292,6 +292,7 @@ public final class OptimizeTable {
             PlaceTiming timing = PlaceTiming.of(
                     base.network(),
                     base.signals(),
+                    base.keptLanes(),
                     place,
                     new Flows(m -> volumes.movement(m.index()), base.demand()::peopleRate),
                     1900,

@@ -28,6 +28,9 @@ public enum DemandFault implements Fault.Kind {
     STOP_ELSEWHERE(Fault.Severity.ERROR, "stop '%s' lies on '%s', where this line does not come by"),
     STOP_TOO_SHORT(
             Fault.Severity.WARNING, "stop '%s' is %.0f m long, but this vehicle %.0f m; its rear stands outside"),
+    STOP_BESIDE_OWN_LANE(
+            Fault.Severity.WARNING,
+            "stop '%s' lies in lane %d of %s, but lane %4$d is kept for this line, which would leave it and cross the others to stop; write 'lane: %4$d' at the stop"),
     NOT_CALLED_AT(Fault.Severity.ERROR, "this line does not call at '%s'; write it among its stops.%s"),
     NEGATIVE(Fault.Severity.ERROR, "it cannot be negative"),
     DEPARTURES_TOO_CLOSE(Fault.Severity.ERROR, "the time between two departures must be at least 1 s"),

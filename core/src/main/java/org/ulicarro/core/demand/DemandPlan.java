@@ -118,7 +118,7 @@ public final class DemandPlan {
         if (!trips.isEmpty()) {
             sources.add(TripDemand.of(demand, trips, window, ways, mix, faults));
         }
-        List<ServiceLine> lines = ServiceLines.of(network, kinds, demand.services(), window, faults);
+        List<ServiceLine> lines = ServiceLines.of(network, input, kinds, demand.services(), window, faults);
         if (sources.isEmpty() && lines.isEmpty()) {
             faults.add(DemandFault.NOBODY_TRAVELS.at("/demand"));
         }

@@ -12,20 +12,24 @@ import org.ulicarro.core.network.Movement;
 import org.ulicarro.core.network.Network;
 import org.ulicarro.core.network.StopPlace;
 import org.ulicarro.core.study.Kinds;
+import org.ulicarro.core.study.NetworkInput;
 import org.ulicarro.core.study.Service;
+import org.ulicarro.core.study.VehicleType;
 
 /** Lays the study's services over the network, and says what does not fit. */
 final class ServiceLines {
 
     private final Network network;
+    private final NetworkInput input;
     private final Kinds kinds;
     private final Ways ways;
     private final Window window;
     private final List<Fault> faults;
     private final List<ServiceLine> lines = new ArrayList<>();
 
-    private ServiceLines(Network network, Kinds kinds, Window window, List<Fault> faults) {
+    private ServiceLines(Network network, NetworkInput input, Kinds kinds, Window window, List<Fault> faults) {
         this.network = network;
+        this.input = input;
         this.kinds = kinds;
         this.window = window;
         this.faults = faults;
@@ -33,8 +37,13 @@ final class ServiceLines {
     }
 
     static List<ServiceLine> of(
-            Network network, Kinds kinds, Map<String, Service> services, Window window, List<Fault> faults) {
-        ServiceLines made = new ServiceLines(network, kinds, window, faults);
+            Network network,
+            NetworkInput input,
+            Kinds kinds,
+            Map<String, Service> services,
+            Window window,
+            List<Fault> faults) {
+        ServiceLines made = new ServiceLines(network, input, kinds, window, faults);
         services.forEach(made::lay);
         return List.copyOf(made.lines);
     }
@@ -76,6 +85,7 @@ final class ServiceLines {
             if (room < length - 0.1) {
                 faults.add(DemandFault.STOP_TOO_SHORT.at(at, place.id(), room, length));
             }
+            checkLane(at, place, kinds.one(service.type()).base());
             calls.add(new Call(
                     stop,
                     leg,
@@ -99,6 +109,21 @@ final class ServiceLines {
                 service.boardingTime(),
                 calls.stream().mapToDouble(Call::leaves).toArray(),
                 departs));
+    }
+
+    /** A stop beside the lane that is kept for a line: its vehicles would leave that lane, and cross all others, for it. */
+    private void checkLane(String pointer, StopPlace stop, VehicleType type) {
+        Link link = network.links().get(stop.link());
+        List<Integer> kept = input.roads().get(link.road()).direction(link.ahead()).laneUse().entrySet().stream()
+                .filter(use -> use.getValue().only().contains(type))
+                .filter(use -> !use.getValue().only().contains(VehicleType.CAR))
+                .map(use -> Integer.valueOf(use.getKey()))
+                .sorted()
+                .toList();
+        int number = network.lanes().get(stop.lane()).number();
+        if (!kept.isEmpty() && !kept.contains(number)) {
+            faults.add(DemandFault.STOP_BESIDE_OWN_LANE.at(pointer, stop.id(), number, link.id(), kept.get(0)));
+        }
     }
 
     /** Boardings and times of stops that the line does not call at mean something else than they say. */

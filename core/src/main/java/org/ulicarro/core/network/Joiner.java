@@ -1,6 +1,7 @@
 package org.ulicarro.core.network;
 
 import java.util.ArrayList;
+import java.util.Comparator;
 import java.util.LinkedHashSet;
 import java.util.List;
 import java.util.Set;
@@ -153,7 +154,7 @@ final class Joiner {
     private List<LaneMatching.Pair> pairs(
             MovementInput own, Link in, Link out, Turn turn, List<Lane> from, List<Lane> to, boolean dropping) {
         if (own == null || own.lanes().isEmpty()) {
-            return LaneMatching.pairs(turn, from, to, dropping);
+            return matched(in, out, turn, from, to, dropping);
         }
         List<LaneMatching.Pair> pairs = new ArrayList<>();
         own.lanes().forEach((number, target) -> {
@@ -174,6 +175,35 @@ final class Joiner {
             }
         });
         return pairs;
+    }
+
+    /** Lanes kept for buses and trams lead to such, and those of all others to those of all others, where there are both and none has to cross another one. */
+    private List<LaneMatching.Pair> matched(
+            Link in, Link out, Turn turn, List<Lane> from, List<Lane> to, boolean dropping) {
+        List<LaneMatching.Pair> apart = new ArrayList<>();
+        for (boolean kept : new boolean[] {false, true}) {
+            List<Lane> some = some(in, from, kept);
+            List<Lane> into = some(out, to, kept);
+            if (into.isEmpty()) {
+                return LaneMatching.pairs(turn, from, to, dropping);
+            }
+            if (!some.isEmpty()) {
+                apart.addAll(LaneMatching.pairs(turn, some, into, dropping));
+            }
+        }
+        apart.sort(Comparator.comparingInt(LaneMatching.Pair::from));
+        for (int i = 1; i < apart.size(); i++) {
+            if (apart.get(i).to() < apart.get(i - 1).to()) {
+                return LaneMatching.pairs(turn, from, to, dropping);
+            }
+        }
+        return apart;
+    }
+
+    private List<Lane> some(Link link, List<Lane> lanes, boolean kept) {
+        return lanes.stream()
+                .filter(lane -> KeptLanes.isAllDay(draft.carriageway(link).lanes, lane.number()) == kept)
+                .toList();
     }
 
     private TurningPath path(int movement, Lane from, Lane to, MovementInput own) {

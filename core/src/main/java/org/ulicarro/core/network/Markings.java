@@ -31,7 +31,11 @@ final class Markings {
         draft.input.detectors().forEach(this::detector);
         draft.input.stops().forEach((id, stop) -> {
             Marking.Kind kind = stop.kind() == Stop.Kind.KERB ? Marking.Kind.KERB_STOP : Marking.Kind.LAYBY;
-            atKerb(kind, id, stop.road(), stop.at(), stop.length(), "/network/stops");
+            if (stop.lane() == null) {
+                atKerb(kind, id, stop.road(), stop.at(), stop.length(), "/network/stops");
+            } else {
+                onLanes(kind, id, stop.road(), List.of(stop.lane()), stop.at(), stop.length(), "/network/stops");
+            }
         });
         draft.input
                 .parking()

@@ -1,6 +1,7 @@
 package org.ulicarro.core.run;
 
 import org.ulicarro.core.demand.DemandPlan;
+import org.ulicarro.core.network.KeptLanes;
 import org.ulicarro.core.network.Network;
 import org.ulicarro.core.signal.SignalSystem;
 import org.ulicarro.core.study.Period;
@@ -67,6 +68,11 @@ public final class Model {
     /** The period that is run. */
     public Period period() {
         return study().periods().get(periodId);
+    }
+
+    /** Lanes that are kept for others than cars in its period. */
+    public KeptLanes keptLanes() {
+        return new KeptLanes(network(), study().network(), period().from(), period().to());
     }
 
     /** Lanes, paths and conflicts. */

@@ -51,6 +51,9 @@ final class NetworkRules {
         network.stops().forEach((id, s) -> {
             checkLink(child("stops", id), s.road());
             checkLength(child("stops", id), s.length(), 5, 300);
+            if (s.lane() != null && s.kind() == Stop.Kind.LAYBY) {
+                report(StudyFault.LAYBY_LANE, child("stops", id) + "/lane");
+            }
         });
         network.gates().forEach((id, g) -> checkLink(child("gates", id), g.road()));
         network.bans().forEach((id, ban) -> {

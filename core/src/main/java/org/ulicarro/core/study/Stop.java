@@ -7,6 +7,7 @@ import org.ulicarro.core.base.Dimension;
  *
  * @param at where its stretch begins, from the start of the link (m)
  * @param length of the stretch (m)
+ * @param lane its number, or null for the one at the kerb
  */
 public record Stop(
         @Required @About("The road and direction it lies on: quay-2 ahead.")
@@ -19,7 +20,11 @@ public record Stop(
         double length,
 
         @Usual("kerb") @About("kerb: in the lane; layby: out of it.")
-        Kind kind) {
+        Kind kind,
+
+        @About(
+                "The lane in which it lies, as trams have theirs in the middle of the road; that at the kerb where none is written.")
+        Integer lane) {
 
     public enum Kind {
         KERB,

@@ -10,8 +10,10 @@ import java.util.NavigableSet;
 import java.util.Optional;
 import java.util.Set;
 import java.util.TreeSet;
+import java.util.stream.Stream;
 import org.ulicarro.core.network.Conflict;
 import org.ulicarro.core.network.Junction;
+import org.ulicarro.core.network.KeptLanes;
 import org.ulicarro.core.network.MarkedCrossing;
 import org.ulicarro.core.network.Movement;
 import org.ulicarro.core.network.Network;
@@ -41,13 +43,15 @@ final class LaneGroups {
 
     private final Network network;
     private final SignalSystem signals;
+    private final KeptLanes kept;
     private final Flows flows;
     private final double base; // veh/h and lane
     private final double heavyShare;
 
-    LaneGroups(Network network, SignalSystem signals, Flows flows, double base, double heavyShare) {
+    LaneGroups(Network network, SignalSystem signals, KeptLanes kept, Flows flows, double base, double heavyShare) {
         this.network = network;
         this.signals = signals;
+        this.kept = kept;
         this.flows = flows;
         this.base = base;
         this.heavyShare = heavyShare;
@@ -116,7 +120,7 @@ final class LaneGroups {
     }
 
     /** Those of a group who can use no other of its lanes than some. */
-    private static List<Movement> confined(List<Movement> movements, Set<Integer> lanes, Set<Integer> some) {
+    private List<Movement> confined(List<Movement> movements, Set<Integer> lanes, Set<Integer> some) {
         return movements.stream()
                 .filter(m -> lanes(m).stream().allMatch(l -> some.contains(l) || !lanes.contains(l)))
                 .toList();
@@ -146,10 +150,14 @@ final class LaneGroups {
         return signals.yields(m.index()) && !signals.isProtectedPermissive(m.index());
     }
 
-    private static Set<Integer> lanes(Movement movement) {
-        Set<Integer> lanes = new LinkedHashSet<>();
-        movement.paths().stream().map(TurningPath::fromLane).forEach(lanes::add);
-        return lanes;
+    private Set<Integer> lanes(Movement movement) {
+        return kept.open(movement);
+    }
+
+    /** Those of its paths that cars take. */
+    private Stream<TurningPath> paths(Movement movement) {
+        Set<Integer> lanes = lanes(movement);
+        return movement.paths().stream().filter(path -> lanes.contains(path.fromLane()));
     }
 
     private LaneGroup group(Junction junction, List<Movement> movements, Set<Integer> of) {
@@ -194,7 +202,7 @@ final class LaneGroups {
                 most = Math.max(most, flows.people().applyAsDouble(crossing));
             }
         }
-        long into = m.paths().stream().map(TurningPath::toLane).distinct().count();
+        long into = paths(m).map(TurningPath::toLane).distinct().count();
         boolean roomBeside = into > lanes(m).size();
         return new PeopleInTheWay.Turning(share, most, roomBeside, isAcross(m) && isInGaps(m));
     }
@@ -211,7 +219,7 @@ final class LaneGroups {
     private int lanesOn(List<Movement> movements, double sum) {
         return (int) movements.stream()
                 .filter(m -> sum <= 0 || vehicles(m) > 0)
-                .flatMap(m -> m.paths().stream())
+                .flatMap(this::paths)
                 .map(TurningPath::toLane)
                 .distinct()
                 .count();

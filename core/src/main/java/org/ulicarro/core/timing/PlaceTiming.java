@@ -5,6 +5,7 @@ import java.util.Arrays;
 import java.util.List;
 import java.util.function.ToDoubleFunction;
 import org.ulicarro.core.network.Junction;
+import org.ulicarro.core.network.KeptLanes;
 import org.ulicarro.core.network.Network;
 import org.ulicarro.core.signal.SignalSystem;
 import org.ulicarro.core.signal.SpanOrder;
@@ -47,14 +48,21 @@ public final class PlaceTiming {
     /**
      * Timing of a place.
      *
+     * @param kept lanes that are not for cars
      * @param flows what it is timed for
      * @param base saturation flow of a lane straight on without heavy vehicles (veh/h)
      * @param heavyShare share of trucks and buses
      */
     public static PlaceTiming of(
-            Network network, SignalSystem signals, String place, Flows flows, double base, double heavyShare) {
+            Network network,
+            SignalSystem signals,
+            KeptLanes kept,
+            String place,
+            Flows flows,
+            double base,
+            double heavyShare) {
         Junction junction = network.junctions().get(place);
-        List<LaneGroup> groups = new LaneGroups(network, signals, flows, base, heavyShare).of(junction);
+        List<LaneGroup> groups = new LaneGroups(network, signals, kept, flows, base, heavyShare).of(junction);
         return new PlaceTiming(signals.orderAt(place), groups);
     }
 

@@ -9,6 +9,7 @@ import java.util.Map;
 import org.junit.jupiter.api.Test;
 import org.ulicarro.core.Crossroads;
 import org.ulicarro.core.base.Fault;
+import org.ulicarro.core.network.KeptLanes;
 import org.ulicarro.core.network.Network;
 import org.ulicarro.core.network.NetworkCompiler;
 import org.ulicarro.core.signal.SignalDraft;
@@ -44,7 +45,12 @@ class LaneGroupsTest {
                 network, Map.of("market", controller), new SignalDraft.When("p", 0, null), faults);
         assertThat(faults).isEmpty();
         LaneGroups all = new LaneGroups(
-                network, signals, new Flows(m -> VOLUMES.getOrDefault(m.name(), 0.0), c -> 0), 1900, heavy);
+                network,
+                signals,
+                new KeptLanes(network, scene.study().network(), 0, 3600),
+                new Flows(m -> VOLUMES.getOrDefault(m.name(), 0.0), c -> 0),
+                1900,
+                heavy);
         return all.of(network.junctions().get("market")).stream()
                 .filter(g -> g.name().startsWith("EB"))
                 .toList();

@@ -92,7 +92,7 @@ class LaneRulesTest {
     void aBusStandsAtItsStopForItsTime(Stop.Kind kind) {
         Street street = new Street();
         street.perHour = 400;
-        street.stops = Map.of("hall", new Stop(Street.firstRoad(), 400, 25, kind));
+        street.stops = Map.of("hall", new Stop(Street.firstRoad(), 400, 25, kind, null));
         street.services = Map.of(
                 "line-7",
                 Service.every(
@@ -129,7 +129,7 @@ class LaneRulesTest {
     void carsGetPastABusThatStandsInTheirLane() {
         Street street = new Street();
         street.perHour = 500;
-        street.stops = Map.of("hall", new Stop(Street.firstRoad(), 400, 25, Stop.Kind.KERB));
+        street.stops = Map.of("hall", new Stop(Street.firstRoad(), 400, 25, Stop.Kind.KERB, null));
         street.services = Map.of(
                 "line-7",
                 Service.every(

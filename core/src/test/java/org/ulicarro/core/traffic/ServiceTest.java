@@ -26,7 +26,7 @@ class ServiceTest {
     private static Street street(Service service) {
         Street street = new Street();
         street.perHour = 10;
-        street.stops = Map.of("hall", new Stop(Street.firstRoad(), 400, 25, Stop.Kind.KERB));
+        street.stops = Map.of("hall", new Stop(Street.firstRoad(), 400, 25, Stop.Kind.KERB, null));
         street.services = Map.of("line-7", service);
         return street;
     }

@@ -185,7 +185,8 @@ public final class LineImport {
                 new LinkName(halt.link().road(), halt.link().ahead()),
                 Math.rint(halt.at() - STOP_LENGTH),
                 STOP_LENGTH,
-                Stop.Kind.KERB);
+                Stop.Kind.KERB,
+                null);
         for (Map.Entry<String, Stop> known : newStops.entrySet()) {
             if (known.getValue().equals(stop)) {
                 return known.getKey();

@@ -100,7 +100,8 @@ final class GmnsLocations {
                         new LinkName(link.road, link.ahead),
                         GmnsLink.rounded(Math.max(0, at(row, link))),
                         GmnsLink.rounded(length),
-                        layby ? Stop.Kind.LAYBY : Stop.Kind.KERB));
+                        layby ? Stop.Kind.LAYBY : Stop.Kind.KERB,
+                        row.text("lane_num") == null ? null : (int) row.number("lane_num", 1)));
     }
 
     private static String id(String text) {

@@ -83,7 +83,8 @@ final class LocationTables {
                 null,
                 units.length(c.width()),
                 c.refuge(),
-                100 * c.yielding());
+                100 * c.yielding(),
+                null);
     }
 
     private void stop(String id, Stop stop) {
@@ -98,7 +99,8 @@ final class LocationTables {
                 units.length(stop.length()),
                 null,
                 null,
-                null);
+                null,
+                stop.lane());
     }
 
     private String end(LinkName link, boolean second) {

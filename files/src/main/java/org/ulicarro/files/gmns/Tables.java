@@ -96,7 +96,8 @@ final class Tables {
                         "length",
                         "width",
                         "refuge",
-                        "yielding"));
+                        "yielding",
+                        "lane_num"));
         COLUMNS.put(
                 "movement",
                 List.of(

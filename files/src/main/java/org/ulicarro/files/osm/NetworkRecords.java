@@ -63,7 +63,7 @@ final class NetworkRecords {
         Map<String, Stop> stops = new LinkedHashMap<>();
         draft.stops.forEach(s -> {
             LinkName road = new LinkName(draft.roads.get(s.road()), s.ahead());
-            stops.put(s.id(), new Stop(road, Math.rint(s.at()), 18, Stop.Kind.KERB));
+            stops.put(s.id(), new Stop(road, Math.rint(s.at()), 18, Stop.Kind.KERB, null));
             comment("stops", s.id(), "guessed: length, kind");
         });
         Map<String, MidBlockCrossing> crossings = new LinkedHashMap<>();

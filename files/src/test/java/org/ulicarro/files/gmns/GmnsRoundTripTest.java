@@ -205,7 +205,7 @@ class GmnsRoundTripTest {
                     out: {between: [weir, east], speed: 30 mph, ahead: {lanes: 2}, back: {lanes: 2, turns: [T, TR]}}
                     mill: {between: [north, weir], speed: 20 mph, level: 1, ahead: {lanes: 1}, back: {lanes: 1}}
                   detectors: {loop: {road: in ahead, lane: 2, before-end: 100 ft, length: 6 ft, only: [bus]}}
-                  stops: {inn: {road: out ahead, at: 300 ft, length: 60 ft, kind: layby}}
+                  stops: {inn: {road: out ahead, at: 300 ft, length: 60 ft, kind: layby}, track: {road: out back, at: 200 ft, length: 90 ft, lane: 1}}
                   crossings: {school: {road: out, at: 700 ft, width: 9 ft, yielding: 60 %, kind: zebra}}
                 signals:
                   weir:

@@ -158,7 +158,13 @@ public final class PlanSpace {
     private PlaceTiming timing(Model of, String place) {
         double heavy = Kinds.of(of.study()).heavyShare(of.study().demand().mix());
         return PlaceTiming.of(
-                of.network(), of.signals(), place, new Flows(volume, of.demand()::peopleRate), SATURATION, heavy);
+                of.network(),
+                of.signals(),
+                of.keptLanes(),
+                place,
+                new Flows(volume, of.demand()::peopleRate),
+                SATURATION,
+                heavy);
     }
 
     private GreenOrder greenOrder(String place, PlaceTiming timing, List<String> rings) {
