@@ -115,6 +115,11 @@ final class FieldSheets {
                 .mean();
     }
 
+    /** In what people read a line. */
+    PrintedUnit shown(Line line) {
+        return record.printed().insteadOf(line.unit());
+    }
+
     List<Line> lines() {
         return lines;
     }
@@ -143,7 +148,7 @@ final class FieldSheets {
         table.alignLeft(true, true, false, false, false, false, true);
         table.add("measure", "of", "observed", "simulated", "%", "within %", "met");
         for (Line l : lines) {
-            PrintedUnit shown = record.printed().insteadOf(l.unit());
+            PrintedUnit shown = shown(l);
             table.add(
                     l.what() + " (" + shown.name() + ")",
                     l.of(),

@@ -21,6 +21,7 @@ import org.ulicarro.core.measure.SignalRow;
 import org.ulicarro.core.measure.Statistic;
 import org.ulicarro.core.measure.TravelTimeRow;
 import org.ulicarro.core.run.Model;
+import org.ulicarro.core.study.Study;
 import org.ulicarro.files.Run;
 import org.ulicarro.files.RunFolder;
 import org.ulicarro.files.RunRecord;
@@ -128,16 +129,20 @@ final class ReportContents {
             for (Map.Entry<Figures.Key, double[]> one : figures.values().entrySet()) {
                 Statistic s = Statistic.of(one.getValue());
                 int decimals = one.getKey().decimals();
+                PrintedUnit shown =
+                        records.get(0).printed().insteadOf(one.getKey().unit());
                 rows.computeIfAbsent(one.getKey(), none -> new ArrayList<>())
-                        .add(figure(s.mean(), decimals)
-                                + (s.n() > 1 ? " ± " + figure((s.hi() - s.lo()) / 2, decimals) : ""));
+                        .add(figure(shown.of(s.mean()), decimals)
+                                + (s.n() > 1 ? " ± " + figure(shown.of(s.hi() - s.lo()) / 2, decimals) : ""));
                 if (one.getKey().measure().equals("delay of a journey")) {
                     needed = Math.max(needed, s.replicationsFor(0.05));
                 }
             }
         }
         List<Map<String, Object>> key = new ArrayList<>();
-        rows.forEach((k, cells) -> key.add(Map.of("name", k.measure() + " (" + k.unit() + ")", "cells", cells)));
+        Study.Units printed = records.get(0).printed();
+        rows.forEach((k, cells) -> key.add(
+                Map.of("name", k.measure() + " (" + printed.insteadOf(k.unit()).name() + ")", "cells", cells)));
         model.put("keyHead", head);
         model.put("key", key);
         model.put(

@@ -7,6 +7,7 @@ import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Locale;
 import java.util.Map;
+import org.ulicarro.core.base.PrintedUnit;
 import org.ulicarro.core.measure.Geh;
 import org.ulicarro.files.Run;
 import org.ulicarro.report.paper.ScatterChart;
@@ -64,12 +65,14 @@ final class ReportField {
     void field(Path folder, Map<String, Object> one) {
         List<Map<String, Object>> rows = new ArrayList<>();
         try {
-            for (FieldSheets.Line l : new FieldSheets(Run.in(folder)).lines()) {
+            FieldSheets field = new FieldSheets(Run.in(folder));
+            for (FieldSheets.Line l : field.lines()) {
+                PrintedUnit shown = field.shown(l);
                 Map<String, Object> row = new LinkedHashMap<>();
-                row.put("what", l.what() + " (" + l.unit() + ")");
+                row.put("what", l.what() + " (" + shown.name() + ")");
                 row.put("of", l.of());
-                row.put("observed", TextTable.figure(l.observed(), 1));
-                row.put("simulated", TextTable.figure(l.simulated(), 1));
+                row.put("observed", TextTable.figure(shown.of(l.observed()), 1));
+                row.put("simulated", TextTable.figure(shown.of(l.simulated()), 1));
                 row.put("percent", CompareCommand.signed(100 * (l.simulated() / l.observed() - 1), 1));
                 row.put("within", TextTable.figure(100 * l.within(), 0));
                 row.put("met", l.holds() ? "yes" : "no");

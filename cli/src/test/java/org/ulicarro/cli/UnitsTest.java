@@ -102,6 +102,18 @@ class UnitsTest extends InProcess {
     }
 
     @Test
+    void reports() throws IOException {
+        Path page = us.resolve("report.html");
+        assertThat(run("report", us.resolve("1"), us.resolve("1"), "-o", page, "--place", "station"))
+                .as(err)
+                .isZero();
+        String text = Files.readString(page)
+                .replaceAll("(?s)<script.*?</script>|<style.*?</style>|<svg.*?</svg>", "")
+                .replaceAll("<[^>]+>", " ");
+        assertThat(text).contains("mean speed (mph)", "fuel (gal)").doesNotContain("km/h");
+    }
+
+    @Test
     void machinesGetTheSameRows() {
         for (String table : List.of("links", "network", "emissions", "movements")) {
             assertThat(run("results", metric, table, "--csv")).isZero();
