@@ -115,4 +115,22 @@ class LanesOfOthersTest {
         assertThat(compiled.warnings()).isEmpty();
         run(compiled);
     }
+
+    /** Nobody passes within a lane, which who writes bicycles into a mix seldom means. */
+    @Test
+    void bicyclesAmongCarsAreTold() throws IOException, StudyProblem {
+        compile("{lanes: 2, turns: [L, T]}", "");
+        Path file = temp.resolve("study.yaml");
+        String oneLane = Files.readString(file)
+                .replace("mix: {car: 70 %, van: 30 %}", "mix: {car: 95 %, bicycle: 5 %}")
+                .replace(
+                        "up: {between: [north, top], speed: 50 km/h, ahead: {lanes: 2}}",
+                        "up: {between: [north, top], speed: 50 km/h, ahead: {lanes: 1}}");
+        Files.writeString(file, oneLane);
+        assertThat(StudyFolder.read(temp, List.of()).compile(null).warnings().toString())
+                .contains("bicycles are 5 % of the mix: here each takes a whole lane");
+        Files.writeString(file, oneLane.replace("ahead: {lanes: 1}", "ahead: {lanes: 2}"));
+        assertThat(StudyFolder.read(temp, List.of()).compile(null).warnings().toString())
+                .doesNotContain("bicycles");
+    }
 }

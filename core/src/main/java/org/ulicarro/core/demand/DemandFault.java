@@ -21,6 +21,9 @@ public enum DemandFault implements Fault.Kind {
     LANES_OF_OTHERS(
             Fault.Severity.WARNING,
             "%s has no lane but those kept for others. Who would turn there in replication 1: by another way %s, from these lanes all the same, since there is none, %s; 'turn-in: 40 m' lets everybody turn"),
+    BICYCLES_IN_LANES(
+            Fault.Severity.WARNING,
+            "bicycles are %.0f %% of the mix: here each takes a whole lane, and where a road has one nobody passes it, so that all behind drive at its pace. Leave out those who keep to the side, or give them a lane: lane-use: {2: {only: [bicycle], turn-in: 30 m}}"),
     FLOWS_DO_NOT_FIT(
             Fault.Severity.WARNING,
             "no flows between ends fit all counts: %d of %d are missed by a GEH above 5, most of all %s at '%s', counted %.0f, estimated %.0f; 'show STUDY routes' lists them"),

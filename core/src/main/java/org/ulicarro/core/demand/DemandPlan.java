@@ -3,6 +3,7 @@ package org.ulicarro.core.demand;
 import java.util.ArrayList;
 import java.util.Arrays;
 import java.util.List;
+import java.util.Set;
 import org.ulicarro.core.base.Draws;
 import org.ulicarro.core.base.Draws.Purpose;
 import org.ulicarro.core.base.Fault;
@@ -15,6 +16,7 @@ import org.ulicarro.core.study.DemandInput;
 import org.ulicarro.core.study.Kinds;
 import org.ulicarro.core.study.NetworkInput;
 import org.ulicarro.core.study.Trips;
+import org.ulicarro.core.study.VehicleType;
 import org.ulicarro.core.study.WayRow;
 
 /** The demand of one study in one period, ready to be drawn for any replication. Immutable. */
@@ -85,6 +87,10 @@ public final class DemandPlan {
             long seed,
             List<Fault> faults) {
         TypeMix mix = new TypeMix(kinds, demand.mix());
+        double bicycles = kinds.share(demand.mix(), Set.of(VehicleType.BICYCLE));
+        if (bicycles > 0 && network.links().stream().anyMatch(link -> link.lanes() == 1 && !link.ring())) {
+            faults.add(DemandFault.BICYCLES_IN_LANES.at("/demand/mix", 100 * bicycles));
+        }
         TurningCounts turning = TurningCounts.of(network, demand, kinds, counts, window, faults);
         Balancing balancing = new Balancing(network, turning, window);
         if (demand.balance().differences() == Balance.Differences.SCALED) {

@@ -128,12 +128,17 @@ public final class Kinds {
 
     /** The share of trucks and buses in a mix, 0 to 1. */
     public double heavyShare(Map<String, Double> mix) {
-        double heavy = 0;
+        return share(mix, HEAVY);
+    }
+
+    /** The share of some types in a mix, 0 to 1. */
+    public double share(Map<String, Double> mix, Set<VehicleType> of) {
+        double some = 0;
         double all = 0;
         for (Part part : parts(mix)) {
-            heavy += HEAVY.contains(part.kind().base()) ? part.weight() : 0;
+            some += of.contains(part.kind().base()) ? part.weight() : 0;
             all += part.weight();
         }
-        return all > 0 ? heavy / all : 0;
+        return all > 0 ? some / all : 0;
     }
 }
