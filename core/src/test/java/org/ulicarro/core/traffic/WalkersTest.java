@@ -38,6 +38,21 @@ class WalkersTest {
         assertThat(sum / 6).isCloseTo(45 * 45 / 120.0, within(0.05 * 45 * 45 / 120.0));
     }
 
+    /** A refuge between halves of one group costs nothing more: who has set off goes on in the clearance, which is as long as the whole way. */
+    @Test
+    void nobodyWaitsOnARefugeInTheClearance() {
+        Foot scene = new Foot().signal(60, 8);
+        scene.walkers = 600 / 3600.0;
+        scene.compliance = 1;
+        scene.refuge = true;
+        scene.median = 3;
+        double sum = 0;
+        for (int n = 1; n <= 6; n++) {
+            sum += whole(new Replication(scene.model(), n).result()).delayS();
+        }
+        assertThat(sum / 6).isCloseTo(52 * 52 / 120.0, within(0.05 * 52 * 52 / 120.0));
+    }
+
     @Test
     void whoCompliesStartsOnWalkOnly() {
         Foot scene = new Foot().signal(60, 15);

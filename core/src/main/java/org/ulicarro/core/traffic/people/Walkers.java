@@ -138,7 +138,7 @@ public final class Walkers implements Stateful {
         double after = before + walks.speed()[w] * dt;
         double refuge = refuge(c, w);
         boolean leavesRefuge = before <= refuge && after > refuge;
-        boolean may = !waits && !leavesRefuge || mayStart(c, waits ? half(c, w) : 1 - half(c, w), w);
+        boolean may = waits ? mayStart(c, half(c, w), w) : !leavesRefuge || mayGoOn(c, w);
         approaching.byStanding = false;
         kept[w] = false;
         if (!may || !looksFree(c, w, after, waits || leavesRefuge) || !isFree(c, w, before, after)) {
@@ -285,6 +285,14 @@ public final class Walkers implements Stateful {
             return true;
         }
         return aspects.of(group) == Aspect.DARK || !walks.complies()[w] && aspects.of(group) == Aspect.RED;
+    }
+
+    /** From a refuge one also goes on in the clearance, where it is that of both halves: it is for those who are on their way. */
+    private boolean mayGoOn(int c, int w) {
+        int beyond = 1 - half(c, w);
+        int group = foot.group[c][beyond];
+        boolean sameForBoth = group == foot.group[c][1 - beyond];
+        return mayStart(c, beyond, w) || sameForBoth && aspects.of(group) == Aspect.YELLOW;
     }
 
     /** Whether drivers give way to a walker: not to one who walks against the signal. */
