@@ -147,6 +147,7 @@ class StudyFolderTest {
             replications: 10        | replications: 0         | study.yaml:14:15: replications must be 1 to 10000
             step: 0.2 s             | step: 3 s               | study.yaml:13:7: the step must be 0.1 s to 1 s and a multiple of 0.1 s
             from: "16:30"           | from: "4 pm"            | study.yaml:9:11: '4 pm' is no time of day; write for example "16:30"
+            to: "17:30"             | to: "00:30"             | ends at 00:30, not after its start at 16:30; past midnight the hours go on: 24:30
             to: "17:30"             | to: "15:30"             | study.yaml:10:9: period 'pm' ends at 15:30, not after its start at 16:30
             format: ulicarro/1      | format: ulicarro/9      | study.yaml:3:9: 'ulicarro/9' cannot stand for 'format'. Did you mean 'ulicarro/1'?
             units: metric           | units:                  | study.yaml:5:1: 'units' has no value

@@ -86,7 +86,7 @@ public enum StudyFault implements Fault.Kind {
     REPLICATIONS(Fault.Severity.ERROR, "replications must be 1 to 10000"),
     NO_SUCH_DATE(Fault.Severity.ERROR, "the calendar has no such date; write for example fri, or 2027-05-07"),
     NO_PERIOD(Fault.Severity.ERROR, "a study needs at least one period, such as pm: {from: \"16:30\", to: \"17:30\"}"),
-    PERIOD_BACKWARDS(Fault.Severity.ERROR, "period '%s' ends at %s, not after its start at %s"),
+    PERIOD_BACKWARDS(Fault.Severity.ERROR, "period '%s' ends at %s, not after its start at %s%s"),
     WARM_UP_BOUNDS(Fault.Severity.ERROR, "the warm-up must not be negative nor begin before midnight"),
     INFORMED_BOUNDS(
             Fault.Severity.ERROR,

@@ -8,6 +8,8 @@ import org.ulicarro.core.base.Names;
 /** What must hold between the values of a study, beyond the form of each. Finds all faults, not only the first. */
 public final class StudyRules {
 
+    private static final double DAY = 86_400; // s
+
     private final Study study;
     private final List<Fault> faults;
 
@@ -47,8 +49,15 @@ public final class StudyRules {
     private void checkPeriod(String id, Period period) {
         String pointer = Fault.child("/periods", id);
         if (!(period.to() > period.from())) {
+            double nextDay = period.to() + DAY;
             faults.add(StudyFault.PERIOD_BACKWARDS.at(
-                    pointer + "/to", id, Clock.timeOfDay(period.to()), Clock.timeOfDay(period.from())));
+                    pointer + "/to",
+                    id,
+                    Clock.timeOfDay(period.to()),
+                    Clock.timeOfDay(period.from()),
+                    nextDay - period.from() < DAY / 2
+                            ? "; past midnight the hours go on: " + Clock.timeOfDay(nextDay)
+                            : ""));
         }
         if (period.day() != null && !period.day().exists()) {
             faults.add(StudyFault.NO_SUCH_DATE.at(pointer + "/day"));
