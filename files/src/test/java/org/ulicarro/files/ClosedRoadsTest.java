@@ -10,6 +10,7 @@ import java.util.List;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.io.TempDir;
 import org.ulicarro.core.demand.Departures;
+import org.ulicarro.core.measure.TotalRow;
 import org.ulicarro.core.run.Model;
 import org.ulicarro.core.run.Replication;
 import org.ulicarro.core.run.ReplicationResult;
@@ -136,6 +137,34 @@ class ClosedRoadsTest {
         ReplicationResult result = new Replication(model, 1).result();
         assertThat((double) result.detoured()).isCloseTo(400 / 3.0, within(30.0));
         assertThat(result.entered()).isEqualTo(result.wanted());
+    }
+
+    /** Of an accident nobody knows who sets out: all come upon it, but for those who hear of the state of the road. */
+    @Test
+    void anAccidentIsComeUpon() throws IOException, StudyProblem {
+        String crash = """
+                closures:
+                  crash: {road: lower ahead, at: 400 m, length: 20 m, from: "16:20", to: "16:32", announced: false}
+                """;
+        LoadedStudy.Compiled compiled = compile("", crash, DEMAND);
+        assertThat(compiled.warnings()).isEmpty();
+        ReplicationResult unheard = new Replication(compiled.model(), 1).result();
+        assertThat(unheard.detoured()).isZero();
+        ReplicationResult heard = new Replication(
+                        compile("", crash, DEMAND + "informed: {share: 100 %, every: 1 min, gain: 10 %}")
+                                .model(),
+                        1)
+                .result();
+        assertThat(total(unheard).wayChanges()).isZero();
+        assertThat(total(heard).wayChanges()).isGreaterThan(20);
+        assertThat(total(heard).delayS()).isLessThan(0.7 * total(unheard).delayS());
+    }
+
+    private static TotalRow total(ReplicationResult result) {
+        return result.rows(TotalRow.class).stream()
+                .filter(row -> row.type().equals(TotalRow.ALL))
+                .findFirst()
+                .orElseThrow();
     }
 
     @Test

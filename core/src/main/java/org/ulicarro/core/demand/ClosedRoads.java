@@ -135,10 +135,11 @@ final class ClosedRoads {
         return all;
     }
 
-    /** A time at which the closures over one cross-section take all of its lanes. */
+    /** A time at which the closures over one cross-section, as far as drivers know of them, take all of its lanes. */
     private void addClosures(Link link, NetworkInput input) {
         List<Marking> closures = network.markings().stream()
                 .filter(m -> m.kind() == Marking.Kind.CLOSURE)
+                .filter(m -> input.closures().get(m.id()).announced())
                 .filter(m -> network.lanes().get(m.lane()).link() == link.index())
                 .toList();
         for (Marking at : closures) {

@@ -11,6 +11,7 @@ import org.ulicarro.core.base.Dimension;
  * @param length of the closed stretch (m)
  * @param from time of day it begins (s since midnight), or null
  * @param to time of day it ends (s since midnight), or null
+ * @param announced whether drivers know of it before they come to it
  */
 public record Closure(
         @Required @About("The road and direction: quay-2 ahead.")
@@ -28,9 +29,14 @@ public record Closure(
         @DayTime @About("When it begins; the whole day where none is written.")
         Double from,
 
-        @DayTime @About("When it ends.") Double to) {
+        @DayTime @About("When it ends.") Double to,
+
+        @About(
+                "false for an accident, of which nobody knows who sets out; drivers know of all others and go round them.")
+        Boolean announced) {
 
     public Closure {
         lanes = lanes == null ? List.of() : List.copyOf(lanes);
+        announced = announced == null || announced;
     }
 }

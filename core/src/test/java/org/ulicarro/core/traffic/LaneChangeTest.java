@@ -222,7 +222,7 @@ class LaneChangeTest {
     void nobodyMovesSidewaysWithoutRolling() {
         Street street = new Street();
         street.perHour = 2600;
-        street.closures = Map.of("works", new Closure(Street.firstRoad(), List.of(2), 900, 50, null, null));
+        street.closures = Map.of("works", new Closure(Street.firstRoad(), List.of(2), 900, 50, null, null, true));
         Map<Integer, double[]> begun = new TreeMap<>(); // vehicle -> position and time
         int[] slow = {0};
         Replication replication = new Replication(street.model(), 1);

@@ -58,7 +58,7 @@ class LaneRulesTest {
     void nobodyDrivesIntoAClosedStretchAndAllGetPast() {
         Street street = new Street();
         street.perHour = 1000;
-        street.closures = Map.of("works", new Closure(Street.firstRoad(), List.of(2), 600, 100, null, null));
+        street.closures = Map.of("works", new Closure(Street.firstRoad(), List.of(2), 600, 100, null, null, true));
         int[] inside = {0};
         Replication done = run(street.model(), (now, rows, row) -> {
             boolean closed = rows.lane(row) == 1 && rows.changedFrom(row) < 0;
@@ -73,7 +73,8 @@ class LaneRulesTest {
     void anIncidentHoldsEverybodyForItsTimeOnly() {
         Street street = new Street();
         street.closures = Map.of(
-                "crash", new Closure(Street.firstRoad(), List.of(), 500, 20, Street.START + 300, Street.START + 480));
+                "crash",
+                new Closure(Street.firstRoad(), List.of(), 500, 20, Street.START + 300, Street.START + 480, true));
         int[] passedDuring = {0};
         double[] standing = {0};
         Replication done = run(street.model(), (now, rows, row) -> {

@@ -44,7 +44,7 @@ class MixedTrafficTest {
         if (Draws.uniform(key, 11) < 0.5) {
             List<Integer> closed = lanes > 1 ? List.of(1 + (int) (lanes * Draws.uniform(key, 12))) : List.of();
             double from = Street.START + 600 * Draws.uniform(key, 13);
-            street.closures = Map.of("c", new Closure(Street.firstRoad(), closed, 600, 80, from, from + 240));
+            street.closures = Map.of("c", new Closure(Street.firstRoad(), closed, 600, 80, from, from + 240, true));
         }
         if (street.second.lanes() == 1) {
             street.perHour = Math.min(street.perHour, Street.MOST_ONTO_ONE_LANE);
