@@ -180,7 +180,7 @@ public final class NewStudy {
         Map<String, SignalController.Group> groups = new LinkedHashMap<>();
         plan.groups()
                 .forEach((id, group) -> groups.put(
-                        id, SignalController.Group.of(group.serves(), group.yields(), group.yellow(), 2, 5)));
+                        id, SignalController.Group.of(group.serves(), group.yields(), group.yellow(), group.red(), 5)));
         plan.people()
                 .forEach((id, road) ->
                         groups.put(id, new SignalController.Group(null, null, null, List.of(road), 7, null, 3, 2, 5)));

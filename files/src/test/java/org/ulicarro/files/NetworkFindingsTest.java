@@ -70,7 +70,7 @@ class NetworkFindingsTest {
             fiveways | legs: {harbour: EB | movements: {EBR: {speed: 20 km/h}}, legs: {harbour: EB | 'EBR' is not one movement at 'fiveways' but several: harbour>abbey, harbour>ropewalk; write one of these
             fiveways | legs: {harbour: EB | movements: {harbour>stn: {speed: 20 km/h}}, legs: {harbour: EB | place 'fiveways' has no movement 'harbour>stn'
             fiveways | legs: {harbour: EB | corner-radius: 1 m, legs: {harbour: EB | it would run over the kerb or into the next lane
-            corridor | ahead: {lanes: 1, bays: {left: [{full-width: 50 m}]}, turns: [L, TR]} | ahead: {lanes: 2, turns: [LT, TR]} | comes from 2 lanes into 1: they become one inside the junction
+            corridor | ahead: {lanes: 1, bays: {left: [{full-width: 50 m}]}, turns: [L, TR]} | ahead: {lanes: 2, turns: [LT, TR]} | comes from 2 lanes into 1: lanes that become one inside the junction
             crossroads | back: {lanes: 2}} | back: {lanes: 2}, grade: 40 %} | a grade must be between -25 % and 25 %
             crossroads | back: {lanes: 2}} | back: {lanes: 2}, closed-to: [truck]} | in replication 1
             crossroads | ahead: {lanes: 2, bays | ahead: {lanes: 2, lane-use: {9: {only: [bus]}}, bays | there is no lane 9; this road has 3, bays included

@@ -63,7 +63,7 @@ public enum NetworkFault implements Fault.Kind {
             "from %s to %s takes %d lane %s within the %.0f m of %s; some drivers will not find room in time, block their lane for a while and miss their turn"),
     LANES_MERGE_INSIDE(
             Fault.Severity.WARNING,
-            "%s at '%s' comes from %d lanes into %d: they become one inside the junction and carry little more than one. Give '%s' as many lanes, which may end further on ('ends'), or write 'turns' that leave one lane to other turns"),
+            "%s at '%s' comes from %d lanes into %d: lanes that become one inside the junction carry little more than one. Give '%s' as many lanes, which may end further on ('ends'), or write 'turns' that leave one lane to other turns"),
     LIMIT_FALLS(
             Fault.Severity.WARNING,
             "the limit falls from %.0f to %.0f km/h at '%s'; drivers brake for it there, and the count of stops and of hard braking shows that step. Is it meant?"),

@@ -41,8 +41,9 @@ public record TrialPlan(
      * @param serves names of its movements, or ids where several have the same name
      * @param yields those of them that go in gaps
      * @param yellow after its green (s)
+     * @param red after that (s)
      */
-    public record Group(List<String> serves, List<String> yields, double yellow) {}
+    public record Group(List<String> serves, List<String> yields, double yellow, double red) {}
 
     /** Plans for all junctions of a network that have a signal, where nobody knows yet who will drive there. */
     public static List<TrialPlan> of(Network network) {

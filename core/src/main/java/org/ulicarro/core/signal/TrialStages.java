@@ -88,7 +88,7 @@ final class TrialStages {
                 yields.add(label(m));
             }
         }
-        return new TrialPlan.Group(serves, yields, yellow(id));
+        return new TrialPlan.Group(serves, yields, yellow(id), red(id));
     }
 
     /** Long enough for the limits of its approaches, in tenths (s). */
@@ -98,7 +98,35 @@ final class TrialStages {
             Link approach = network.links().get(m.fromLink());
             longest = Math.max(longest, DesignInput.USUAL.yellow(approach.speed(), approach.grade()));
         }
-        return StrictMath.ceil(longest * 10 - 1e-9) / 10;
+        return tenths(longest);
+    }
+
+    /** Long enough for those who go straight on to clear, in tenths (s). */
+    private double red(String id) {
+        double longest = RED;
+        for (Movement m : groups.get(id)) {
+            Link approach = network.links().get(m.fromLink());
+            if (m.turn() == Turn.THROUGH) {
+                double longer = yellow(id) - DesignInput.USUAL.yellow(approach.speed(), approach.grade());
+                double clears = RedClearance.of(
+                        network, junction, m.index(), approach.speed(), other -> goTogether(m.index(), other));
+                longest = Math.max(longest, clears - longer);
+            }
+        }
+        return tenths(longest);
+    }
+
+    private static double tenths(double seconds) {
+        return StrictMath.ceil(seconds * 10 - 1e-9) / 10;
+    }
+
+    /** Whether two movements have green in the same stage. */
+    private boolean goTogether(int m, int other) {
+        return stages.stream().anyMatch(stage -> serves(stage, m) && serves(stage, other));
+    }
+
+    private boolean serves(Set<String> stage, int movement) {
+        return stage.stream().flatMap(group -> groups.get(group).stream()).anyMatch(m -> m.index() == movement);
     }
 
     /** Whether a movement turns across others that have green with it: of other groups, or, where legs lie oddly, of its own. */
@@ -137,7 +165,7 @@ final class TrialStages {
         double longest = YELLOW + RED;
         for (String a : before) {
             double more = yellow(a) - YELLOW;
-            longest = after.contains(a) ? longest : Math.max(longest, YELLOW + RED + more);
+            longest = after.contains(a) ? longest : Math.max(longest, yellow(a) + red(a));
             for (String b : after) {
                 for (Movement m : after.contains(a) ? List.<Movement>of() : groups.get(a)) {
                     for (Movement n : before.contains(b) ? List.<Movement>of() : groups.get(b)) {

@@ -41,4 +41,14 @@ class TrialPlanTest {
         }
         assertThat(plan.cycle() - end).isGreaterThanOrEqualTo(7);
     }
+
+    /** ITE 2020: (W + 6 m) / v - 1 s, W some 20 m over this crossroads; never less than 2 s. */
+    @ParameterizedTest
+    @CsvSource({"20, 3.0, 4.6", "30, 2.0, 2.8", "50, 2.0, 2.0"})
+    void redIsLongEnoughToClear(double kmh, double least, double most) {
+        TrialPlan plan = plan(kmh);
+        assertThat(plan.groups().values())
+                .extracting(TrialPlan.Group::red)
+                .allSatisfy(red -> assertThat(red).isBetween(least, most));
+    }
 }

@@ -4,11 +4,11 @@ import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
 import org.ulicarro.core.base.Fault;
-import org.ulicarro.core.network.Conflict;
 import org.ulicarro.core.network.Junction;
 import org.ulicarro.core.network.Movement;
 import org.ulicarro.core.network.Network;
 import org.ulicarro.core.signal.FootGroups;
+import org.ulicarro.core.signal.RedClearance;
 import org.ulicarro.core.signal.SignalFault;
 import org.ulicarro.core.signal.SignalSystem;
 import org.ulicarro.core.study.ActuatedControl;
@@ -26,12 +26,6 @@ import org.ulicarro.core.study.Turn;
  * 11th edition, section 4I.06 (walk, and time to finish at 1.07 m/s with a buffer).
  */
 final class TimingRules {
-
-    /** Of a vehicle that clears (m). */
-    private static final double VEHICLE = 6;
-
-    /** Others need a second to set off (s). */
-    private static final double SETS_OFF = 1;
 
     /** Who turns comes so much slower than the limit (m/s): 5 mph. */
     private static final double TURNS_SLOWER = 2.2;
@@ -118,7 +112,9 @@ final class TimingRules {
             }
             double longer =
                     Math.max(0, group.yellow() - needed); // who sees yellow longer than needed clears in it, too
-            double clears = straight ? (width(junction, m) + VEHICLE) / speed - SETS_OFF - longer : 0;
+            double clears = straight
+                    ? RedClearance.of(network, junction, m, speed, other -> signals.goTogether(m, other)) - longer
+                    : 0;
             if (clears > red) {
                 red = clears;
                 redOf = movement.name();
@@ -131,20 +127,6 @@ final class TimingRules {
         if (group.red() < red - ROUNDING) {
             faults.add(SignalFault.SHORT_RED.at(pointer, group.red(), id, red, redOf));
         }
-    }
-
-    /** From the line of a movement to the end of the last stretch that others cross who begin when it has ended (m). */
-    private double width(Junction junction, int movement) {
-        double far = 0;
-        for (Conflict c : junction.conflicts()) {
-            int a = network.movementOfPath(c.pathA());
-            int b = network.movementOfPath(c.pathB());
-            if (c.kind() == Conflict.Kind.CROSSING && !signals.goTogether(a, b)) {
-                far = a == movement ? Math.max(far, c.endA()) : far;
-                far = b == movement ? Math.max(far, c.endB()) : far;
-            }
-        }
-        return far;
     }
 
     private void checkPeople(Junction junction, String id, Group group, String pointer) {
