@@ -18,6 +18,7 @@ import java.util.List;
 import java.util.Locale;
 import java.util.Map;
 import java.util.Set;
+import org.ulicarro.core.base.PrintedUnit;
 import org.ulicarro.core.network.Junction;
 import org.ulicarro.core.network.Lane;
 import org.ulicarro.core.network.Link;
@@ -29,7 +30,6 @@ import org.ulicarro.core.run.Model;
 import org.ulicarro.core.signal.SignalSystem;
 import org.ulicarro.core.study.Direction;
 import org.ulicarro.core.study.Road;
-import org.ulicarro.core.study.Study;
 
 /** Names on a plan. What matters most is placed first; a name that would hide another one moves, or is left out. */
 final class Labels {
@@ -251,9 +251,8 @@ final class Labels {
         if (marking.kind() == Marking.Kind.SPEED_ZONE) {
             Road road = model.study().network().roads().get(link.road());
             Direction.SpeedZone zone = road.direction(link.ahead()).speedZones().get(Integer.parseInt(marking.id()));
-            boolean metric = model.study().units() == Study.Units.METRIC;
-            double shown = zone.speed() * 3600 / (metric ? 1000 : 1609.344);
-            return String.format(Locale.ROOT, "%.0f %s", shown, metric ? "km/h" : "mph");
+            PrintedUnit unit = model.study().units().speed();
+            return String.format(Locale.ROOT, "%.0f %s", unit.of(zone.speed()), unit.name());
         }
         return switch (marking.kind()) {
             case KERB_STOP, LAYBY -> "stop " + marking.id();

@@ -1,5 +1,6 @@
 package org.ulicarro.files.gmns;
 
+import org.ulicarro.core.base.PrintedUnit;
 import org.ulicarro.core.study.Study;
 
 /**
@@ -13,9 +14,9 @@ import org.ulicarro.core.study.Study;
 record TableUnits(String length, double metres, String speed, double metresPerSecond) {
 
     static TableUnits of(Study.Units units) {
-        return units == Study.Units.US
-                ? new TableUnits("ft", 0.3048, "mph", 1609.344 / 3600)
-                : new TableUnits("m", 1, "km/h", 1 / 3.6);
+        PrintedUnit length = units.length();
+        PrintedUnit speed = units.speed();
+        return new TableUnits(length.name(), length.size(), speed.name(), speed.size());
     }
 
     double length(double si) {
