@@ -73,9 +73,9 @@ class LanesOfOthersTest {
         assertThat(compiled.warnings().toString())
                 .contains(
                         "study.yaml:16",
-                        "EBL has no lane but those kept for others",
-                        "another way 2",
-                        "there is none, none");
+                        "EBL: all lanes are kept for others",
+                        "by another way: 2",
+                        "there is no other way: none");
         ReplicationResult result = run(compiled);
         assertThat(result.detoured()).isPositive();
         assertThat(result.noWay()).isZero();
@@ -84,7 +84,8 @@ class LanesOfOthersTest {
     @Test
     void whoHasNoneTurnsFromTheLaneOfOthers() throws IOException, StudyProblem {
         LoadedStudy.Compiled compiled = compile("{lanes: 2, turns: [L, T], lane-use: {1: {only: [car, bus]}}}", "");
-        assertThat(compiled.warnings().toString()).contains("EBL has no lane", "another way none", "there is none, 2");
+        assertThat(compiled.warnings().toString())
+                .contains("EBL: all lanes", "by another way: none", "there is no other way: 2");
         assertThat(run(compiled).noWay()).isPositive();
     }
 

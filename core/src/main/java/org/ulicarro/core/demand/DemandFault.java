@@ -20,7 +20,7 @@ public enum DemandFault implements Fault.Kind {
             "in replication 1 %s have no way but over this road, and drive there all the same; %s take another way"),
     LANES_OF_OTHERS(
             Fault.Severity.WARNING,
-            "%s has no lane but those kept for others. Who would turn there in replication 1: by another way %s, from these lanes all the same, since there is none, %s; 'turn-in: 40 m' lets everybody turn"),
+            "%s: all lanes are kept for others. Of those in replication 1 who want to go there, by another way: %s; from these lanes all the same, as there is no other way: %s. 'turn-in: 40 m' lets everybody turn"),
     BICYCLES_IN_LANES(
             Fault.Severity.WARNING,
             "bicycles are %.0f %% of the mix: here each takes a whole lane, and where a road has one nobody passes it, so that all behind drive at its pace. Leave out those who keep to the side, or give them a lane: lane-use: {2: {only: [bicycle], turn-in: 30 m}}"),
