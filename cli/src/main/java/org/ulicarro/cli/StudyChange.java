@@ -9,6 +9,7 @@ import org.ulicarro.core.base.Fault;
 import org.ulicarro.core.network.NetworkChanges;
 import org.ulicarro.core.run.Model;
 import org.ulicarro.files.LoadedStudy;
+import org.ulicarro.files.Message;
 import org.ulicarro.files.StudyEditor;
 import org.ulicarro.files.StudyFolder;
 import org.ulicarro.files.StudyProblem;
@@ -23,6 +24,7 @@ final class StudyChange {
     private final Path folder;
     private final String alternative;
     private final CommandSpec spec;
+    private List<String> errorsBefore = List.of(); // who mends a study error by error leaves some, and adds none
 
     /** @param alternative that is written into; null for the study itself */
     StudyChange(Path folder, String alternative, CommandSpec spec) {
@@ -31,7 +33,7 @@ final class StudyChange {
         this.spec = spec;
     }
 
-    /** Tells what follows, and writes it unless something does not hold; the exit code. */
+    /** Tells what follows, and writes it unless something does not hold that did before; the exit code. */
     int finish(StudyEditor editor, boolean dryRun) throws IOException {
         PrintWriter out = spec.commandLine().getOut();
         Model before = modelBefore();
@@ -46,11 +48,15 @@ final class StudyChange {
             compiled.warnings().forEach(out::println);
         } catch (StudyProblem problem) {
             Failures.print(problem, spec.commandLine().getErr());
-            long errors = problem.messages().stream()
-                    .filter(m -> m.severity() == Fault.Severity.ERROR)
-                    .count();
-            out.println(errors + (errors == 1 ? " error" : " errors") + " would follow; nothing was changed");
-            return Exit.DOES_NOT_HOLD;
+            List<String> errors = errors(problem);
+            String count = errors.size() + (errors.size() == 1 ? " error" : " errors");
+            List<String> added = new ArrayList<>(errors);
+            errorsBefore.forEach(added::remove);
+            if (!added.isEmpty()) {
+                out.println(count + " would follow; nothing was changed");
+                return Exit.DOES_NOT_HOLD;
+            }
+            out.println(count + " left, there before");
         }
         if (dryRun) {
             out.println("nothing was written (--dry-run)");
@@ -77,7 +83,16 @@ final class StudyChange {
                     .compile(null)
                     .model();
         } catch (StudyProblem problem) {
+            errorsBefore = errors(problem);
             return null;
         }
+    }
+
+    /** In words, wherever they stand: a change may move them. */
+    private static List<String> errors(StudyProblem problem) {
+        return problem.messages().stream()
+                .filter(m -> m.severity() == Fault.Severity.ERROR)
+                .map(Message::text)
+                .toList();
     }
 }

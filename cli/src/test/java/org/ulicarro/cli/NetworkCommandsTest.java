@@ -74,6 +74,25 @@ class NetworkCommandsTest extends InProcess {
         assertThat(out).contains("market,0,0,44.05,14.98");
     }
 
+    /** Who builds a study, or mends one, has errors in it on the way: a change is refused for those that it adds. */
+    @Test
+    void aStudyCanBeMendedErrorByError() throws IOException {
+        Path signals = study.resolve("signals.yaml");
+        Files.writeString(signals, Files.readString(signals).replace("  market:", "  markt:"));
+        String before = Files.readString(study.resolve("network.yaml"));
+        assertThat(run("check", study)).isEqualTo(Exit.DOES_NOT_HOLD);
+        assertThat(run("set", study, "network.roads.quay-1.speed=40 km/h"))
+                .as(err)
+                .isZero();
+        assertThat(out).contains("errors left, there before");
+        assertThat(err).contains("there is no place 'markt'");
+        String after = Files.readString(study.resolve("network.yaml"));
+        assertThat(after).isNotEqualTo(before);
+        assertThat(run("set", study, "network.roads.quay-1.ahead.turns=[L, T]")).isEqualTo(Exit.DOES_NOT_HOLD);
+        assertThat(out).contains("would follow; nothing was changed");
+        assertThat(Files.readString(study.resolve("network.yaml"))).isEqualTo(after);
+    }
+
     @Test
     void setChangesOneValueAndSaysWhatFollows() throws IOException {
         String before = Files.readString(study.resolve("network.yaml"));
