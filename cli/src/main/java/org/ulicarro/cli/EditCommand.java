@@ -38,7 +38,7 @@ import picocli.CommandLine.Spec;
             "  drop ID                       takes a road or a place away, with all that names it",
             "  undo                          takes the last edit back",
             "",
-            "What would not check is refused, and nothing is written then. Says what was derived anew."
+            "What adds an error is refused, and nothing is written then. Says what was derived anew."
         },
         footer = {
             "",

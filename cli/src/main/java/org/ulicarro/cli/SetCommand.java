@@ -19,7 +19,7 @@ import picocli.CommandLine.Spec;
         name = "set",
         mixinStandardHelpOptions = true,
         description = {
-            "Changes single values in the files of a study. Comments and layout stay; what would not check is refused, and",
+            "Changes single values in the files of a study. Comments and layout stay; what adds an error is refused, and",
             "nothing is written then. Says what was derived anew. The value is YAML; null takes the key away."
         },
         footer = {
