@@ -21,7 +21,7 @@ import org.ulicarro.core.traffic.way.Wayfinding;
  * kept for others, a stop. Then gain, by M. Treiber's and A. Kesting's MOBIL: A. Kesting, M. Treiber, D. Helbing, <i>General
  * lane-changing model MOBIL for car-following models</i>, Transportation Research Record 1999, 2007.
  *
- * <p>Reads what stood before; writes only the vehicle it looks at: {@code target} and {@code motive}, and its plan where a lane has been closed to it since it made that.
+ * <p>Reads what stood before; writes only the vehicle it looks at: {@code target} and {@code motive}, and which lane it needs where one has been closed to it since it planned.
  */
 public final class Wishes {
 
@@ -158,7 +158,7 @@ public final class Wishes {
         if (!open && !rules.mayTurnFrom(target, f.type(v), tick)) {
             open = wayfinding.hasNoLaneOfItsOwn(v, lane);
             if (!open) {
-                wayfinding.plan(v, lane); // this one is kept for others since it planned; there is another one
+                wayfinding.seekLane(v, lane); // this one is kept for others since it planned; there is another one
             }
         }
         if (open) {

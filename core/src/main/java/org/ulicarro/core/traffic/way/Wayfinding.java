@@ -116,6 +116,13 @@ public final class Wayfinding {
         lookForLimits(v, lane);
     }
 
+    /** Looks anew for the lane to be on; all else of the plan stays, since others may be reading it at the same time. */
+    public void seekLane(int v, int lane) {
+        f.need(v, 0);
+        f.needBy(v, Double.POSITIVE_INFINITY);
+        planLane(v, lane);
+    }
+
     private void planStop(int v, int lane, StopPlace stop) {
         if (lane == stop.standsOn()) {
             return;
