@@ -117,9 +117,8 @@ final class DrawCommand implements Callable<Integer> {
         }
         Run driven = run == null ? null : Run.in(RunArgument.find(runOfStudy()));
         LoadedStudy loaded = driven == null ? study.read(alternative.name) : RunModel.shown(driven.folder());
-        Model model = loaded.compile(
-                        driven == null ? study.period : driven.record().period())
-                .model();
+        LoadedStudy.Looked looked = look(loaded, driven);
+        Model model = looked.model();
         if (paths != null || convergence) {
             return assigned(loaded, model);
         }
@@ -159,7 +158,16 @@ final class DrawCommand implements Callable<Integer> {
         }
         DrawingFile.write(output, WIDTH, HEIGHT, g -> drawing.draw(g, WIDTH, HEIGHT));
         spec.commandLine().getOut().println("wrote " + output);
-        return Exit.DONE;
+        return Lacks.tell(looked, spec.commandLine().getErr());
+    }
+
+    /** A plan of roads shows them also while the study cannot run; whatever else is drawn needs one that can. */
+    private LoadedStudy.Looked look(LoadedStudy loaded, Run driven) throws StudyProblem {
+        if (driven == null && !plan && !volumes && paths == null && !convergence) {
+            return loaded.compileRoadsToLookAt(study.period);
+        }
+        String period = driven == null ? study.period : driven.record().period();
+        return new LoadedStudy.Looked(loaded.compile(period).model(), LoadedStudy.Lacking.NOTHING, null);
     }
 
     private static Flows wanted(Model model) {

@@ -1,11 +1,13 @@
 package org.ulicarro.cli;
 
 import java.util.ArrayList;
+import java.util.Arrays;
 import java.util.LinkedHashSet;
 import java.util.List;
 import java.util.Set;
 import java.util.stream.Collectors;
 import org.ulicarro.core.base.PrintedUnit;
+import org.ulicarro.core.network.Curve;
 import org.ulicarro.core.network.Lane;
 import org.ulicarro.core.network.Link;
 import org.ulicarro.core.network.MarkedCrossing;
@@ -48,9 +50,11 @@ final class RoadSheets {
                 .words("to", "to")
                 .numbers("length_m", "length " + length.name(), 1, length.perInside())
                 .numbers("speed_m_per_s", speed.name(), 0, speed.perInside())
+                .numbers("in_bends_m_per_s", "in bends", 0, speed.perInside())
                 .numbers("lanes", "lanes", 0)
                 .numbers("grade", "grade %", 1, 100)
                 .words("use", "use");
+        double[] inBends = inBends();
         for (Link link : network.links()) {
             if (only == null || isMeant(link.from()) || isMeant(link.to())) {
                 Road road = model.study().network().roads().get(link.road());
@@ -61,12 +65,24 @@ final class RoadSheets {
                         link.to(),
                         link.length(),
                         link.speed(),
+                        inBends[link.index()],
                         link.lanes(),
                         link.grade(),
                         road == null ? "-" : use(road));
             }
         }
         return sheet;
+    }
+
+    /** How fast the slowest bend of each link is driven (m/s); NaN where its limit is kept all along. */
+    private double[] inBends() {
+        double[] slowest = new double[network.links().size()];
+        Arrays.fill(slowest, Double.NaN);
+        for (Curve curve : network.curves()) {
+            int link = network.lanes().get(curve.lane()).link();
+            slowest[link] = slowest[link] < curve.speed() ? slowest[link] : curve.speed();
+        }
+        return slowest;
     }
 
     private static String use(Road road) {

@@ -71,6 +71,17 @@ final class ShowCommand implements Callable<Integer> {
         ASSIGNMENTS
     }
 
+    /** Tables that tell of roads and places alone. */
+    private static final Set<What> OF_ROADS = EnumSet.of(
+            What.PLACES,
+            What.POINTS,
+            What.ROADS,
+            What.LANES,
+            What.MOVEMENTS,
+            What.CONFLICTS,
+            What.INTERGREENS,
+            What.CROSSINGS);
+
     /** Tables that tell of signal plans themselves. */
     private static final Set<What> OF_PLANS = EnumSet.of(What.PLANS, What.TRANSITIONS, What.DEVICES);
 
@@ -120,8 +131,10 @@ final class ShowCommand implements Callable<Integer> {
         }
         LoadedStudy loaded = study.read(alternative.name);
         LoadedStudy.Looked looked = OF_PLANS.contains(chosen)
-                ? new LoadedStudy.Looked(loaded.compile(study.period).model(), null)
-                : loaded.compileToLookAt(study.period);
+                ? new LoadedStudy.Looked(loaded.compile(study.period).model(), LoadedStudy.Lacking.NOTHING, null)
+                : OF_ROADS.contains(chosen)
+                        ? loaded.compileRoadsToLookAt(study.period)
+                        : loaded.compileToLookAt(study.period);
         Model model = looked.model();
         Network network = model.network();
         if (place != null && !network.junctions().containsKey(place)) {
@@ -165,14 +178,7 @@ final class ShowCommand implements Callable<Integer> {
         if (!form.isForMachines()) {
             notes(chosen, demand).forEach(out::println);
         }
-        if (looked.problem() != null) { // the table does not depend on what is wrong
-            PrintWriter err = spec.commandLine().getErr();
-            err.println(
-                    "signal control is not legal yet: groups and who yields, where they stand, are of a plan to begin with");
-            Failures.print(looked.problem(), err);
-            return Exit.INPUT;
-        }
-        return Exit.DONE;
+        return Lacks.tell(looked, spec.commandLine().getErr());
     }
 
     private Sheet transitions(Model model) {

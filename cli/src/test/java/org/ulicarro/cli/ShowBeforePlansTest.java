@@ -55,4 +55,35 @@ class ShowBeforePlansTest extends InProcess {
         assertThat(run("show", study, "movements")).isEqualTo(Exit.INPUT);
         assertThat(out).as("nothing to look at").isEmpty();
     }
+
+    @Test
+    void aPlanIsDrawnWhateverIsMissing() throws IOException {
+        Path plan = temp.resolve("plan.svg");
+        replace("signals.yaml", "EB: [0-40]", "EB: [0-60]");
+        assertThat(run("draw", study, "--place", "market", "-o", plan)).isEqualTo(Exit.INPUT);
+        assertThat(err).startsWith("signal control is not legal yet").contains("have green together for 15 s");
+        assertThat(plan).content().contains("<svg");
+        replace("signals.yaml", "EB: [0-60]", "EB: [0-40]");
+
+        Files.delete(plan);
+        Files.delete(study.resolve("counts/pm.csv"));
+        assertThat(run("draw", study, "-o", plan)).isEqualTo(Exit.INPUT);
+        assertThat(plan).as("a table that is not there is none to lay out").doesNotExist();
+    }
+
+    @Test
+    void whatCrossesWithoutControlIsShown() throws IOException {
+        Path plan = temp.resolve("plan.svg");
+        replace("network.yaml", "control: signal", "control: none");
+        assertThat(run("draw", study, "--place", "market", "-o", plan)).isEqualTo(Exit.INPUT);
+        assertThat(err)
+                .startsWith("roads and places are not right yet")
+                .contains("it has no control, so nothing says who goes first");
+        assertThat(plan).exists();
+        assertThat(run("show", study, "conflicts")).isEqualTo(Exit.INPUT);
+        assertThat(out).contains("crossing");
+        Files.delete(plan);
+        assertThat(run("draw", study, "--volumes", "-o", plan)).isEqualTo(Exit.INPUT);
+        assertThat(plan).as("volumes need a network that holds").doesNotExist();
+    }
 }

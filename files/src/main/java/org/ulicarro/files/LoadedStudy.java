@@ -164,13 +164,22 @@ public final class LoadedStudy {
         return counts;
     }
 
+    /** What keeps a study from running that can be looked at. */
+    public enum Lacking {
+        NOTHING,
+        SIGNALS,
+        DEMAND,
+        NETWORK
+    }
+
     /**
      * What can be looked at.
      *
-     * @param model with plans to begin with where signal control is all that keeps the study from running
-     * @param problem what is wrong with that control; null where nothing is
+     * @param model with plans to begin with where signal control, or the network, keeps the study from running
+     * @param lacking what that is, as far as it concerns what is shown
+     * @param problem what is wrong; null where nothing is
      */
-    public record Looked(Model model, StudyProblem problem) {}
+    public record Looked(Model model, Lacking lacking, StudyProblem problem) {}
 
     /**
      * Compiles one period for what does not depend on signal plans: crossings and movements are needed to write one.
@@ -179,29 +188,77 @@ public final class LoadedStudy {
      */
     public Looked compileToLookAt(String period) throws StudyProblem {
         try {
-            return new Looked(compile(period).model(), null);
+            return new Looked(compile(period).model(), Lacking.NOTHING, null);
         } catch (StudyProblem problem) {
             Network network = network(new ArrayList<>());
-            if (network == null) {
-                throw problem;
-            }
-            Map<String, SignalController> signals = new LinkedHashMap<>();
-            TrialPlan.of(network).forEach(plan -> signals.put(plan.place(), NewStudy.control(plan)));
-            String chosen =
-                    period == null ? study().periods().keySet().iterator().next() : period;
-            Model model = study().periods().containsKey(chosen)
-                    ? Model.compile(
-                                    inputs.with(study().withSignals(signals))
-                                            .with(Change.at("demand.walkers", Map.of())), // nobody lets them go there
-                                    chosen)
-                            .result()
-                            .orElse(null)
-                    : null;
+            Model model = network == null
+                    ? null
+                    : modelOf(
+                            inputs.with(study().withSignals(trialPlans(network)))
+                                    .with(Change.at("demand.walkers", Map.of())), // nobody lets them go there
+                            period);
             if (model == null) {
                 throw problem;
             }
-            return new Looked(model, problem);
+            return new Looked(model, Lacking.SIGNALS, problem);
         }
+    }
+
+    /**
+     * Compiles one period for what depends on roads and places alone: a plan is looked at to see what is still wrong with them.
+     *
+     * @throws StudyProblem when roads cannot be laid out
+     */
+    public Looked compileRoadsToLookAt(String period) throws StudyProblem {
+        try {
+            return compileToLookAt(period);
+        } catch (StudyProblem problem) {
+            Study nobody = study().withDemand(study().demand().withNobody());
+            Model model = modelOf(Inputs.of(nobody), period);
+            if (model != null) {
+                return new Looked(model, Lacking.DEMAND, problem);
+            }
+            List<Fault> faults = new ArrayList<>();
+            Network network = hasRoads() ? NetworkCompiler.laidOut(study().network(), study().driveOn(), faults) : null;
+            if (network != null && chosen(period) != null && study().periods().containsKey(chosen(period))) {
+                Inputs roads = Inputs.of(nobody.withSignals(trialPlans(network)));
+                model = Model.compileToLookAt(roads, chosen(period)).result().orElse(null);
+            }
+            if (model == null) {
+                throw problem;
+            }
+            boolean lies = faults.stream().noneMatch(f -> f.severity() == Fault.Severity.ERROR);
+            return new Looked(model, lies ? Lacking.SIGNALS : Lacking.NETWORK, problem);
+        }
+    }
+
+    private boolean hasRoads() {
+        List<Fault> faults = new ArrayList<>();
+        StudyRules.check(study(), faults);
+        return faults.stream()
+                .noneMatch(f -> f.severity() == Fault.Severity.ERROR
+                        && f.kind() != StudyFault.SIGNAL_WITHOUT_CONTROL
+                        && f.pointer().startsWith("/network"));
+    }
+
+    private static Map<String, SignalController> trialPlans(Network network) {
+        Map<String, SignalController> signals = new LinkedHashMap<>();
+        TrialPlan.of(network).forEach(plan -> signals.put(plan.place(), NewStudy.control(plan)));
+        return signals;
+    }
+
+    private String chosen(String period) {
+        return period != null || study().periods().isEmpty()
+                ? period
+                : study().periods().keySet().iterator().next();
+    }
+
+    /** One that can run; null where there is none. */
+    private Model modelOf(Inputs changed, String period) {
+        String chosen = chosen(period);
+        return chosen != null && study().periods().containsKey(chosen)
+                ? Model.compile(changed, chosen).result().orElse(null)
+                : null;
     }
 
     /**

@@ -18,6 +18,17 @@ final class Axes {
     /** Share of the shorter piece beside a bend that its arc may take. */
     private static final double SHARE = 0.45;
 
+    /** At a place a bend takes no more than this of a road (m), and no more than this share of it. */
+    private static final double LONGEST_AT_PLACE = 16;
+
+    private static final double SHARE_AT_PLACE = 0.3;
+
+    /** Two roads that meet at a place at more than this go round a corner, and not on in a bend. */
+    private static final double SHARP = StrictMath.toRadians(120);
+
+    /** At less than this nobody slows down. */
+    private static final double SLIGHT = StrictMath.toRadians(5);
+
     private static final double STRAIGHT = StrictMath.toRadians(0.2);
     private static final double ARC_STEP = StrictMath.toRadians(2.5);
 
@@ -79,6 +90,19 @@ final class Axes {
                             ? new Point(end.x(), end.y())
                             : new Point(centre.x() + rx * cos - ry * sin, centre.y() + rx * sin + ry * cos));
         }
+    }
+
+    /**
+     * How far before and after a place without control a bend from one road into another one begins and ends (m).
+     *
+     * @param angle between straight on and the other road (rad)
+     * @param length of one road (m)
+     * @param other of the other one
+     */
+    static double tangent(double angle, double length, double other) {
+        boolean bend = angle >= SLIGHT && angle < SHARP;
+        double room = Math.min(LONGEST_AT_PLACE, SHARE_AT_PLACE * Math.min(length, other));
+        return bend ? Math.min(room, LEAST_RADIUS * StrictMath.tan(angle / 2)) : 0;
     }
 
     private static Pose pose(Point from, Point to) {

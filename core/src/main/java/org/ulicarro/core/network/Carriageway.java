@@ -98,6 +98,16 @@ final class Carriageway {
         pulledBack[lane] = metres;
     }
 
+    /** In the direction of travel, from the place it leaves to the place it leads to. */
+    Polyline axis() {
+        return axis;
+    }
+
+    /** The station of a point at a distance from the start of the axis. */
+    double stationOf(double alongAxis) {
+        return alongAxis - setbackAtStart;
+    }
+
     double axisLength() {
         return axis.length();
     }

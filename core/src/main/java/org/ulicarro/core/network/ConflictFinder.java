@@ -13,18 +13,24 @@ final class ConflictFinder {
     /** Axes of a long vehicle and a car nearer than this touch (m). */
     private static final double BESIDE_A_CAR = 1.275 + 0.95 + 0.05;
 
+    /** Axes of two cars in lanes side by side nearer than this touch (m). */
+    private static final double CARS = 1.8 + 0.25;
+
     /** Bodies that swing out less than this are within the strips in which all vehicles are (m). */
     private static final double LEAST_SWING = 0.1;
 
     private final List<Lane> lanes;
     private final Priorities priorities;
+    private final boolean free;
     final List<Conflict> conflicts = new ArrayList<>();
     final List<LongBodies> longBodies = new ArrayList<>();
     final List<Divergence> divergences = new ArrayList<>();
 
-    ConflictFinder(List<Lane> lanes, Priorities priorities) {
+    /** @param free whether nobody there waits for others, since lanes only join and part */
+    ConflictFinder(List<Lane> lanes, Priorities priorities, boolean free) {
         this.lanes = lanes;
         this.priorities = priorities;
+        this.free = free;
     }
 
     /** Adds what is found between all pairs of some paths. */
@@ -56,13 +62,15 @@ final class ConflictFinder {
         double swingA = StiffBody.swing(a.radius());
         double swingB = StiffBody.swing(b.radius());
         boolean swings = swingA + swingB > LEAST_SWING;
+        double touching = free && isBeside(a, b) ? CARS : TOUCHING;
         double bothLong = TOUCHING + (swings ? swingA + swingB : 0);
-        double oneLong = Math.max(TOUCHING, swings ? BESIDE_A_CAR + Math.max(swingA, swingB) : 0);
-        double[] limits = {bothLong, oneLong, TOUCHING};
+        double oneLong =
+                Math.max(touching, swings || touching < TOUCHING ? BESIDE_A_CAR + Math.max(swingA, swingB) : 0);
+        double[] limits = {bothLong, oneLong, touching};
         double[][] onA = NearStretches.of(lineOf(a), lineOf(b), limits);
         double[][] onB = NearStretches.of(lineOf(b), lineOf(a), Arrays.copyOf(limits, onA.length));
         for (int i = 0; i < onB.length; i++) {
-            if (limits[i] > TOUCHING) {
+            if (limits[i] > touching) {
                 longBodies.add(new LongBodies(i == 0, a.lane(), onA[i][0], onA[i][1], b.lane(), onB[i][0], onB[i][1]));
             } else if (i == limits.length - 1) {
                 Conflict.Kind kind = a.toLane() == b.toLane() ? Conflict.Kind.MERGING : Conflict.Kind.CROSSING;
@@ -77,6 +85,13 @@ final class ConflictFinder {
                         onB[i][1]));
             }
         }
+    }
+
+    /** Whether two paths begin or end in lanes of one road: there, drivers keep apart as they do along it. */
+    private boolean isBeside(TurningPath a, TurningPath b) {
+        return a.toLane() != b.toLane()
+                && (lanes.get(a.fromLane()).link() == lanes.get(b.fromLane()).link()
+                        || lanes.get(a.toLane()).link() == lanes.get(b.toLane()).link());
     }
 
     private Polyline lineOf(TurningPath path) {

@@ -34,6 +34,7 @@ final class Draft {
     final Map<String, Meetings> meetings = new LinkedHashMap<>();
     final List<MarkedCrossing> crossings = new ArrayList<>();
     final List<Marking> markings = new ArrayList<>();
+    final List<Curve> curves = new ArrayList<>();
     final List<StopPlace> stops = new ArrayList<>();
 
     Draft(NetworkInput input, Hand hand, List<Fault> faults, RampLanes ramps) {

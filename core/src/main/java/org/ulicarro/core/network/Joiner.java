@@ -71,7 +71,8 @@ final class Joiner {
         boolean dropping = place.control() == Control.NONE
                 && draft.arriving(id).stream().allMatch(l -> l == in || l.road().equals(out.road()));
         List<TurningPath> drawn = new ArrayList<>();
-        for (LaneMatching.Pair pair : pairs(own, in, out, exit.turn(), lanes, targets, dropping)) {
+        Turn filling = exit.turn() == Turn.THROUGH ? beside(in, exit) : exit.turn();
+        for (LaneMatching.Pair pair : pairs(own, in, out, filling, lanes, targets, dropping)) {
             drawn.add(path(index, draft.lanes.get(pair.from()), draft.lanes.get(pair.to()), own));
         }
         if (drawn.isEmpty()) {
@@ -99,6 +100,24 @@ final class Joiner {
         priorities.rank(index, rank);
         here.add(index);
         paths.addAll(drawn);
+    }
+
+    /**
+     * How a way straight on fills the lanes of a road: where several roads lead on into it, the one from the left from the left and the one
+     * from the right from the right, so that they come to lie side by side and do not cross; alone, where the road is straightest.
+     */
+    private Turn beside(Link in, Exits.Exit exit) {
+        boolean leftmost = true;
+        boolean rightmost = true;
+        for (Link other : draft.arriving(id)) {
+            for (Exits.Exit e : other == in ? List.<Exits.Exit>of() : draft.exits.get(other.index())) {
+                if (e.to() == exit.to() && e.turn() == Turn.THROUGH) {
+                    leftmost &= e.angle() < exit.angle(); // who turns to the left comes from there
+                    rightmost &= e.angle() > exit.angle();
+                }
+            }
+        }
+        return leftmost == rightmost ? Turn.THROUGH : leftmost ? Turn.LEFT : Turn.RIGHT;
     }
 
     private EntryRule rule(boolean isMinor, Place.Bypass bypass) {
@@ -208,7 +227,7 @@ final class Joiner {
 
     private TurningPath path(int movement, Lane from, Lane to, MovementInput own) {
         PathShape shape = PathShape.between(from.at(from.end()), to.at(to.start()));
-        return draft.path(movement, from, to, shape, Overrides.speed(own, driven(shape.radius(), from, to), from, to));
+        return draft.path(movement, from, to, shape, Overrides.speed(own, speed(shape.radius(), from, to), from, to));
     }
 
     /** Lanes for which the road beyond has no room end here; those in them have to change before. */
@@ -228,9 +247,14 @@ final class Joiner {
         }
     }
 
-    private static double driven(double radius, Lane from, Lane to) {
+    private double speed(double radius, Lane from, Lane to) {
         Pose in = from.line().at(from.line().length());
         Pose out = to.line().at(0);
-        return TurnSpeed.driven(radius, in.dx() * out.dx() + in.dy() * out.dy());
+        double cosine = in.dx() * out.dx() + in.dy() * out.dy();
+        if (place.control() != Control.NONE) {
+            return TurnSpeed.onRadius(TurnSpeed.driven(radius, cosine));
+        }
+        double straight = Math.min(from.end() - from.start(), to.end() - to.start()) / 2;
+        return TurnSpeed.inBend(radius, StrictMath.acos(Math.max(-1, Math.min(1, cosine))), straight);
     }
 }

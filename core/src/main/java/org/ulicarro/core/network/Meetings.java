@@ -19,7 +19,7 @@ record Meetings(List<List<TurningPath>> near, Priorities priorities) {
     }
 
     private Junction find(List<Lane> lanes, Junction junction) {
-        ConflictFinder finder = new ConflictFinder(lanes, priorities);
+        ConflictFinder finder = new ConflictFinder(lanes, priorities, !junction.controlled());
         near.forEach(finder::add);
         return junction.with(finder.conflicts, finder.longBodies, finder.divergences);
     }

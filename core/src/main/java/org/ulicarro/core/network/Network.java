@@ -20,6 +20,7 @@ public final class Network {
     private final Map<String, Junction> junctions;
     private final List<MarkedCrossing> crossings;
     private final List<Marking> markings;
+    private final List<Curve> curves;
     private final List<StopPlace> stops;
     private final boolean keepsRight;
     private final Map<String, List<Link>> linksFrom = new LinkedHashMap<>();
@@ -35,6 +36,7 @@ public final class Network {
             Map<String, Junction> junctions,
             List<MarkedCrossing> crossings,
             List<Marking> markings,
+            List<Curve> curves,
             List<StopPlace> stops,
             boolean keepsRight) {
         this.links = List.copyOf(links);
@@ -43,6 +45,7 @@ public final class Network {
         this.junctions = Collections.unmodifiableMap(new LinkedHashMap<>(junctions));
         this.crossings = List.copyOf(crossings);
         this.markings = List.copyOf(markings);
+        this.curves = List.copyOf(curves);
         this.stops = List.copyOf(stops);
         this.keepsRight = keepsRight;
         junctions.keySet().forEach(place -> linksFrom.put(place, new ArrayList<>()));
@@ -118,6 +121,11 @@ public final class Network {
 
     public List<Marking> markings() {
         return markings;
+    }
+
+    /** Where a bend is driven slower than the limit, lane by lane. */
+    public List<Curve> curves() {
+        return curves;
     }
 
     /** Whether people drive on the right. */

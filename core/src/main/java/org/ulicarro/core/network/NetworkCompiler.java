@@ -35,6 +35,20 @@ public final class NetworkCompiler {
      * @return the network, or null when there were errors
      */
     public static Network compile(NetworkInput input, DriveOn driveOn, List<Fault> faults) {
+        return compile(input, driveOn, faults, false);
+    }
+
+    /**
+     * The same with errors that leave its lanes where they are, to be looked at: where paths cross and nobody says who goes first, a plan
+     * shows what is meant.
+     *
+     * @return the network, or null when its lanes cannot be laid
+     */
+    public static Network laidOut(NetworkInput input, DriveOn driveOn, List<Fault> faults) {
+        return compile(input, driveOn, faults, true);
+    }
+
+    private static Network compile(NetworkInput input, DriveOn driveOn, List<Fault> faults, boolean evenWrong) {
         Hand hand = Hand.of(driveOn);
         NetworkInput turned = hand.in(input);
         Map<String, Double> further =
@@ -48,15 +62,21 @@ public final class NetworkCompiler {
             if (laid && round < MOST_ROUNDS && WaitingRoom.widen(draft, further)) {
                 continue;
             }
-            boolean errors = found.stream().anyMatch(fault -> fault.severity() == Fault.Severity.ERROR);
-            if (laid && !errors) {
+            boolean errors = hasErrors(found);
+            if (laid && (!errors || evenWrong)) {
                 Meetings.findAll(draft);
+            }
+            if (laid && !errors) {
                 NetworkChecks.check(draft);
-                errors = found.stream().anyMatch(fault -> fault.severity() == Fault.Severity.ERROR);
+                errors = hasErrors(found);
             }
             faults.addAll(found);
-            return errors ? null : NetworkMaker.network(draft);
+            return laid && (!errors || evenWrong) ? NetworkMaker.network(draft) : null;
         }
+    }
+
+    private static boolean hasErrors(List<Fault> faults) {
+        return faults.stream().anyMatch(fault -> fault.severity() == Fault.Severity.ERROR);
     }
 
     private static boolean lay(Draft draft, Map<String, Double> further) {
@@ -82,6 +102,7 @@ public final class NetworkCompiler {
         MovementNames.tellApart(draft);
         Crossings.lay(draft);
         Markings.lay(draft);
+        Bends.lay(draft);
         Stops.lay(draft);
         return true;
     }

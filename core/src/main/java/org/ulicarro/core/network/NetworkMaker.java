@@ -21,6 +21,7 @@ final class NetworkMaker {
                     draft.junctions,
                     draft.crossings,
                     draft.markings,
+                    draft.curves,
                     draft.stops,
                     true);
         }
@@ -43,7 +44,15 @@ final class NetworkMaker {
                     c.crossed()));
         }
         return new Network(
-                draft.links, lanes, draft.movements, junctions, crossings, draft.markings, draft.stops, false);
+                draft.links,
+                lanes,
+                draft.movements,
+                junctions,
+                crossings,
+                draft.markings,
+                draft.curves,
+                draft.stops,
+                false);
     }
 
     private static Junction turned(Hand hand, Junction j) {

@@ -18,14 +18,14 @@ final class Overrides {
         return Fault.child("/network/places", place) + "/movements";
     }
 
-    /** Speed on a path: as written, or what its radius allows, up to the limit (m/s). */
-    static double speed(MovementInput own, double radius, Lane from, Lane to) {
+    /** Speed on a path: as written, or what its curve allows, up to the limit (m/s). */
+    static double speed(MovementInput own, double inCurve, Lane from, Lane to) {
         double limit = Math.max(from.speed(), to.speed());
         if (own != null && own.speed() != null) {
             return own.speed();
         }
-        double r = own == null || own.radius() == null ? radius : own.radius();
-        return Math.min(TurnSpeed.onRadius(r), limit);
+        double derived = own == null || own.radius() == null ? inCurve : TurnSpeed.onRadius(own.radius());
+        return Math.min(derived, limit);
     }
 
     /** Puts what is written about who yields to whom into the priorities of a place, and checks the names. */

@@ -73,6 +73,12 @@ final class PlaceLayout {
         }
         double usual = place.control() == Control.NONE && !isSharp(legs) ? 0 : Setbacks.CORNER_RADIUS;
         double[] corners = Setbacks.of(legs, place.cornerRadius() == null ? usual : place.cornerRadius());
+        if (place.control() == Control.NONE && place.cornerRadius() == null) {
+            double bend = bend(draft, id);
+            for (int i = 0; i < corners.length; i++) { // all alike, so that ways side by side keep apart
+                corners[i] = Math.max(corners[i], bend);
+            }
+        }
         double[] lines = corners.clone();
         if (place.control() == Control.NONE && legs.size() == 2) {
             double reach = LENGTH_OF_SHIFT / 2 * sideways(draft.roadsAt.get(id), id);
@@ -96,6 +102,26 @@ final class PlaceLayout {
             }
         }
         return new PlaceLayout(legs, corners, lines, names, null);
+    }
+
+    /** Where one road becomes another one, or two part or join, they do so in a bend like those along a road. */
+    private static double bend(Draft draft, String id) {
+        List<Carriageway> all = draft.roadsAt.getOrDefault(id, List.of()).stream()
+                .flatMap(List::stream)
+                .toList();
+        double longest = 0;
+        for (Carriageway in : all) {
+            for (Carriageway out : all) {
+                if (draft.joined.containsKey(in.id()) || draft.left.containsKey(out.id())) {
+                    return 0; // ramps have lanes of their own to come in by
+                }
+                if (in.to().equals(id) && out.from().equals(id) && !in.roadId.equals(out.roadId)) {
+                    double angle = Math.abs(in.arrival().turnTo(out.departure()));
+                    longest = Math.max(longest, Axes.tangent(angle, in.axisLength(), out.axisLength()));
+                }
+            }
+        }
+        return longest;
     }
 
     /** Whether one road becomes another one round a corner. */

@@ -242,7 +242,8 @@ final class Roundabouts {
             Lane to = draft.lanes.get(
                     out.firstLane() + leg(i).out().firstFromStart() + Math.max(0, lanes - (onRing - lane)));
             PathShape shape = PathShape.between(from.at(from.end()), to.at(to.start()));
-            off.add(draft.path(leaving[i], from, to, shape, Overrides.speed(null, shape.radius(), from, to)));
+            off.add(draft.path(
+                    leaving[i], from, to, shape, Overrides.speed(null, TurnSpeed.onRadius(shape.radius()), from, to)));
         }
         finish(leaving[i], off, i);
     }
@@ -341,7 +342,12 @@ final class Roundabouts {
             }
             kept[lane][exit.turn().ordinal()] = true;
             PathShape shape = PathShape.between(from.at(from.end()), target.at(target.start()));
-            paths.add(draft.path(index, from, target, shape, Overrides.speed(own, shape.radius(), from, target)));
+            paths.add(draft.path(
+                    index,
+                    from,
+                    target,
+                    shape,
+                    Overrides.speed(own, TurnSpeed.onRadius(shape.radius()), from, target)));
         }
         if (paths.isEmpty()) {
             return;

@@ -82,6 +82,11 @@ record Layers(
      * @param like the model that these layers belong to, or null
      */
     Compiled<Model> compile(Inputs inputs, String periodId, Model like) {
+        return compile(inputs, periodId, like, false);
+    }
+
+    /** @param lookAt whether errors that its roads have once they lie keep it from nothing */
+    Compiled<Model> compile(Inputs inputs, String periodId, Model like, boolean lookAt) {
         Study study = inputs.study();
         List<Fault> faults = new ArrayList<>();
         StudyRules.check(study, faults);
@@ -94,7 +99,9 @@ record Layers(
         Layer<Network> net = Layer.of(
                 network,
                 List.of(study.network(), study.driveOn()),
-                found -> NetworkCompiler.compile(study.network(), study.driveOn(), found));
+                found -> lookAt
+                        ? NetworkCompiler.laidOut(study.network(), study.driveOn(), new ArrayList<>())
+                        : NetworkCompiler.compile(study.network(), study.driveOn(), found));
         faults.addAll(net.faults());
         if (net.made() == null || !onlyControlMissing) {
             return failed(faults);

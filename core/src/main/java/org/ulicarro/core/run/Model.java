@@ -37,6 +37,14 @@ public final class Model {
         return Layers.NONE.compile(inputs, periodId, null);
     }
 
+    /**
+     * Compiles what can be looked at, errors of its network or not: no lanes are hidden because nobody has said yet who goes first where they
+     * cross. It is not to be run.
+     */
+    public static Compiled<Model> compileToLookAt(Inputs inputs, String periodId) {
+        return Layers.NONE.compile(inputs, periodId, null, true);
+    }
+
     /** The same with something changed; only what that makes stale is compiled anew. */
     public Compiled<Model> with(Change change) {
         return layers.compile(inputs.with(change), periodId, this);

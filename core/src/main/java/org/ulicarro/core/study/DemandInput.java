@@ -117,6 +117,13 @@ public record DemandInput(
                 walkers, walking);
     }
 
+    /** The same vehicles and people, none of whom travels. */
+    public DemandInput withNobody() {
+        return new DemandInput(
+                mix, types, null, 0, null, null, null, null, null, null, null, null, null, null, null, null, null,
+                null);
+    }
+
     /** The same with other entries. */
     public DemandInput withEntries(Map<String, EntryInput> others) {
         return new DemandInput(

@@ -209,7 +209,7 @@ public final class Motion {
     }
 
     private void passZones(int v, int on) {
-        double limit = wayfinding.desiredSpeedOn(v, on, rules.limitAt(on, f.pos(v)));
+        double limit = wayfinding.desiredSpeedAt(v, on, f.pos(v));
         if (limit != f.desiredSpeed(v)) {
             wayfinding.lookForLimits(v, on);
             ledger.cruiseAt(v, limit);

@@ -235,7 +235,7 @@ public final class Entries implements Stateful {
                 table.network.links().get(departures.entry()[departure]).roadClass();
         traits.draw(f, row, departures.kind()[departure], roadClass, departures.key()[departure]);
         double wanted = departures.time()[departure];
-        double desiredSpeed = wayfinding.desiredSpeedOn(row, lane, rules.limitAt(lane, 0));
+        double desiredSpeed = wayfinding.desiredSpeedAt(row, lane, 0);
         boolean atOnce = now - wanted <= dt * 1.0001;
         double given = atOnce ? departures.speed()[departure] : Double.NaN;
         boolean isGiven = given == given;

@@ -59,7 +59,7 @@ public final class LaneKinds {
                     | bit(rules.motorway[lane], MOTORWAY)
                     | bit(rules.tuned[lane], TUNED)
                     | bit(rules.grade[lane] != 0, GRADED)
-                    | bit(rules.hasZones(lane), ZONED)
+                    | bit(rules.speeds.vary(lane), ZONED)
                     | bit(sideways, SIDEWAYS)
                     | bit(table.onRing[lane], RING)
                     | bit(table.path[lane] && table.atLine[lane], AT_LINE)

@@ -1,12 +1,8 @@
 package org.ulicarro.core.traffic.lanes;
 
-import java.util.ArrayList;
-import java.util.Comparator;
-import java.util.List;
 import org.ulicarro.core.base.Clock;
 import org.ulicarro.core.network.Lane;
 import org.ulicarro.core.network.Link;
-import org.ulicarro.core.network.Marking;
 import org.ulicarro.core.network.Movement;
 import org.ulicarro.core.network.Network;
 import org.ulicarro.core.network.StopPlace;
@@ -19,7 +15,7 @@ import org.ulicarro.core.study.RoadClass;
 import org.ulicarro.core.study.Study;
 import org.ulicarro.core.study.VehicleType;
 
-/** What holds along each lane beside its limit: grades, speed zones, who may use it, and how drivers of its class of road behave. */
+/** What holds along each lane beside its limit: grades, speed zones, bends, who may use it, and how drivers of its class of road behave. */
 public final class LaneRules {
 
     private static final double POLITENESS = 0.2;
@@ -32,6 +28,7 @@ public final class LaneRules {
     private static final int EVERYBODY = -1;
 
     private final LaneTable table;
+    public final SpeedStretches speeds; // limits and bends along each lane
     public final double[] grade; // lane -> uphill, as a share
     public final boolean[] motorway; // lane -> whether it belongs to a motorway
     public final boolean[] keepOuter; // lane -> whether drivers go back to the lane next to the kerb
@@ -40,10 +37,6 @@ public final class LaneRules {
     public final boolean[] tuned; // lane -> whether that is another share than 1 on it, or on a path that leaves it
     public final double[] politeness; // lane -> weight of what others lose or gain
     public final double[] patience; // lane -> s that a driver waits at its end for room to change
-    private final double[][]
-            zoneFrom; // lane -> where stretches with a limit of their own begin, m; null where there are none
-    private final double[][] zoneTo; // lane -> where they end
-    private final double[][] zoneLimit; // lane -> their limits, m/s
     private final int[] allowed; // lane -> bits of the types that may use it
     private final int[] allowedFrom; // lane -> tick from which that holds
     private final int[] allowedTo; // lane -> tick until which it holds
@@ -51,6 +44,7 @@ public final class LaneRules {
 
     public LaneRules(Study study, LaneTable table) {
         this.table = table;
+        speeds = new SpeedStretches(study, table);
         grade = new double[table.lanes];
         motorway = new boolean[table.lanes];
         keepOuter = new boolean[table.lanes];
@@ -58,9 +52,6 @@ public final class LaneRules {
         tuned = new boolean[table.lanes];
         politeness = new double[table.lanes];
         patience = new double[table.lanes];
-        zoneFrom = new double[table.lanes][];
-        zoneTo = new double[table.lanes][];
-        zoneLimit = new double[table.lanes][];
         allowed = new int[table.lanes];
         allowedFrom = new int[table.lanes];
         allowedTo = new int[table.lanes];
@@ -77,7 +68,6 @@ public final class LaneRules {
             patience[lane] = drivers == null || drivers.patience() == null ? PATIENCE : drivers.patience();
         }
         readTimeGaps();
-        readZones(study);
         readUse(study);
         for (StopPlace stop : network.stops()) {
             if (stop.layby() >= 0) {
@@ -107,28 +97,6 @@ public final class LaneRules {
         }
     }
 
-    private void readZones(Study study) {
-        record Zone(int lane, double from, double to, double limit) {}
-        List<Zone> zones = new ArrayList<>();
-        for (Marking marking : table.network.markings()) {
-            if (marking.kind() == Marking.Kind.SPEED_ZONE) {
-                Link link = table.network.links().get(table.link[marking.lane()]);
-                Direction direction = direction(study, link);
-                double limit = direction
-                        .speedZones()
-                        .get(Integer.parseInt(marking.id()))
-                        .speed();
-                zones.add(new Zone(marking.lane(), marking.from(), marking.to(), limit));
-            }
-        }
-        zones.sort(Comparator.comparingInt(Zone::lane).thenComparingDouble(Zone::from));
-        for (Zone zone : zones) {
-            zoneFrom[zone.lane] = append(zoneFrom[zone.lane], zone.from);
-            zoneTo[zone.lane] = append(zoneTo[zone.lane], zone.to);
-            zoneLimit[zone.lane] = append(zoneLimit[zone.lane], zone.limit);
-        }
-    }
-
     private void readUse(Study study) {
         for (Link link : table.network.links()) {
             Road road = study.network().roads().get(link.road());
@@ -149,45 +117,6 @@ public final class LaneRules {
                 }
             }
         }
-    }
-
-    private static Direction direction(Study study, Link link) {
-        return study.network().roads().get(link.road()).direction(link.ahead());
-    }
-
-    private static double[] append(double[] array, double value) {
-        double[] longer = array == null ? new double[1] : java.util.Arrays.copyOf(array, array.length + 1);
-        longer[longer.length - 1] = value;
-        return longer;
-    }
-
-    boolean hasZones(int lane) {
-        return zoneFrom[lane] != null;
-    }
-
-    /** The limit at a position of a lane (m/s). */
-    public double limitAt(int lane, double position) {
-        double limit = table.limit[lane];
-        if (zoneFrom[lane] != null) {
-            for (int i = 0; i < zoneFrom[lane].length; i++) {
-                if (position >= zoneFrom[lane][i] && position < zoneTo[lane][i]) {
-                    limit = zoneLimit[lane][i];
-                }
-            }
-        }
-        return limit;
-    }
-
-    public int zones(int lane) {
-        return zoneFrom[lane] == null ? 0 : zoneFrom[lane].length;
-    }
-
-    public double zoneFrom(int lane, int zone) {
-        return zoneFrom[lane][zone];
-    }
-
-    public double zoneLimit(int lane, int zone) {
-        return zoneLimit[lane][zone];
     }
 
     /** Whether a lane is kept for some types, now or at times. */

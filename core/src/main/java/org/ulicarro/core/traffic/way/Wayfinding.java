@@ -7,6 +7,7 @@ import org.ulicarro.core.study.DriverNumbers;
 import org.ulicarro.core.traffic.following.Power;
 import org.ulicarro.core.traffic.lanes.LaneRules;
 import org.ulicarro.core.traffic.lanes.LaneTable;
+import org.ulicarro.core.traffic.lanes.SpeedStretches;
 import org.ulicarro.core.traffic.state.Fleet;
 
 /**
@@ -215,25 +216,19 @@ public final class Wayfinding {
      */
     public void lookForLimits(int v, int lane) {
         double pos = f.pos(v);
-        double desiredSpeed = desiredSpeedOn(v, lane, rules.limitAt(lane, pos));
+        double desiredSpeed = desiredSpeedAt(v, lane, pos);
         f.desiredSpeed(v, desiredSpeed);
         f.slowAt(v, Double.POSITIVE_INFINITY);
         f.slowTo(v, desiredSpeed);
         double least = Double.POSITIVE_INFINITY;
-        for (int z = 0; z < rules.zones(lane); z++) {
-            if (rules.zoneFrom(lane, z) > pos) {
-                least = heed(v, rules.zoneFrom(lane, z), desiredSpeedOn(v, lane, rules.zoneLimit(lane, z)), least);
-            }
-        }
+        least = heedStretches(v, lane, pos, 0, least);
         double offset = table.end[lane];
         int cursor = f.cursor(v) + (table.path[lane] ? 1 : 0);
         int at = f.next(v);
         double reach = offset + desiredSpeed * desiredSpeed / (2 * curveDeceleration);
         while (at >= 0 && offset < reach) {
-            least = heed(v, offset, desiredSpeedOn(v, at, rules.limitAt(at, 0)), least);
-            for (int z = 0; z < rules.zones(at); z++) {
-                least = heed(v, offset + rules.zoneFrom(at, z), desiredSpeedOn(v, at, rules.zoneLimit(at, z)), least);
-            }
+            least = heed(v, offset, desiredSpeedAt(v, at, 0), least);
+            least = heedStretches(v, at, Double.NEGATIVE_INFINITY, offset, least);
             offset += table.end[at];
             if (table.path[at]) {
                 at = table.to[at];
@@ -242,6 +237,26 @@ public final class Wayfinding {
                 at = wayOn(v, at, cursor);
             }
         }
+    }
+
+    private double heedStretches(int v, int lane, double beyond, double offset, double least) {
+        SpeedStretches speeds = rules.speeds;
+        double bound = least;
+        for (int z = 0; z < speeds.zones(lane); z++) {
+            if (speeds.zoneFrom(lane, z) > beyond) {
+                bound = heed(
+                        v,
+                        offset + speeds.zoneFrom(lane, z),
+                        desiredSpeedOn(v, lane, speeds.zoneLimit(lane, z)),
+                        bound);
+            }
+        }
+        for (int b = 0; b < speeds.bends(lane); b++) {
+            if (speeds.bendFrom(lane, b) > beyond) {
+                bound = heed(v, offset + speeds.bendFrom(lane, b), speeds.bendSpeed(lane, b) * inCurves(v), bound);
+            }
+        }
+        return bound;
     }
 
     private double heed(int v, double at, double speed, double least) {
@@ -254,9 +269,21 @@ public final class Wayfinding {
         return least;
     }
 
+    /** How fast a driver takes curves, beside the one in the middle. */
+    private double inCurves(int v) {
+        return 1 + curveSpread * (f.factor(v) - 1);
+    }
+
+    /** The desired speed of a vehicle at a position of a lane (m/s). */
+    public double desiredSpeedAt(int v, int lane, double position) {
+        double desired = desiredSpeedOn(v, lane, rules.speeds.limitAt(lane, position));
+        double bend = rules.speeds.inBendAt(lane, position);
+        return bend < Double.POSITIVE_INFINITY ? Math.min(desired, bend * inCurves(v)) : desired;
+    }
+
     /** The desired speed of a vehicle at a limit on a lane (m/s): what its driver, the vehicle and the grade allow. */
-    public double desiredSpeedOn(int v, int lane, double limit) {
-        double factor = table.curved[lane] ? 1 + curveSpread * (f.factor(v) - 1) : f.factor(v);
+    private double desiredSpeedOn(int v, int lane, double limit) {
+        double factor = table.curved[lane] ? inCurves(v) : f.factor(v);
         double desiredSpeed = Math.min(limit * factor, f.top(v));
         boolean climbs = f.power(v) > 0 && rules.grade[lane] > 0.005;
         return climbs
