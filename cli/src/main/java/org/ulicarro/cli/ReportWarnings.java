@@ -45,6 +45,13 @@ final class ReportWarnings {
                     of,
                     r.missedTurns()));
         }
+        if (r.movedUp() > 0) {
+            warnings.add(String.format(
+                    Locale.ROOT,
+                    "%sfull roads held each other in a circle: %.1f times per replication a driver moved up into a junction without room behind it.",
+                    of,
+                    r.movedUp()));
+        }
         return warnings;
     }
 }

@@ -44,6 +44,14 @@ final class RunWarnings {
                             + NEXT_LINE + "they drove on another way, and are counted where they went",
                     record.missedTurns()));
         }
+        if (record.movedUp() > 0) {
+            all.add(String.format(
+                    Locale.ROOT,
+                    "warning: full roads held each other in a circle: %.1f times per replication somebody moved up into a junction"
+                            + NEXT_LINE
+                            + "without room behind it, since nothing else moved. Signals that near need offsets",
+                    record.movedUp()));
+        }
         if (record.startFill() < EMPTY_START) {
             all.add(String.format(
                     Locale.ROOT,

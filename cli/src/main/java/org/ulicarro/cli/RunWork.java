@@ -266,6 +266,7 @@ final class RunWork {
                         .orElse(0),
                 results.stream().mapToInt(ReplicationResult::detoured).average().orElse(0),
                 results.stream().mapToInt(ReplicationResult::noWay).average().orElse(0),
+                results.stream().mapToInt(ReplicationResult::movedUp).average().orElse(0),
                 results.stream()
                         .flatMap(
                                 r -> r.standstills().stream().map(how -> "replication " + r.replication() + ": " + how))
@@ -301,6 +302,9 @@ final class RunWork {
             r.standstills().forEach(how -> log.add("  standstill: " + how));
             if (r.missedTurns() > 0) {
                 log.add("  missed turns: " + r.missedTurns());
+            }
+            if (r.movedUp() > 0) {
+                log.add("  moved up into full junctions, where full roads in a circle held each other: " + r.movedUp());
             }
             if (r.detoured() + r.noWay() > 0) {
                 log.add("  round closed roads: " + r.detoured() + ", without another way: " + r.noWay());

@@ -183,7 +183,7 @@ class FirstPlanTest extends InProcess {
                 Files.readString(network)
                                 .replace(
                                         "north:  {at: [0, 250]}",
-                                        "north:  {at: [0, 250]}\n    far:    {at: [300, 300]}\n    up:     {at: [0, 500]}")
+                                        "north:  {at: [0, 250], corner-radius: 0 m}\n    far:    {at: [300, 300]}\n    up:     {at: [0, 500]}")
                         + "    up-road: {between: [up, north], speed: 50 km/h, ahead: {lanes: 1}}\n"
                         + "    far-road: {between: [far, north], speed: 50 km/h, ahead: {lanes: 1}}\n");
         assertThat(run("check", study)).isEqualTo(Exit.DOES_NOT_HOLD);

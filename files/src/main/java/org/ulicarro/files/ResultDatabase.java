@@ -26,7 +26,7 @@ final class ResultDatabase {
     private static final String REPLICATIONS = """
             CREATE TABLE IF NOT EXISTS replications (replication INTEGER PRIMARY KEY, wanted INTEGER, entered INTEGER,
                 unserved_at_end INTEGER, unserved_peak INTEGER, vehicle_steps INTEGER, most_on_road INTEGER,
-                start_fill REAL, missed_turns INTEGER, detoured INTEGER, no_way INTEGER, traffic TEXT, standstills TEXT)""";
+                start_fill REAL, missed_turns INTEGER, detoured INTEGER, no_way INTEGER, moved_up INTEGER, traffic TEXT, standstills TEXT)""";
 
     private final Connection db;
 
@@ -67,7 +67,7 @@ final class ResultDatabase {
             table.insert(db, r.replication(), of.getValue());
         }
         try (PreparedStatement insert =
-                db.prepareStatement("INSERT INTO replications VALUES (?,?,?,?,?,?,?,?,?,?,?,?,?)")) {
+                db.prepareStatement("INSERT INTO replications VALUES (?,?,?,?,?,?,?,?,?,?,?,?,?,?)")) {
             List<Object> cells = cells(r);
             for (int c = 0; c < cells.size(); c++) {
                 insert.setObject(c + 1, cells.get(c));
@@ -90,6 +90,7 @@ final class ResultDatabase {
                 r.missedTurns(),
                 r.detoured(),
                 r.noWay(),
+                r.movedUp(),
                 r.traffic().line(),
                 String.join("\n", r.standstills()));
     }
@@ -128,7 +129,7 @@ final class ResultDatabase {
         try (Statement statement = db.createStatement();
                 ResultSet r = statement.executeQuery("SELECT * FROM replications ORDER BY replication")) {
             while (r.next()) {
-                String blocked = r.getString(13);
+                String blocked = r.getString(14);
                 results.add(new ReplicationResult(
                         r.getInt(1),
                         tables.get(r.getInt(1)),
@@ -142,7 +143,8 @@ final class ResultDatabase {
                         r.getInt(9),
                         r.getInt(10),
                         r.getInt(11),
-                        DrawnTraffic.parse(r.getString(12)),
+                        r.getInt(12),
+                        DrawnTraffic.parse(r.getString(13)),
                         blocked.isEmpty() ? List.of() : List.of(blocked.split("\n"))));
             }
         }

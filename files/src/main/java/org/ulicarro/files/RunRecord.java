@@ -31,6 +31,7 @@ import tools.jackson.core.json.JsonFactory;
  * @param missedTurns vehicles that found no room to change lanes for their movement, mean over replications
  * @param detoured vehicles that took another way round closed roads, mean over replications
  * @param noWay vehicles that had none, mean over replications
+ * @param movedUp drivers who moved up into full junctions, since full roads in a circle held each other, mean over replications
  * @param standstills rings of vehicles that blocked each other, in words
  * @param warnings what the study's check said
  * @param traffic fingerprints of who wanted to travel, replication by replication, as {@code DrawnTraffic} writes them
@@ -59,6 +60,7 @@ public record RunRecord(
         double missedTurns,
         double detoured,
         double noWay,
+        double movedUp,
         List<String> standstills,
         List<String> warnings,
         List<String> traffic,
@@ -126,6 +128,7 @@ public record RunRecord(
                 number(facts, "missed_turns"),
                 number(facts, "detoured"),
                 number(facts, "no_way"),
+                number(facts, "moved_up"),
                 standstills,
                 warnings,
                 traffic,

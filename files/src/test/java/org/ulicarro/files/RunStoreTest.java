@@ -84,6 +84,7 @@ class RunStoreTest {
                 0.5,
                 4.5,
                 1,
+                0.25,
                 List.of("nothing moves"),
                 List.of("a warning, with \"quotes\""),
                 results.stream().map(r -> r.traffic().line()).toList(),

@@ -109,8 +109,10 @@ final class Joiner {
     private Turn beside(Link in, Exits.Exit exit) {
         boolean leftmost = true;
         boolean rightmost = true;
-        for (Link other : draft.arriving(id)) {
-            for (Exits.Exit e : other == in ? List.<Exits.Exit>of() : draft.exits.get(other.index())) {
+        for (Link other : draft.joined.containsKey(in.id()) ? List.<Link>of() : draft.arriving(id)) {
+            boolean itself =
+                    other == in || draft.joined.containsKey(other.id()); // ramps have lanes of their own to come in by
+            for (Exits.Exit e : itself ? List.<Exits.Exit>of() : draft.exits.get(other.index())) {
                 if (e.to() == exit.to() && e.turn() == Turn.THROUGH) {
                     leftmost &= e.angle() < exit.angle(); // who turns to the left comes from there
                     rightmost &= e.angle() > exit.angle();

@@ -13,13 +13,19 @@ record Meetings(List<List<TurningPath>> near, Priorities priorities) {
     /** Finds them for all places, on all processors: what is found at one place hangs on nothing found at another. */
     static void findAll(Draft draft) {
         List<Junction> found = draft.junctions.values().parallelStream()
-                .map(junction -> draft.meetings.get(junction.id()).find(draft.lanes, junction))
+                .map(junction -> draft.meetings.get(junction.id()).find(draft.lanes, junction, isFree(draft, junction)))
                 .toList();
         found.forEach(junction -> draft.junctions.put(junction.id(), junction));
     }
 
-    private Junction find(List<Lane> lanes, Junction junction) {
-        ConflictFinder finder = new ConflictFinder(lanes, priorities, !junction.controlled());
+    /** Whether lanes only join and part there, other than those of ramps, which come in by lanes of their own. */
+    private static boolean isFree(Draft draft, Junction junction) {
+        return !junction.controlled()
+                && draft.arriving(junction.id()).stream().noneMatch(link -> draft.joined.containsKey(link.id()));
+    }
+
+    private Junction find(List<Lane> lanes, Junction junction, boolean free) {
+        ConflictFinder finder = new ConflictFinder(lanes, priorities, free);
         near.forEach(finder::add);
         return junction.with(finder.conflicts, finder.longBodies, finder.divergences);
     }

@@ -198,6 +198,7 @@ public final class Replication implements AutoCloseable {
                 traffic.missedTurns(),
                 view.departures().detoured(),
                 view.departures().noWay(),
+                traffic.movedUp(),
                 DrawnTraffic.of(model.network(), departures, walks),
                 standstills());
     }

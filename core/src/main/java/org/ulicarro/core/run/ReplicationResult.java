@@ -18,6 +18,7 @@ import java.util.Map;
  * @param missedTurns vehicles that found no room to change lanes in time and drove on another way
  * @param detoured vehicles that took another way round closed roads
  * @param noWay vehicles that had none: they drove on roads closed to them, or waited before a closure
+ * @param movedUp drivers who moved up into a junction without room behind it, since full roads in a circle held each other
  * @param traffic fingerprints of who wanted to travel
  * @param standstills rings of vehicles that blocked each other, in words
  */
@@ -34,6 +35,7 @@ public record ReplicationResult(
         int missedTurns,
         int detoured,
         int noWay,
+        int movedUp,
         DrawnTraffic traffic,
         List<String> standstills) {
 

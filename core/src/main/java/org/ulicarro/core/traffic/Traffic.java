@@ -30,6 +30,7 @@ import org.ulicarro.core.traffic.state.Fleet;
 import org.ulicarro.core.traffic.state.Ledger;
 import org.ulicarro.core.traffic.state.Moved;
 import org.ulicarro.core.traffic.state.Tally;
+import org.ulicarro.core.traffic.watching.Circles;
 import org.ulicarro.core.traffic.watching.Detectors;
 import org.ulicarro.core.traffic.watching.QueueMarks;
 import org.ulicarro.core.traffic.watching.Standstill;
@@ -58,6 +59,7 @@ public final class Traffic implements Stateful, AutoCloseable {
     private final Tally behindIt = new Tally(); // slots of who has the control behind it in the step in hand
     private final QueueMarks queueMarks;
     private final StandstillWatch standstills;
+    private final Circles circles;
     private final Stages stages;
     private final Detectors detectors;
     private final Control control;
@@ -157,6 +159,7 @@ public final class Traffic implements Stateful, AutoCloseable {
         laneChanges = new LaneChanges(parts);
         motion = new Motion(parts);
         standstills = new StandstillWatch(parts);
+        circles = new Circles(parts, standstills);
         bodies = new Bodies(parts);
         handOver = new HandOver(parts, standstills, behaviour.traits, bodies);
         queueMarks = new QueueMarks(parts);
@@ -186,6 +189,7 @@ public final class Traffic implements Stateful, AutoCloseable {
         if (tick % ROUND < parts.ticksPerStep) {
             parts.queues.order();
             standstills.look(tick);
+            circles.look(tick);
         }
         events.clear();
         parts.gates.clear();
@@ -255,6 +259,11 @@ public final class Traffic implements Stateful, AutoCloseable {
     /** Vehicles that found no room to change lanes for their movement in time, and drove on another way. */
     public int missedTurns() {
         return laneChanges.missedTurns;
+    }
+
+    /** Drivers who moved up into a junction without room behind it, since full roads in a circle held each other. */
+    public int movedUp() {
+        return circles.movedUp();
     }
 
     /** How much the step has looked at so far. */
@@ -385,6 +394,7 @@ public final class Traffic implements Stateful, AutoCloseable {
         named.put("stops", parts.halts);
         named.put("stages", stages);
         named.put("standstills", standstills);
+        named.put("circles of full roads", circles);
         named.put("entries", entries);
         for (Observer observer : observers) {
             String name = observer.getClass().getSimpleName();

@@ -21,7 +21,7 @@ public final class TablesPage {
                 where nothing came. Each table has `replication` in front. This page is made from the rows themselves.
 
                 `replications` has a row for each replication: `wanted`, `entered`, `unserved_at_end`, `unserved_peak`, `vehicle_steps`, `most_on_road`, `start_fill`,
-                `missed_turns`, `detoured`, `no_way`, fingerprints of who travelled (`traffic`), and who blocked whom (`standstills`).
+                `missed_turns`, `detoured`, `no_way`, `moved_up`, fingerprints of who travelled (`traffic`), and who blocked whom (`standstills`).
                 """);
         for (Table<?> table : Instruments.tables()) {
             String choices = table.choices().stream()

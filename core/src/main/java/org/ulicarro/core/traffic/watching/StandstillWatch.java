@@ -156,6 +156,11 @@ public final class StandstillWatch implements Stateful {
         return tick - since[f.id(v)] >= STOOD_FOR;
     }
 
+    /** For how long a vehicle has not got on (ticks). */
+    int stoodFor(int v, int tick) {
+        return tick - since[f.id(v)];
+    }
+
     private boolean isDead(int place, int tick) {
         return tick - lastPassage[place] >= STOOD_FOR;
     }
