@@ -1,6 +1,7 @@
 package org.ulicarro.files;
 
 import static org.assertj.core.api.Assertions.assertThat;
+import static org.assertj.core.api.Assertions.assertThatThrownBy;
 import static org.assertj.core.api.Assertions.within;
 
 import java.io.IOException;
@@ -148,6 +149,26 @@ class BendsTest {
         assertThat(network.movements().get(1).paths())
                 .extracting(p -> p.toLane())
                 .containsExactly(first + 1);
+        assertThat(network.junctions().get("m").conflicts()).isEmpty();
+    }
+
+    /** Two lanes and one into three: their middles come together in a point, so that the lanes overlap there until the roads end side by side. */
+    @Test
+    void roadsWithALaneForEachAreToldToEndSideBySide() throws IOException, StudyProblem {
+        String places = "n: {at: [-400, 230]}\ns: {at: [-400, 0]}\nm: {at: [0, 0]}\ne: {at: [300, 0]}";
+        String roads = """
+                left: {between: [n, m], %s speed: 60 km/h, ahead: {lanes: 2}}
+                right: {between: [s, m], %s speed: 60 km/h, ahead: {lanes: 1}}
+                on: {between: [m, e], speed: 60 km/h, ahead: {lanes: 3}}
+                """;
+        String entries = "n: {vehicles: 900 veh/h, routes: {all: {via: [e], share: 100}}}";
+        assertThatThrownBy(() -> compile(places, roads.formatted("", ""), entries))
+                .hasMessageContaining("it has no control")
+                .hasMessageContaining("'on ahead' has a lane for each of 'left' and 'right'");
+        Network network = compile(
+                        places, roads.formatted("meets-at: {m: [0, 1.6]},", "meets-at: {m: [0, -3.25]},"), entries)
+                .model()
+                .network();
         assertThat(network.junctions().get("m").conflicts()).isEmpty();
     }
 }

@@ -10,12 +10,9 @@ import java.util.List;
 import java.util.Map;
 import java.util.Set;
 import java.util.TreeMap;
-import java.util.stream.Stream;
 import org.ulicarro.core.base.Fault;
 import org.ulicarro.core.study.Arrows;
 import org.ulicarro.core.study.Place.Control;
-import org.ulicarro.core.study.Road;
-import org.ulicarro.core.study.RoadClass;
 import org.ulicarro.core.study.Turn;
 
 /** What is wrong or doubtful with a network whose geometry could be laid. Each finding says what it does to results. */
@@ -39,7 +36,7 @@ final class NetworkChecks {
     static void check(Draft draft) {
         NetworkChecks checks = new NetworkChecks(draft);
         draft.links.stream().filter(link -> !link.ring()).forEach(checks::checkArrows);
-        draft.junctions.values().forEach(checks::checkControl);
+        UncontrolledCrossings.check(draft);
         draft.junctions.values().forEach(checks::checkOrder);
         checks.checkRadii();
         checks.checkReach();
@@ -92,62 +89,6 @@ final class NetworkChecks {
             }
             number += lane.ends() ? 0 : 1;
         }
-    }
-
-    /** Where paths cross, somebody must go first. */
-    private void checkControl(Junction junction) {
-        if (junction.controlled()) {
-            return;
-        }
-        for (Conflict conflict : junction.conflicts()) {
-            if (conflict.kind() == Conflict.Kind.CROSSING) {
-                Movement a = movementOf(junction, conflict.pathA());
-                Movement b = movementOf(junction, conflict.pathB());
-                draft.report(
-                        NetworkFault.CROSS_WITHOUT_CONTROL,
-                        Draft.placePointer(junction.id()),
-                        a.id(),
-                        b.id(),
-                        junction.id(),
-                        mayBeRamp(a, b));
-                return;
-            }
-        }
-    }
-
-    /** Two ways onto a motorway: the narrower road is hardly meant to stop there. */
-    private String mayBeRamp(Movement a, Movement b) {
-        Link onto = draft.links.get(a.toLink());
-        if (a.toLink() != b.toLink() || onto.roadClass() != RoadClass.MOTORWAY) {
-            return "";
-        }
-        Link one = draft.links.get(a.fromLink());
-        Link other = draft.links.get(b.fromLink());
-        Link ramp = one.lanes() < other.lanes() ? one : other;
-        if (joins(draft.input.roads().get(ramp.road()))) {
-            return ". Ramp '" + ramp.road() + "' needs all lanes of the motorway to go on beside its own: put a place"
-                    + " between and let them end there";
-        }
-        String side = draft.hand == Hand.RIGHT ? "right" : "left";
-        return ". A ramp joins by a lane of its own: joins: {side: " + side
-                + ", parallel: 220 m, taper: 60 m} beside the lanes of '" + ramp.road() + "'";
-    }
-
-    private static boolean joins(Road road) {
-        return Stream.of(true, false)
-                .map(road::direction)
-                .anyMatch(direction -> direction != null && direction.joins() != null);
-    }
-
-    private Movement movementOf(Junction junction, int path) {
-        for (int m : junction.movements()) {
-            for (TurningPath p : movement(m).paths()) {
-                if (p.lane() == path) {
-                    return movement(m);
-                }
-            }
-        }
-        throw new IllegalStateException("no movement has path " + path);
     }
 
     /** Lanes of an approach keep their order: none leads across another one's path. */
