@@ -8,14 +8,14 @@ import org.junit.jupiter.api.io.TempDir;
 import org.junit.jupiter.params.ParameterizedTest;
 import org.junit.jupiter.params.provider.CsvSource;
 
-/** Nine hundred damaged studies, imports and runs, the same ones every time; {@code bench/attack} draws others, as many as asked for. */
+/** Three hundred damaged studies, imports and runs, the same ones every time; {@code bench/attack} draws others, as many as asked for. */
 class AttackTest {
 
     @TempDir
     private Path temp;
 
     @ParameterizedTest
-    @CsvSource({"studies, 300, 20240", "imports, 350, 20241", "runs, 250, 20242"})
+    @CsvSource({"studies, 110, 20240", "imports, 110, 20241", "runs, 80, 20242"})
     void whateverIsDamagedIsAnswered(String kind, int cases, long seed) throws IOException {
         Attack attack = new Attack(temp, Attack.seeds(kind, temp), seed).run(cases);
         assertThat(attack.failures()).isEmpty();

@@ -2,6 +2,7 @@ package org.ulicarro.core.network;
 
 import java.util.ArrayList;
 import java.util.List;
+import java.util.stream.IntStream;
 import org.ulicarro.core.study.NetworkInput;
 import org.ulicarro.core.study.Point;
 import org.ulicarro.core.study.Road;
@@ -29,6 +30,9 @@ final class Axes {
     /** At less than this nobody slows down. */
     private static final double SLIGHT = StrictMath.toRadians(5);
 
+    /** How far a driver's line leaves the middle of the lane to either side without being a bend (m). */
+    private static final double PLAY = 1;
+
     private static final double STRAIGHT = StrictMath.toRadians(0.2);
     private static final double ARC_STEP = StrictMath.toRadians(2.5);
 
@@ -36,11 +40,59 @@ final class Axes {
 
     /** A road's axis from its first place to its second. */
     static Polyline of(NetworkInput input, Road road) {
+        return rounded(points(input, road));
+    }
+
+    /** The same without what a driver does not follow within its lane, such as points that were not measured to the metre. */
+    static Polyline driven(NetworkInput input, Road road) {
+        List<Point> points = points(input, road);
+        boolean[] kept = new boolean[points.size()];
+        kept[0] = true;
+        kept[points.size() - 1] = true;
+        keep(points, 0, points.size() - 1, kept);
+        return rounded(IntStream.range(0, kept.length)
+                .filter(i -> kept[i])
+                .mapToObj(points::get)
+                .toList());
+    }
+
+    /** Keeps the point that is farthest from the line between two others, if it is not within a lane's play (Douglas and Peucker 1973). */
+    private static void keep(List<Point> points, int from, int to, boolean[] kept) {
+        int farthest = -1;
+        double most = PLAY;
+        for (int i = from + 1; i < to; i++) {
+            double distance = distance(points.get(i), points.get(from), points.get(to));
+            if (distance > most) {
+                most = distance;
+                farthest = i;
+            }
+        }
+        if (farthest >= 0) {
+            kept[farthest] = true;
+            keep(points, from, farthest, kept);
+            keep(points, farthest, to, kept);
+        }
+    }
+
+    private static double distance(Point point, Point from, Point to) {
+        double dx = to.x() - from.x();
+        double dy = to.y() - from.y();
+        double px = point.x() - from.x();
+        double py = point.y() - from.y();
+        double along = Math.max(0, Math.min(1, (px * dx + py * dy) / Math.max(1e-9, dx * dx + dy * dy)));
+        return Polyline.distance(px, py, along * dx, along * dy);
+    }
+
+    private static List<Point> points(NetworkInput input, Road road) {
         List<Point> points = new ArrayList<>();
         points.add(end(input, road, road.from()));
         points.addAll(road.via());
         points.add(end(input, road, road.to()));
-        if (road.via().isEmpty()) {
+        return points;
+    }
+
+    private static Polyline rounded(List<Point> points) {
+        if (points.size() == 2) {
             return line(points);
         }
         List<Point> round = new ArrayList<>();

@@ -28,23 +28,28 @@ final class Bends {
     static void lay(Draft draft) {
         for (int link = 0; link < draft.carriageways.size(); link++) {
             Carriageway c = draft.carriageways.get(link);
-            List<Bend> bends = of(c.axis());
+            if (c.hasNoPoints()) {
+                continue;
+            }
+            Polyline driven = Axes.driven(draft.input, c.road);
+            List<Bend> bends = of(c.ahead ? driven : driven.reversed());
+            double share = c.axisLength() / driven.length();
             for (int i = 0; i < bends.size(); i++) {
                 double before = i == 0
                         ? 2 * bends.get(i).from()
                         : bends.get(i).from() - bends.get(i - 1).to();
                 double after = i + 1 == bends.size()
-                        ? 2 * (c.axisLength() - bends.get(i).to())
+                        ? 2 * (driven.length() - bends.get(i).to())
                         : bends.get(i + 1).from() - bends.get(i).to();
-                lay(draft, draft.links.get(link), bends.get(i), Math.min(before, after) / 2);
+                lay(draft, draft.links.get(link), bends.get(i), share, Math.min(before, after) / 2);
             }
         }
     }
 
-    private static void lay(Draft draft, Link link, Bend bend, double straight) {
+    private static void lay(Draft draft, Link link, Bend bend, double share, double straight) {
         Carriageway c = draft.carriageway(link);
-        double station = c.stationOf(bend.from());
-        double until = c.stationOf(bend.to());
+        double station = c.stationOf(share * bend.from());
+        double until = c.stationOf(share * bend.to());
         for (Lane lane : draft.lanesOf(link)) {
             double from = Math.max(station, lane.start());
             double to = Math.min(until, lane.end());

@@ -98,9 +98,9 @@ final class Carriageway {
         pulledBack[lane] = metres;
     }
 
-    /** In the direction of travel, from the place it leaves to the place it leads to. */
-    Polyline axis() {
-        return axis;
+    /** Whether its road goes straight from place to place. */
+    boolean hasNoPoints() {
+        return road.via().isEmpty();
     }
 
     /** The station of a point at a distance from the start of the axis. */
