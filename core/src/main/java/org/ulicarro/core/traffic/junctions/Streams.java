@@ -116,12 +116,18 @@ final class Streams {
             }
         }
         int from = table.from[other];
+        int turner =
+                -1; // the last one ahead who does not come this way, behind whom the next one comes no sooner than it
+        // can follow
+        double turns = 0; // when that one passes its line at the soonest (s)
         for (int k = 0; k < queues.count(from); k++) {
             int u = queues.at(from, k);
             if (f.next(u) != other) {
                 if (k == 0 && waitsAtLine(u)) {
                     break; // those behind it cannot come
                 }
+                turns = Math.max(toLine(u, from), turner < 0 ? 0 : turns + headway(turner, u));
+                turner = u;
                 continue;
             }
             boolean unsignalled = table.group[other] == SignalSystem.NO_GROUP;
@@ -129,14 +135,41 @@ final class Streams {
             if (stays || !mayPassLine(u, other) || occupancy.isHeld(f.pos(u) - table.end[from], other)) {
                 break; // it stays there, and so do those behind it
             }
-            if (!letsPass(u, path, c, table.end[from], table.end[from], table.limit[other], arrives, needed)) {
+            boolean held = turner >= 0
+                    && turns + headway(turner, u) + fromLine(u, turnSpeed(turner), table.otherStart[path][c], other)
+                            >= needed;
+            if (!held && !letsPass(u, path, c, table.end[from], table.end[from], table.limit[other], arrives, needed)) {
                 return deny(v, u);
             }
+            turner = -1; // whoever comes behind this one comes later than this one
             if (table.end[from] - f.pos(u) > FAR) {
                 break;
             }
         }
         return table.end[from] >= looksBack || upstreamLetsPass(v, from, other, path, c, arrives, needed);
+    }
+
+    /** Seconds until a vehicle passes its line at the soonest, at the speed at which it turns (s). */
+    private double toLine(int u, int lane) {
+        double metres = table.end[lane] - f.pos(u);
+        return secondsThroughCurve(u, -metres, metres, turnSpeed(u));
+    }
+
+    private double turnSpeed(int u) {
+        int path = f.next(u);
+        return Math.min(f.desiredSpeed(u), path >= 0 ? table.limit[path] : f.desiredSpeed(u));
+    }
+
+    /** Seconds by which one vehicle passes a line behind another one that turns there. */
+    private double headway(int leader, int u) {
+        return f.timeGap(u) + (f.length(leader) + f.standingGap(u)) / Math.max(1, turnSpeed(leader));
+    }
+
+    /** Seconds from the line to a place on a path for who passes the line at a speed and picks up its own again. */
+    private double fromLine(int u, double speed, double metres, int path) {
+        double a = f.maximumAcceleration(u);
+        double picksUp = (Math.sqrt(speed * speed + 2 * a * metres) - speed) / a;
+        return Math.max(picksUp, metres / Math.max(1, table.limit[path]));
     }
 
     /**
