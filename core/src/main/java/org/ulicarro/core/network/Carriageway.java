@@ -16,9 +16,6 @@ import org.ulicarro.core.study.Road;
  */
 final class Carriageway {
 
-    /** What is left of a median beside a bay (m). */
-    private static final double LEAST_DIVIDER = 1.2;
-
     /** The last metres before a roundabout, over which lanes bend towards its ring (m). */
     static final double BEND = 14;
 
@@ -33,6 +30,7 @@ final class Carriageway {
     final boolean ahead;
     final Direction lanes;
     private final Direction opposite;
+    private final Widening widening;
     private final Polyline axis; // in the direction of travel, from the place it leaves to the place it leads to
     private Polyline trimmed; // the same between the two setbacks
     private double setbackAtStart;
@@ -50,6 +48,7 @@ final class Carriageway {
         this.ahead = ahead;
         lanes = road.direction(ahead);
         opposite = road.direction(!ahead);
+        widening = new Widening(lanes, opposite, road.median());
         axis = ahead ? roadAxis : roadAxis.reversed();
         pulledBack = new double[lanes.allLanes()];
     }
@@ -163,7 +162,7 @@ final class Carriageway {
         return width(lanes, lane);
     }
 
-    private static double width(Direction direction, int lane) {
+    static double width(Direction direction, int lane) {
         Double own = direction.widths().get(String.valueOf(lane + 1));
         return own == null ? direction.width() : own;
     }
@@ -175,7 +174,7 @@ final class Carriageway {
 
     /** Width left of the axis at the stop line (m); not zero where left bays reach over it. */
     double leftWidthAtEnd() {
-        return -innerEdge(length(axis)) + leftOf(lanes, lanes.bays());
+        return -innerEdge(length(axis)) + Widening.leftOf(lanes, lanes.bays());
     }
 
     /** Width right of the axis where the link begins (m). */
@@ -185,7 +184,7 @@ final class Carriageway {
 
     /** Width left of the axis where the link begins (m): below zero when the axis is outside its lanes. */
     double leftWidthAtStart() {
-        return -innerEdge(0) + leftOf(lanes, lanes.ends());
+        return -innerEdge(0) + Widening.leftOf(lanes, lanes.ends());
     }
 
     /** How far its through lanes would have to go sideways into those of the road straight on (m), kept in order. */
@@ -208,15 +207,6 @@ final class Carriageway {
         double sum = 0;
         for (int i = from; i < to; i++) {
             sum += width(i);
-        }
-        return sum;
-    }
-
-    /** Width of short lanes on the left (m): those of a side either begin or end on the way, so that they are all of one kind. */
-    private static double leftOf(Direction direction, Direction.Bays shorts) {
-        double sum = 0;
-        for (int i = 0; i < shorts.left().size(); i++) {
-            sum += width(direction, i);
         }
         return sum;
     }
@@ -322,7 +312,7 @@ final class Carriageway {
     /** Distance of a lane's middle to the right of the axis at a station (m). */
     double offset(int lane, double station) {
         int left = leftOnes();
-        double inner = base() + shift(station) + island(station);
+        double inner = base() + widening.at(station, length()) + island(station);
         if (lane >= left) {
             double own = inner + sum(left, lane) + width(lane) / 2;
             double opened = opened(lane, station);
@@ -361,7 +351,7 @@ final class Carriageway {
 
     private double innerEdge(double station) {
         boolean atEnd = station > 0;
-        double shift = atEnd ? shiftAtEnd() : shiftAtStart();
+        double shift = atEnd ? widening.atEnd() : widening.atStart();
         return base() + shift;
     }
 
@@ -371,48 +361,6 @@ final class Carriageway {
         double end = partsAtEnd ? step((station - length() + BEND + PARTING) / PARTING) : 0;
         double start = partsAtStart ? step((BEND + PARTING - station) / PARTING) : 0;
         return missing * Math.max(start, end);
-    }
-
-    private double shift(double station) {
-        double toEnd = length() - station;
-        double shift = shiftOf(lanes, lanes.bays()) * opening(lanes.bays().left(), toEnd);
-        shift = Math.max(
-                shift, shiftOf(lanes, lanes.ends()) * opening(lanes.ends().left(), station));
-        if (opposite != null) {
-            shift = Math.max(
-                    shift,
-                    shiftOf(opposite, opposite.bays()) * opening(opposite.bays().left(), station));
-            shift = Math.max(
-                    shift,
-                    shiftOf(opposite, opposite.ends()) * opening(opposite.ends().left(), toEnd));
-        }
-        return shift;
-    }
-
-    private double shiftAtEnd() {
-        double own = shiftOf(lanes, lanes.bays());
-        return opposite == null ? own : Math.max(own, shiftOf(opposite, opposite.ends()));
-    }
-
-    private double shiftAtStart() {
-        double own = shiftOf(lanes, lanes.ends());
-        return opposite == null ? own : Math.max(own, shiftOf(opposite, opposite.bays()));
-    }
-
-    /** Half of what left lanes need beyond the median. */
-    private double shiftOf(Direction direction, Direction.Bays bays) {
-        double needed = leftOf(direction, bays);
-        double found = opposite == null ? 0 : Math.max(0, road.median() - LEAST_DIVIDER);
-        return Math.max(0, needed - found) / 2;
-    }
-
-    /** How far lanes have opened at a distance from where they have their full width: 0 not at all, 1 fully. */
-    private static double opening(List<Bay> bays, double distance) {
-        double opened = 0;
-        for (Bay bay : bays) {
-            opened = Math.max(opened, step((bay.fullWidth() + bay.taper() - distance) / bay.taper()));
-        }
-        return opened;
     }
 
     private List<Double> stations(double from, double to) {
@@ -453,7 +401,7 @@ final class Carriageway {
     }
 
     /** From 0 to 1 without a kink at either end. */
-    private static double step(double share) {
+    static double step(double share) {
         double t = Math.max(0, Math.min(1, share));
         return t * t * (3 - 2 * t);
     }
