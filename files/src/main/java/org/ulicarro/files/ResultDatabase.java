@@ -7,6 +7,7 @@ import java.sql.ResultSet;
 import java.sql.SQLException;
 import java.sql.Statement;
 import java.util.ArrayList;
+import java.util.Collections;
 import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
@@ -23,10 +24,21 @@ import org.ulicarro.core.run.ReplicationResult;
  */
 final class ResultDatabase {
 
-    private static final String REPLICATIONS = """
-            CREATE TABLE IF NOT EXISTS replications (replication INTEGER PRIMARY KEY, wanted INTEGER, entered INTEGER,
-                unserved_at_end INTEGER, unserved_peak INTEGER, vehicle_steps INTEGER, most_on_road INTEGER,
-                start_fill REAL, missed_turns INTEGER, detoured INTEGER, no_way INTEGER, moved_up INTEGER, traffic TEXT, standstills TEXT)""";
+    private static final List<String> COLUMNS = List.of(
+            "replication INTEGER PRIMARY KEY",
+            "wanted INTEGER",
+            "entered INTEGER",
+            "unserved_at_end INTEGER",
+            "unserved_peak INTEGER",
+            "vehicle_steps INTEGER",
+            "most_on_road INTEGER",
+            "start_fill REAL",
+            "missed_turns INTEGER",
+            "detoured INTEGER",
+            "no_way INTEGER",
+            "moved_up INTEGER",
+            "traffic TEXT",
+            "standstills TEXT");
 
     private final Connection db;
 
@@ -41,13 +53,21 @@ final class ResultDatabase {
             // a killed process leaves a journal, which takes back what was half written; power cuts are not provided
             // for
             statement.execute("PRAGMA synchronous = OFF");
-            statement.execute(REPLICATIONS);
+            statement.execute("CREATE TABLE IF NOT EXISTS replications (" + String.join(", ", COLUMNS) + ")");
         } catch (SQLException e) {
             db.close();
             throw e;
         }
         db.setAutoCommit(false);
         return new ResultDatabase(db);
+    }
+
+    /** Whether it keeps of each replication what this version does; one that an older version made may not. */
+    boolean isOfThisVersion() throws SQLException {
+        try (Statement statement = db.createStatement();
+                ResultSet r = statement.executeQuery("SELECT * FROM replications LIMIT 0")) {
+            return r.getMetaData().getColumnCount() == COLUMNS.size();
+        }
     }
 
     /** How many replications it holds. */
@@ -66,8 +86,8 @@ final class ResultDatabase {
             table.create(db);
             table.insert(db, r.replication(), of.getValue());
         }
-        try (PreparedStatement insert =
-                db.prepareStatement("INSERT INTO replications VALUES (?,?,?,?,?,?,?,?,?,?,?,?,?,?)")) {
+        try (PreparedStatement insert = db.prepareStatement("INSERT INTO replications VALUES ("
+                + String.join(",", Collections.nCopies(COLUMNS.size(), "?")) + ")")) {
             List<Object> cells = cells(r);
             for (int c = 0; c < cells.size(); c++) {
                 insert.setObject(c + 1, cells.get(c));

@@ -60,11 +60,18 @@ public final class RunInProgress implements AutoCloseable {
 
     private static RunInProgress open(Path part, RunRequest request, FolderLock lock) throws IOException {
         try {
-            return new RunInProgress(part, request, lock, ResultDatabase.open(part.resolve(RunFolder.RESULTS)));
+            ResultDatabase database = ResultDatabase.open(part.resolve(RunFolder.RESULTS));
+            if (database.isOfThisVersion()) {
+                return new RunInProgress(part, request, lock, database);
+            }
+            database.close();
         } catch (SQLException e) {
             lock.close();
             throw unwritable(part, e);
         }
+        lock.close();
+        throw new IOException(
+                "an older version of Ulicarro made these replications, and others cannot be added to them; make the run anew");
     }
 
     private static IOException unwritable(Path part, SQLException e) {

@@ -201,4 +201,22 @@ class RunStoreTest {
                 .isInstanceOf(IOException.class)
                 .hasMessageContaining("cannot be read");
     }
+
+    /** What an older version kept of each replication is less. */
+    @Test
+    void replicationsOfAnOlderVersionGetNoOthers() throws Exception {
+        RunStore store = new RunStore(temp);
+        Path part = store.begin("base");
+        RunRequest request = new RunRequest("0", "base", "pm", "0", 2, null, null, null, 0, false, true);
+        RunInProgress.begin(part, request).close();
+        try (var db = Sqlite.create(part.resolve("results.sqlite"));
+                var statement = db.createStatement()) {
+            statement.execute("ALTER TABLE replications DROP COLUMN moved_up");
+        }
+        assertThatThrownBy(() -> RunInProgress.goOn(part))
+                .hasMessageContaining("an older version of Ulicarro made these");
+        assertThatThrownBy(() -> RunInProgress.goOn(part))
+                .as("the lock is free again")
+                .hasMessageContaining("older version");
+    }
 }
