@@ -15,7 +15,9 @@ import org.junit.jupiter.params.provider.CsvSource;
 import org.ulicarro.core.network.Curve;
 import org.ulicarro.core.network.Movement;
 import org.ulicarro.core.network.Network;
+import org.ulicarro.core.run.Model;
 import org.ulicarro.core.run.Replication;
+import org.ulicarro.core.run.ReplicationResult;
 import org.ulicarro.core.traffic.FleetView;
 
 /** Roads that bend, along them and at places where one becomes another: how they lie and how fast they are driven. */
@@ -25,10 +27,16 @@ class BendsTest {
     private Path temp;
 
     private LoadedStudy.Compiled compile(String places, String roads, String entries) throws IOException, StudyProblem {
+        return compile(places, roads, entries, "right");
+    }
+
+    private LoadedStudy.Compiled compile(String places, String roads, String entries, String side)
+            throws IOException, StudyProblem {
         Files.writeString(
                 temp.resolve("study.yaml"), """
                 format: ulicarro/1
                 title: bends
+                drive-on: %s
                 periods: {pm: {from: "16:00", to: "16:20", warm-up: {length: 3 min}, drain: 5 min}}
                 vehicles: {car: {desired-speed: 100 %% ± 0 %%}}
                 network:
@@ -40,7 +48,7 @@ class BendsTest {
                   mix: {car: 100 %%}
                   entries:
                 %s
-                """.formatted(places.indent(4), roads.indent(4), entries.indent(4)));
+                """.formatted(side, places.indent(4), roads.indent(4), entries.indent(4)));
         return StudyFolder.read(temp, List.of()).compile(null);
     }
 
@@ -171,5 +179,55 @@ class BendsTest {
                 .model()
                 .network();
         assertThat(network.junctions().get("m").conflicts()).isEmpty();
+    }
+
+    /** Driving on the left is the mirror image, also of what joins. */
+    @Test
+    void onTheLeftTheyLieSideBySideLikewise() throws IOException, StudyProblem {
+        double[][] lanes = new double[2][];
+        for (int i = 0; i < 2; i++) {
+            int east = i == 0 ? 1 : -1;
+            Network network = compile(
+                            "n: {at: [%d, 130]}\ns: {at: [%d, -60]}\nm: {at: [0, 0]}\ne: {at: [%d, 0]}"
+                                    .formatted(-300 * east, -300 * east, 300 * east),
+                            """
+                            left: {between: [n, m], speed: 60 km/h, ahead: {lanes: 1}}
+                            right: {between: [s, m], via: [[%d, -70]], speed: 60 km/h, ahead: {lanes: 1}}
+                            on: {between: [m, e], speed: 60 km/h, ahead: {lanes: 2}}
+                            """.formatted(-150 * east),
+                            "n: {vehicles: 900 veh/h, routes: {all: {via: [e], share: 100}}}",
+                            i == 0 ? "right" : "left")
+                    .model()
+                    .network();
+            assertThat(network.junctions().get("m").conflicts()).isEmpty();
+            lanes[i] = network.movements().stream()
+                    .flatMap(m -> m.paths().stream())
+                    .mapToDouble(p -> network.lanes().get(p.lane()).speed())
+                    .toArray();
+            assertThat(network.curves()).isNotEmpty();
+        }
+        assertThat(lanes[1]).containsExactly(lanes[0]);
+    }
+
+    /** Where two lanes part, lorries keep to the outer parts of theirs as along a road: letting each other go first, half of them stayed outside. */
+    @Test
+    void lorriesPartSideBySide() throws IOException, StudyProblem {
+        Model model = compile(
+                        "a: {at: [-400, 0]}\nb: {at: [0, 0]}\nc: {at: [260, 150]}\nd: {at: [300, 0]}",
+                        """
+                        on: {between: [a, b], speed: 60 km/h, ahead: {lanes: 2}}
+                        left: {between: [b, c], speed: 60 km/h, ahead: {lanes: 1}}
+                        right: {between: [b, d], speed: 60 km/h, ahead: {lanes: 1}}
+                        """,
+                        "a: {vehicles: 1600 veh/h, mix: {car: 60 %, articulated: 40 %}, routes: {l: {via: [c], share: 50}, r: {via: [d], share: 50}}}")
+                .model();
+        assertThat(model.network().junctions().get("b").conflicts()).isEmpty();
+        assertThat(model.network().junctions().get("b").longBodies()).isEmpty();
+        Replication replication = new Replication(model, 1);
+        ReplicationResult result = replication.result();
+        assertThat(result.unservedPeak()).as("nobody waits outside").isLessThan(10);
+        assertThat(result.entered()).isGreaterThan(result.wanted() - 3);
+        assertThat(result.missedTurns()).isZero();
+        assertThat(replication.view().onRoad()).isLessThan(40);
     }
 }

@@ -62,11 +62,11 @@ final class ConflictFinder {
         double swingA = StiffBody.swing(a.radius());
         double swingB = StiffBody.swing(b.radius());
         boolean swings = swingA + swingB > LEAST_SWING;
-        double touching = free && isBeside(a, b) ? CARS : TOUCHING;
+        boolean beside = free && isBeside(a, b);
+        double touching = beside ? CARS : TOUCHING;
         double bothLong = TOUCHING + (swings ? swingA + swingB : 0);
-        double oneLong =
-                Math.max(touching, swings || touching < TOUCHING ? BESIDE_A_CAR + Math.max(swingA, swingB) : 0);
-        double[] limits = {bothLong, oneLong, touching};
+        double oneLong = Math.max(TOUCHING, swings ? BESIDE_A_CAR + Math.max(swingA, swingB) : 0);
+        double[] limits = beside ? new double[] {CARS} : new double[] {bothLong, oneLong, TOUCHING};
         double[][] onA = NearStretches.of(lineOf(a), lineOf(b), limits);
         double[][] onB = NearStretches.of(lineOf(b), lineOf(a), Arrays.copyOf(limits, onA.length));
         for (int i = 0; i < onB.length; i++) {
@@ -87,7 +87,7 @@ final class ConflictFinder {
         }
     }
 
-    /** Whether two paths begin or end in lanes of one road: there, drivers keep apart as they do along it. */
+    /** Whether two paths begin or end in lanes of one road: there, drivers keep apart as they do along it, those of lorries in the outer part of their lanes. */
     private boolean isBeside(TurningPath a, TurningPath b) {
         return a.toLane() != b.toLane()
                 && (lanes.get(a.fromLane()).link() == lanes.get(b.fromLane()).link()
