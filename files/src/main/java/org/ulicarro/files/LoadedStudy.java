@@ -21,6 +21,7 @@ import org.ulicarro.core.run.Change;
 import org.ulicarro.core.run.Inputs;
 import org.ulicarro.core.run.Model;
 import org.ulicarro.core.signal.TrialPlan;
+import org.ulicarro.core.study.AtPath;
 import org.ulicarro.core.study.Kinds;
 import org.ulicarro.core.study.NetworkInput;
 import org.ulicarro.core.study.Period;
@@ -213,7 +214,7 @@ public final class LoadedStudy {
         try {
             return compileToLookAt(period);
         } catch (StudyProblem problem) {
-            Study nobody = study().withDemand(study().demand().withNobody());
+            Study nobody = AtPath.with(study(), "demand", study().demand().withNobody());
             Model model = modelOf(Inputs.of(nobody), period);
             if (model != null) {
                 return new Looked(model, Lacking.DEMAND, problem);

@@ -66,10 +66,17 @@ class LeftInGapsTest {
         public void restore(DataInput in) throws IOException {}
     }
 
-    /** Who has its gap sets off when the last one before it will be gone, and not so early that it has to stop behind that one. */
-    @ParameterizedTest
-    @ValueSource(ints = {1, 2})
-    void whoeverHasSetOffDoesNotStopAgain(int oncomingLanes) throws IOException, StudyProblem {
+    /**
+     * A queue that turns left from the west, against one lane or two.
+     *
+     * @param west lanes back to the west
+     * @param east lanes and arrows of the oncoming traffic
+     * @param southBack the way out to the south, if there is one
+     * @param entries who comes from west and east
+     * @param signals groups and plans of the middle
+     */
+    private Model model(int west, String east, String southBack, String entries, String signals)
+            throws IOException, StudyProblem {
         Files.writeString(temp.resolve("study.yaml"), """
                 format: ulicarro/1
                 title: left turns
@@ -82,28 +89,35 @@ class LeftInGapsTest {
                     south: {at: [0, -300]}
                     north: {at: [0, 300]}
                   roads:
-                    w: {between: [west, middle], speed: 50 km/h, ahead: {lanes: 1, turns: [L]}, back: {lanes: %1$d}}
-                    e: {between: [middle, east], speed: 50 km/h, back: {lanes: %1$d, turns: [%3$s]}}
-                    s: {between: [south, middle], speed: 50 km/h, ahead: {lanes: 1, turns: [T]}}
+                    w: {between: [west, middle], speed: 50 km/h, ahead: {lanes: 1, turns: [L]}, back: {lanes: %d}}
+                    e: {between: [middle, east], speed: 50 km/h, back: {%s}}
+                    s: {between: [south, middle], speed: 50 km/h, ahead: {lanes: 1, turns: [T]}%s}
                     n: {between: [middle, north], speed: 50 km/h, ahead: {lanes: 1}}
                 demand:
                   mix: {car: 100 %%}
                   entries:
-                    west: {vehicles: 400 veh/h, routes: {left: {via: [middle, north], share: 1}}}
-                    east: {vehicles: %2$d veh/h, routes: {on: {via: [middle, west], share: 1}}}
                     south: {vehicles: 100 veh/h, routes: {on: {via: [middle, north], share: 1}}}
+                %s
                 signals:
-                  middle:
-                    kind: fixed
-                    groups: {EW: {serves: [EBL, WBT], yields: [EBL]}, NS: {serves: [NBT]}}
-                    plans: {p: {cycle: 60 s, greens: {EW: [0-30], NS: [35-55]}}}
-                """.formatted(
-                        oncomingLanes, 300 * oncomingLanes, oncomingLanes == 1 ? "T" : "T, T"));
-        Model model = StudyFolder.read(temp, List.of()).compile(null).model();
-        Replication replication = new Replication(model, 1);
-        Turns turns = new Turns(model);
-        replication.observe(turns);
-        replication.result();
+                  middle: {kind: fixed, %s}
+                """.formatted(west, east, southBack, entries.indent(4), signals));
+        return StudyFolder.read(temp, List.of()).compile(null).model();
+    }
+
+    /** Who has its gap sets off when the last one before it will be gone, and not so early that it has to stop behind that one. */
+    @ParameterizedTest
+    @ValueSource(ints = {1, 2})
+    void whoeverHasSetOffDoesNotStopAgain(int oncomingLanes) throws IOException, StudyProblem {
+        Model model = model(
+                oncomingLanes,
+                "lanes: %d, turns: [%s]".formatted(oncomingLanes, oncomingLanes == 1 ? "T" : "T, T"),
+                "",
+                """
+                west: {vehicles: 400 veh/h, routes: {left: {via: [middle, north], share: 1}}}
+                east: {vehicles: %d veh/h, routes: {on: {via: [middle, west], share: 1}}}
+                """.formatted(300 * oncomingLanes),
+                "groups: {EW: {serves: [EBL, WBT], yields: [EBL]}, NS: {serves: [NBT]}}, plans: {p: {cycle: 60 s, greens: {EW: [0-30], NS: [35-55]}}}");
+        Turns turns = turns(model, 1);
         assertThat(turns.turned).hasSizeGreaterThan(200);
         assertThat(turns.stopped.size()).isLessThan(turns.turned.size() / 20);
     }
@@ -111,46 +125,31 @@ class LeftInGapsTest {
     /** Who turns off ahead of an oncoming vehicle keeps it back: left turns use that, and without it 330 an hour went instead of 370. */
     @Test
     void anOncomingTurnLeavesAGapBehindIt() throws IOException, StudyProblem {
-        Files.writeString(temp.resolve("study.yaml"), """
-                format: ulicarro/1
-                title: left turns facing left turns
-                periods: {p: {from: "08:00", to: "09:00", warm-up: {length: 5 min}, drain: 1 min}}
-                network:
-                  places:
-                    middle: {at: [0, 0], control: signal}
-                    west: {at: [-300, 0]}
-                    east: {at: [400, 0]}
-                    south: {at: [0, -300]}
-                    north: {at: [0, 300]}
-                  roads:
-                    w: {between: [west, middle], speed: 50 km/h, ahead: {lanes: 1, turns: [L]}, back: {lanes: 1}}
-                    e: {between: [middle, east], speed: 50 km/h, back: {lanes: 1, turns: [LT]}}
-                    s: {between: [south, middle], speed: 50 km/h, ahead: {lanes: 1, turns: [T]}, back: {lanes: 1}}
-                    n: {between: [middle, north], speed: 50 km/h, ahead: {lanes: 1}}
-                demand:
-                  mix: {car: 100 %}
-                  entries:
-                    west: {vehicles: 600 veh/h, routes: {left: {via: [middle, north], share: 1}}}
-                    east: {vehicles: 900 veh/h, routes: {on: {via: [middle, west], share: 70}, left: {via: [middle, south], share: 30}}}
-                    south: {vehicles: 60 veh/h, routes: {on: {via: [middle, north], share: 1}}}
-                signals:
-                  middle:
-                    kind: fixed
-                    groups: {EW: {serves: [EBL, WBT, WBL], yields: [EBL]}, NS: {serves: [NBT]}}
-                    plans: {p: {cycle: 90 s, greens: {EW: [0-60], NS: [65-85]}}}
-                """);
-        Model model = StudyFolder.read(temp, List.of()).compile(null).model();
+        Model model = model(
+                1,
+                "lanes: 1, turns: [LT]",
+                ", back: {lanes: 1}",
+                """
+                west: {vehicles: 600 veh/h, routes: {left: {via: [middle, north], share: 1}}}
+                east: {vehicles: 900 veh/h, routes: {on: {via: [middle, west], share: 70}, left: {via: [middle, south], share: 30}}}
+                """,
+                "groups: {EW: {serves: [EBL, WBT, WBL], yields: [EBL]}, NS: {serves: [NBT]}}, plans: {p: {cycle: 90 s, greens: {EW: [0-60], NS: [65-85]}}}");
         int turned = 0;
         int stopped = 0;
         for (int number = 1; number <= 3; number++) {
-            Replication replication = new Replication(model, number);
-            Turns turns = new Turns(model);
-            replication.observe(turns);
-            replication.result();
+            Turns turns = turns(model, number);
             turned += turns.turned.size();
             stopped += turns.stopped.size();
         }
         assertThat(turned).as("in three hours and 18 minutes").isGreaterThan(1150);
         assertThat(stopped).isLessThan(turned / 20);
+    }
+
+    private static Turns turns(Model model, int number) {
+        Replication replication = new Replication(model, number);
+        Turns turns = new Turns(model);
+        replication.observe(turns);
+        replication.result();
+        return turns;
     }
 }

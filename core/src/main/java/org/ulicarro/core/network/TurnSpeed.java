@@ -14,8 +14,10 @@ final class TurnSpeed {
     /** Cosine of 15 degrees: less than that is a shift sideways, driven at the speed of the road. */
     private static final double NO_TURN = 0.966;
 
+    /** The speed that 85 of 100 keep below, beside the mean. */
     private static final double V85_OF_MEAN = 1.1;
 
+    /** Beyond this there is no line to straighten: who turns back goes round a circle. */
     private static final double WIDEST = StrictMath.toRadians(170);
 
     private TurnSpeed() {}

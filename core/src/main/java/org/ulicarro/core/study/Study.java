@@ -139,28 +139,6 @@ public record Study(
                 aims);
     }
 
-    /** The same with other demand. */
-    public Study withDemand(DemandInput other) {
-        return new Study(
-                format,
-                title,
-                units,
-                driveOn,
-                periods,
-                step,
-                replications,
-                seed,
-                files,
-                drivers,
-                vehicles,
-                network,
-                other,
-                signals,
-                observed,
-                design,
-                aims);
-    }
-
     /** The same with another network. */
     public Study withNetwork(NetworkInput other) {
         return new Study(

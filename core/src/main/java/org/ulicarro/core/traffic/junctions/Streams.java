@@ -116,9 +116,8 @@ final class Streams {
             }
         }
         int from = table.from[other];
-        int turner =
-                -1; // the last one ahead who does not come this way, behind whom the next one comes no sooner than it
-        // can follow
+        // behind the last one ahead who does not come this way, the next one comes no sooner than it can follow
+        int turner = -1;
         double turns = 0; // when that one passes its line at the soonest (s)
         for (int k = 0; k < queues.count(from); k++) {
             int u = queues.at(from, k);

@@ -15,17 +15,17 @@ public final class SpeedStretches {
     private static final double[] NONE = {};
 
     private final LaneTable table;
-    private final Along zones;
-    private final Along bends;
+    public final Along zones; // limits by signs
+    public final Along bends; // how fast the driver in the middle takes them
 
     /** Stretches by lane, in their order: where each begins and ends (m), and its speed (m/s). */
-    private static final class Along {
+    public static final class Along {
 
-        final double[][] from;
-        final double[][] to;
-        final double[][] speed;
+        private final double[][] from;
+        private final double[][] to;
+        private final double[][] speed;
 
-        Along(int lanes) {
+        private Along(int lanes) {
             from = new double[lanes][];
             to = new double[lanes][];
             speed = new double[lanes][];
@@ -34,7 +34,7 @@ public final class SpeedStretches {
             Arrays.fill(speed, NONE);
         }
 
-        void add(int lane, double begins, double ends, double there) {
+        private void add(int lane, double begins, double ends, double there) {
             from[lane] = append(from[lane], begins);
             to[lane] = append(to[lane], ends);
             speed[lane] = append(speed[lane], there);
@@ -46,8 +46,22 @@ public final class SpeedStretches {
             return longer;
         }
 
+        public int count(int lane) {
+            return from[lane].length;
+        }
+
+        /** Where one of them begins on its lane (m). */
+        public double from(int lane, int which) {
+            return from[lane][which];
+        }
+
+        /** The speed on it (m/s). */
+        public double speed(int lane, int which) {
+            return speed[lane][which];
+        }
+
         /** The speed at a position, or another one where no stretch is. */
-        double at(int lane, double position, double otherwise) {
+        private double at(int lane, double position, double otherwise) {
             double there = otherwise;
             for (int i = 0; i < from[lane].length; i++) {
                 if (position >= from[lane][i] && position < to[lane][i]) {
@@ -79,7 +93,7 @@ public final class SpeedStretches {
     }
 
     boolean vary(int lane) {
-        return zones(lane) + bends(lane) > 0;
+        return zones.count(lane) + bends.count(lane) > 0;
     }
 
     /** The limit at a position of a lane (m/s). */
@@ -90,29 +104,5 @@ public final class SpeedStretches {
     /** How fast the driver in the middle takes a bend at a position of a lane (m/s); infinite where there is none. */
     public double inBendAt(int lane, double position) {
         return bends.at(lane, position, Double.POSITIVE_INFINITY);
-    }
-
-    public int zones(int lane) {
-        return zones.from[lane].length;
-    }
-
-    public double zoneFrom(int lane, int zone) {
-        return zones.from[lane][zone];
-    }
-
-    public double zoneLimit(int lane, int zone) {
-        return zones.speed[lane][zone];
-    }
-
-    public int bends(int lane) {
-        return bends.from[lane].length;
-    }
-
-    public double bendFrom(int lane, int bend) {
-        return bends.from[lane][bend];
-    }
-
-    public double bendSpeed(int lane, int bend) {
-        return bends.speed[lane][bend];
     }
 }

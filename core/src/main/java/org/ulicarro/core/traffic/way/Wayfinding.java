@@ -240,20 +240,17 @@ public final class Wayfinding {
     }
 
     private double heedStretches(int v, int lane, double beyond, double offset, double least) {
-        SpeedStretches speeds = rules.speeds;
+        SpeedStretches.Along zones = rules.speeds.zones;
+        SpeedStretches.Along bends = rules.speeds.bends;
         double bound = least;
-        for (int z = 0; z < speeds.zones(lane); z++) {
-            if (speeds.zoneFrom(lane, z) > beyond) {
-                bound = heed(
-                        v,
-                        offset + speeds.zoneFrom(lane, z),
-                        desiredSpeedOn(v, lane, speeds.zoneLimit(lane, z)),
-                        bound);
+        for (int z = 0; z < zones.count(lane); z++) {
+            if (zones.from(lane, z) > beyond) {
+                bound = heed(v, offset + zones.from(lane, z), desiredSpeedOn(v, lane, zones.speed(lane, z)), bound);
             }
         }
-        for (int b = 0; b < speeds.bends(lane); b++) {
-            if (speeds.bendFrom(lane, b) > beyond) {
-                bound = heed(v, offset + speeds.bendFrom(lane, b), speeds.bendSpeed(lane, b) * inCurves(v), bound);
+        for (int b = 0; b < bends.count(lane); b++) {
+            if (bends.from(lane, b) > beyond) {
+                bound = heed(v, offset + bends.from(lane, b), bends.speed(lane, b) * inCurves(v), bound);
             }
         }
         return bound;
