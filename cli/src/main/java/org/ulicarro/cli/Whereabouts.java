@@ -29,7 +29,9 @@ final class Whereabouts {
 
     static String movement(Model model, int movement) {
         Movement found = model.network().movements().get(movement);
-        return found.place() + " " + found.name();
+        return found.isInner()
+                ? found.place()
+                : found.place() + " " + found.name(); // on a ring there is no turn to name
     }
 
     static String motive(Motive motive) {

@@ -2,6 +2,7 @@ package org.ulicarro.core.traffic.setup;
 
 import java.util.ArrayList;
 import java.util.Arrays;
+import java.util.Comparator;
 import java.util.List;
 import org.ulicarro.core.traffic.events.Motive;
 import org.ulicarro.core.traffic.state.Fleet;
@@ -50,9 +51,10 @@ public final class Witness {
 
     /** What bounded its acceleration in the last step, strictest first; empty while it is not on the road. */
     public List<Bound> bounds() {
-        List<Bound> sorted = new ArrayList<>(bounds);
-        sorted.sort((a, b) -> Double.compare(a.acceleration, b.acceleration));
-        return sorted;
+        return bounds.stream()
+                .distinct() // two stretches that begin at the same place ask for the same
+                .sorted(Comparator.comparingDouble(Bound::acceleration))
+                .toList();
     }
 
     /** Its wish to change lanes in the last step, or null when it had none. */
