@@ -239,6 +239,9 @@ final class CompareCommand implements Callable<Integer> {
                     verdict(key, d, real[i]));
         }
         table.print(out);
+        if (keys.stream().anyMatch(k -> k.measure().equals(MovementFigure.DELAY.word))) {
+            out.println("Delay: control and entry delay together.");
+        }
         out.println("Verdict: real at 5 % for all rows of this table together (Holm 1979),");
         out.println(Pairing.of(first.record(), second.record()).method());
         if (place == null && corridor == null && !keys.isEmpty()) {

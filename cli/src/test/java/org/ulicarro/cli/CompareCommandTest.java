@@ -55,6 +55,7 @@ class CompareCommandTest extends InProcess {
                 .isZero();
         assertThat(out)
                 .contains("before: 0001-base, after: 0002-pier-green, period 16:30-17:30, 8 pairs of replications")
+                .contains("Delay: control and entry delay together.")
                 .contains("Verdict: real at 5 % for all rows of this table together (Holm 1979),");
         assertThat(line("market NB all")).endsWith("better");
         assertThat(line("market EBT")).endsWith("worse");
