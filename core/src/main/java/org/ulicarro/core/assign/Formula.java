@@ -90,7 +90,7 @@ final class Formula implements VolumeDelay {
         }
         for (Link link : network.links()) {
             double before = ways[link.index()] == 0 ? 0 : into[link.index()] / ways[link.index()];
-            freeOut[link.index()] = before + link.length() / link.speed();
+            freeOut[link.index()] = before + link.freeTime();
             network.movementsFrom(link.index()).forEach(turn -> free[turn.index()] = freeOut[link.index()]);
         }
     }

@@ -123,7 +123,7 @@ final class Candidates {
         double seconds = 0;
         for (int m : way) {
             Link link = network.links().get(network.movements().get(m).toLink());
-            seconds += link.length() / link.speed();
+            seconds += link.freeTime();
         }
         return seconds;
     }

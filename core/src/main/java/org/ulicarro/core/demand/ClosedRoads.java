@@ -208,7 +208,7 @@ final class ClosedRoads {
     Ban inTheWay(int entry, int[] way, VehicleType type, double departure) {
         Link at = network.links().get(entry);
         double time = departure;
-        double passed = time + at.length() / at.speed();
+        double passed = time + at.freeTime();
         Ban ban = on(at.index(), -1, type, time, passed);
         for (int i = 0; i < way.length && ban == null; i++) {
             Movement movement = network.movements().get(way[i]);
@@ -216,7 +216,7 @@ final class ClosedRoads {
             if (ban == null && isOnto(movement)) {
                 at = network.links().get(movement.toLink());
                 time = passed;
-                passed = time + at.length() / at.speed();
+                passed = time + at.freeTime();
                 ban = on(at.index(), -1, type, time, passed);
             }
         }
@@ -279,25 +279,23 @@ final class ClosedRoads {
 
         @Override
         public double along(Link link, Movement turn, double at) {
-            return forbidden[turn.index()] || shut[turn.toLink()]
-                    ? Double.POSITIVE_INFINITY
-                    : link.length() / link.speed();
+            return forbidden[turn.index()] || shut[turn.toLink()] ? Double.POSITIVE_INFINITY : link.freeTime();
         }
 
         @Override
         public double out(Link link, double at) {
-            return link.length() / link.speed();
+            return link.freeTime();
         }
     }
 
     private double seconds(int entry, int[] way) {
         Link first = network.links().get(entry);
-        double seconds = first.length() / first.speed();
+        double seconds = first.freeTime();
         for (int m : way) {
             Movement movement = network.movements().get(m);
             if (isOnto(movement)) {
                 Link at = network.links().get(movement.toLink());
-                seconds += at.length() / at.speed();
+                seconds += at.freeTime();
             }
         }
         return seconds;

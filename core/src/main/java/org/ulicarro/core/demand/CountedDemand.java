@@ -133,7 +133,7 @@ record CountedDemand(
             if (onward.isEmpty()) {
                 break;
             }
-            time += at.length() / at.speed();
+            time += at.freeTime();
             double u = Draws.uniform(key, choice);
             // who comes in was drawn by the counts of this slice; further on it counts when somebody gets there
             Movement chosen = drawn(at, onward, at.index() == counted.index() ? departure : time, u, urns);

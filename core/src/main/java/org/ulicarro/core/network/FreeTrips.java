@@ -28,7 +28,7 @@ public final class FreeTrips {
         Arrays.fill(best, Double.POSITIVE_INFINITY);
         PriorityQueue<Reached> open =
                 new PriorityQueue<>(Comparator.comparingDouble(Reached::seconds).thenComparingInt(Reached::link));
-        best[entry.index()] = entry.length() / entry.speed();
+        best[entry.index()] = entry.freeTime();
         open.add(new Reached(entry.index(), best[entry.index()]));
         while (!open.isEmpty()) {
             Reached at = open.poll();
@@ -37,7 +37,7 @@ public final class FreeTrips {
             }
             for (Movement onward : network.movementsFrom(at.link())) {
                 Link next = network.links().get(onward.toLink());
-                double seconds = at.seconds() + next.length() / next.speed();
+                double seconds = at.seconds() + next.freeTime();
                 if (seconds < best[next.index()]) {
                     best[next.index()] = seconds;
                     open.add(new Reached(next.index(), seconds));

@@ -29,8 +29,10 @@ final class LaneLayer {
                 c.road.roadClass(),
                 c.road.median() >= Link.WIDE_MEDIAN || c.road.ahead() == null || c.road.back() == null,
                 c.road.speed(),
+                c.road.speed(),
                 c.ahead ? c.road.grade() : -c.road.grade(),
                 c.length(),
+                c.length() / c.road.speed(),
                 draft.lanes.size(),
                 count);
         draft.links.add(link);

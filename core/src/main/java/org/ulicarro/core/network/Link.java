@@ -16,8 +16,10 @@ import org.ulicarro.core.study.RoadClass;
  * @param roadClass which drivers' behaviour applies
  * @param divided whether a median in which a car may stand lies beside it, or nothing of its road does
  * @param speed limit (m/s)
+ * @param lineSpeed limit at its line, where a zone with another one may reach it (m/s)
  * @param grade uphill, as a share
  * @param length from the edge of one place to the stop line of the other (m)
+ * @param freeTime along it at its limit, slower where a sign or a bend says so, with nobody on the way (s)
  * @param firstLane index of its innermost lane
  * @param lanes number of its lanes, short ones included
  */
@@ -33,11 +35,34 @@ public record Link(
         RoadClass roadClass,
         boolean divided,
         double speed,
+        double lineSpeed,
         double grade,
         double length,
+        double freeTime,
         int firstLane,
         int lanes) {
 
     /** A median this wide has room for a car (m). */
     static final double WIDE_MEDIAN = 4.0;
+
+    Link driven(double seconds, double limitAtLine) {
+        return new Link(
+                index,
+                id,
+                road,
+                ahead,
+                ring,
+                from,
+                to,
+                approach,
+                roadClass,
+                divided,
+                speed,
+                limitAtLine,
+                grade,
+                length,
+                seconds,
+                firstLane,
+                lanes);
+    }
 }

@@ -7,8 +7,8 @@ public interface LinkCost {
     /** Seconds, or what counts like them; infinite where the link may not be used. */
     double of(Link link);
 
-    /** Seconds at the limit. */
+    /** Seconds with nobody on the way. */
     static LinkCost freeTime() {
-        return link -> link.length() / link.speed();
+        return Link::freeTime;
     }
 }

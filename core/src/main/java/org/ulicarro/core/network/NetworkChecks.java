@@ -345,11 +345,11 @@ final class NetworkChecks {
             Link from = draft.links.get(m.fromLink());
             Link to = draft.links.get(m.toLink());
             boolean held = draft.place(m.place()).control() != Control.NONE;
-            if (!held && from.speed() - to.speed() > SPEED_JUMP) {
+            if (!held && from.lineSpeed() - to.speed() > SPEED_JUMP) {
                 draft.report(
                         NetworkFault.LIMIT_FALLS,
                         Fault.child("/network/roads", to.road()) + "/speed",
-                        from.speed() * 3.6,
+                        from.lineSpeed() * 3.6,
                         to.speed() * 3.6,
                         m.place());
             }

@@ -103,6 +103,7 @@ public final class NetworkCompiler {
         Crossings.lay(draft);
         Markings.lay(draft);
         Bends.lay(draft);
+        LinkSpeeds.lay(draft);
         Stops.lay(draft);
         return true;
     }

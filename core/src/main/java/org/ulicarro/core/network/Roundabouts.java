@@ -167,6 +167,7 @@ final class Roundabouts {
             double from = leg(i).joins();
             double to = from + angle(from, leg(i + 1).leaves());
             double speed = TurnSpeed.onRadius(ring.lane(arcLanes[i] - 1));
+            double length = ring.arc(arcLanes[i] - 1, from, to).line().length();
             Link arc = new Link(
                     draft.links.size(),
                     id + ": " + leg(i).road() + ">" + leg(i + 1).road(),
@@ -179,8 +180,10 @@ final class Roundabouts {
                     RoadClass.URBAN,
                     false,
                     speed,
+                    speed,
                     0,
-                    ring.arc(arcLanes[i] - 1, from, to).line().length(),
+                    length,
+                    length / speed,
                     draft.lanes.size(),
                     arcLanes[i]);
             draft.links.add(arc);

@@ -18,17 +18,17 @@ public interface TurnCost {
         return 0;
     }
 
-    /** Seconds at the limits, with nobody on the way. */
+    /** Seconds with nobody on the way. */
     static TurnCost freeTime() {
         return new TurnCost() {
             @Override
             public double along(Link link, Movement turn, double at) {
-                return link.length() / link.speed();
+                return link.freeTime();
             }
 
             @Override
             public double out(Link link, double at) {
-                return link.length() / link.speed();
+                return link.freeTime();
             }
         };
     }

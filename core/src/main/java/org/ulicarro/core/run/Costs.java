@@ -99,6 +99,6 @@ public final class Costs implements TurnCost {
                 return all.seconds / all.vehicles;
             }
         }
-        return link.length() / link.speed();
+        return link.freeTime();
     }
 }

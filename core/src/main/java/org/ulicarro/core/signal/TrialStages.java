@@ -96,7 +96,7 @@ final class TrialStages {
         double longest = YELLOW;
         for (Movement m : groups.get(id)) {
             Link approach = network.links().get(m.fromLink());
-            longest = Math.max(longest, DesignInput.USUAL.yellow(approach.speed(), approach.grade()));
+            longest = Math.max(longest, DesignInput.USUAL.yellow(approach.lineSpeed(), approach.grade()));
         }
         return tenths(longest);
     }
@@ -107,9 +107,9 @@ final class TrialStages {
         for (Movement m : groups.get(id)) {
             Link approach = network.links().get(m.fromLink());
             if (m.turn() == Turn.THROUGH) {
-                double longer = yellow(id) - DesignInput.USUAL.yellow(approach.speed(), approach.grade());
+                double longer = yellow(id) - DesignInput.USUAL.yellow(approach.lineSpeed(), approach.grade());
                 double clears = RedClearance.of(
-                        network, junction, m.index(), approach.speed(), other -> goTogether(m.index(), other));
+                        network, junction, m.index(), approach.lineSpeed(), other -> goTogether(m.index(), other));
                 longest = Math.max(longest, clears - longer);
             }
         }

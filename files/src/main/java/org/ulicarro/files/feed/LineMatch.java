@@ -134,7 +134,7 @@ final class LineMatch {
         }
         List<Halt> all = new ArrayList<>(before);
         all.add(halt);
-        double lead = before.isEmpty() ? seconds + at.length() / at.speed() : way.seconds();
+        double lead = before.isEmpty() ? seconds + at.freeTime() : way.seconds();
         return new Reached(from.cost + seconds + penalty(halt, call), new Way(way.entry(), movements, all, lead));
     }
 
@@ -165,7 +165,7 @@ final class LineMatch {
             way.add(movement);
             if (leads(movement)) {
                 Link into = network.links().get(movement.toLink());
-                seconds += into.length() / into.speed();
+                seconds += into.freeTime();
             }
         }
         return seconds;

@@ -202,8 +202,8 @@ public final class CorridorReader {
             in[i] = back.length() + length(inHere);
             outLimit[i] = ahead.speed();
             inLimit[i] = back.speed();
-            outTime[i] = out[i] / (Double.isNaN(speed) ? ahead.speed() : speed);
-            inTime[i] = in[i] / (Double.isNaN(speed) ? back.speed() : speed);
+            outTime[i] = Double.isNaN(speed) ? ahead.freeTime() + length(outHere) / ahead.speed() : out[i] / speed;
+            inTime[i] = Double.isNaN(speed) ? back.freeTime() + length(inHere) / back.speed() : in[i] / speed;
         }
         gather(id, out, in, outTime, inTime, outLimit, inLimit);
     }

@@ -44,7 +44,7 @@ public final class NearSignals {
     }
 
     private void follow(String from, Link link, double before, int links) {
-        double then = before + link.length() / link.speed();
+        double then = before + link.freeTime();
         if (then > seconds || links > 6) {
             return;
         }

@@ -90,7 +90,7 @@ final class Streams {
             return;
         }
         Link link = network.links().get(movement.toLink());
-        double then = seconds + through(movement) + link.length() / link.speed();
+        double then = seconds + through(movement) + link.freeTime();
         List<Movement> next = network.movementsFrom(link.index());
         double all = next.stream().mapToDouble(m -> volumes.movement(m.index())).sum();
         for (Movement m : next) {

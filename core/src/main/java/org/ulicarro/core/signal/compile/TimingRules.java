@@ -103,7 +103,7 @@ final class TimingRules {
             }
             boolean straight = movement.turn() == Turn.THROUGH;
             var approach = network.links().get(movement.fromLink());
-            double speed = approach.speed() - (straight ? 0 : TURNS_SLOWER);
+            double speed = approach.lineSpeed() - (straight ? 0 : TURNS_SLOWER);
             double needed = design.yellow(speed, approach.grade());
             if (needed > yellow) {
                 yellow = needed;
