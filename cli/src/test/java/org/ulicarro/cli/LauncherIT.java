@@ -19,14 +19,18 @@ import java.util.List;
 import java.util.Map;
 import java.util.Set;
 import java.util.concurrent.TimeUnit;
+import org.junit.jupiter.api.BeforeAll;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.condition.DisabledOnOs;
 import org.junit.jupiter.api.condition.OS;
 import org.junit.jupiter.api.io.TempDir;
+import org.junit.jupiter.api.parallel.Execution;
+import org.junit.jupiter.api.parallel.ExecutionMode;
 import org.ulicarro.files.Samples;
 
 /** The built program as people start it: ./ulicarro in a process of its own. */
 @DisabledOnOs(OS.WINDOWS)
+@Execution(ExecutionMode.CONCURRENT)
 class LauncherIT {
 
     private static final Path ROOT = Path.of("").toAbsolutePath().getParent();
@@ -36,6 +40,17 @@ class LauncherIT {
 
     private String out;
     private String err;
+
+    /** What every start after the first finds ready. */
+    @BeforeAll
+    static void isStartedOnce() throws IOException, InterruptedException {
+        Process first = new ProcessBuilder(ROOT.resolve("ulicarro").toString(), "--version")
+                .redirectOutput(ProcessBuilder.Redirect.DISCARD)
+                .redirectError(ProcessBuilder.Redirect.DISCARD)
+                .start();
+        awaitEnd(first);
+        assertThat(first.exitValue()).isZero();
+    }
 
     private Process start(Map<String, String> environment, Object... args) throws IOException {
         List<String> command = new ArrayList<>(List.of(ROOT.resolve("ulicarro").toString()));
