@@ -43,7 +43,7 @@ abstract class InProcess {
         if (!words[0].equals("optimize") || words[1].equals("take")) {
             return words;
         }
-        Stream<Object> few = Stream.of("--runs", "8", "-n", "2", "--fresh", "2", "--every", "8");
+        Stream<Object> few = Stream.of("--runs", "16", "-n", "2", "--fresh", "2", "--every", "16");
         boolean allCycles = !Arrays.asList(words).contains("--cycles");
         Stream<Object> cycles = allCycles ? Stream.of("--cycles", "75-85") : Stream.of();
         return Stream.of(Stream.of(words), few, cycles).flatMap(s -> s).toArray();
