@@ -16,6 +16,17 @@ final class ConflictFinder {
     /** Axes of two cars in lanes side by side nearer than this touch (m). */
     private static final double CARS = 1.8 + 0.25;
 
+    private static final double HALF_LONG = 1.275; // of the width of a long vehicle (m)
+    private static final double HALF_CAR = 0.95;
+    private static final double ASIDE =
+            0.25; // a car beside a lorry that turns keeps so far to the other side of its lane (m)
+    private static final double SPARE = 0.05; // of those who stand and turn side by side (m)
+
+    /** So far behind the line a long body is beside those who stand there (m). */
+    private static final double BEHIND = 15;
+
+    private static final double SAMPLE = 0.5;
+
     /** Bodies that swing out less than this are within the strips in which all vehicles are (m). */
     private static final double LEAST_SWING = 0.1;
 
@@ -54,7 +65,7 @@ final class ConflictFinder {
         double swing = StiffBody.swing(a.radius()) + StiffBody.swing(b.radius());
         if (swing > LEAST_SWING) {
             double untilLong = NearStretches.parting(lineOf(a), lineOf(b), TOUCHING + swing);
-            longBodies.add(new LongBodies(true, a.lane(), 0, untilLong, b.lane(), 0, untilLong));
+            longBodies.add(new LongBodies(LongBodies.Whose.BOTH, a.lane(), 0, untilLong, b.lane(), 0, untilLong));
         }
     }
 
@@ -66,12 +77,18 @@ final class ConflictFinder {
         double touching = beside ? CARS : TOUCHING;
         double bothLong = TOUCHING + (swings ? swingA + swingB : 0);
         double oneLong = Math.max(TOUCHING, swings ? BESIDE_A_CAR + Math.max(swingA, swingB) : 0);
-        double[] limits = beside ? new double[] {CARS} : new double[] {bothLong, oneLong, TOUCHING};
+        double theOther = Math.max(TOUCHING, swings ? BESIDE_A_CAR + Math.min(swingA, swingB) : 0);
+        LongBodies.Whose[] whose = whose(swingA, swingB);
+        double[] limits = beside ? new double[] {CARS} : new double[] {bothLong, oneLong, theOther, TOUCHING};
         double[][] onA = NearStretches.of(lineOf(a), lineOf(b), limits);
         double[][] onB = NearStretches.of(lineOf(b), lineOf(a), Arrays.copyOf(limits, onA.length));
         for (int i = 0; i < onB.length; i++) {
             if (limits[i] > touching) {
-                longBodies.add(new LongBodies(i == 0, a.lane(), onA[i][0], onA[i][1], b.lane(), onB[i][0], onB[i][1]));
+                LongBodies.Whose inTheWay = seen(whose[i], a, b, swingA, swingB);
+                if (inTheWay != null) {
+                    longBodies.add(
+                            new LongBodies(inTheWay, a.lane(), onA[i][0], onA[i][1], b.lane(), onB[i][0], onB[i][1]));
+                }
             } else if (i == limits.length - 1) {
                 Conflict.Kind kind = a.toLane() == b.toLane() ? Conflict.Kind.MERGING : Conflict.Kind.CROSSING;
                 conflicts.add(new Conflict(
@@ -85,6 +102,50 @@ final class ConflictFinder {
                         onB[i][1]));
             }
         }
+    }
+
+    /** Whose long bodies come too near within the first three limits of a pair; null where a limit says nothing new. */
+    private static LongBodies.Whose[] whose(double swingA, double swingB) {
+        if (swingA == swingB) {
+            return new LongBodies.Whose[] {LongBodies.Whose.BOTH, LongBodies.Whose.EITHER, null, null};
+        }
+        LongBodies.Whose more = swingA > swingB ? LongBodies.Whose.A : LongBodies.Whose.B;
+        LongBodies.Whose less = swingA > swingB ? LongBodies.Whose.B : LongBodies.Whose.A;
+        return new LongBodies.Whose[] {LongBodies.Whose.BOTH, more, less, null};
+    }
+
+    /**
+     * What is left of it when bodies are looked at as they lie: strips do not know that the rear of a body swings out beyond the line, ahead
+     * of those who stand there. Only for paths from lanes side by side.
+     */
+    private LongBodies.Whose seen(LongBodies.Whose whose, TurningPath a, TurningPath b, double swingA, double swingB) {
+        if (whose == null
+                || lanes.get(a.fromLane()).link() != lanes.get(b.fromLane()).link()) {
+            return whose;
+        }
+        if (whose == LongBodies.Whose.BOTH) {
+            boolean clear = swingB < LEAST_SWING && keepsClear(a, b, HALF_LONG)
+                    || swingA < LEAST_SWING && keepsClear(b, a, HALF_LONG);
+            return clear ? null : whose;
+        }
+        boolean ofA = whose != LongBodies.Whose.B && !keepsClear(a, b, HALF_CAR - ASIDE);
+        boolean ofB = whose != LongBodies.Whose.A && !keepsClear(b, a, HALF_CAR - ASIDE);
+        if (ofA && ofB) {
+            return LongBodies.Whose.EITHER;
+        }
+        return ofA ? LongBodies.Whose.A : ofB ? LongBodies.Whose.B : null;
+    }
+
+    /** Whether a long body that turns keeps clear of whoever is on another path, or stands before its line. */
+    private boolean keepsClear(TurningPath turning, TurningPath other, double halfOfOther) {
+        List<Pose> axis = new ArrayList<>();
+        Lane before = lanes.get(other.fromLane());
+        Lane on = lanes.get(other.lane());
+        for (double s = Math.max(-BEHIND, before.start() - before.end()); s < on.end(); s += SAMPLE) {
+            axis.add(s < 0 ? before.at(before.end() + s) : on.at(s));
+        }
+        double enough = halfOfOther + SPARE;
+        return StiffBody.clearance(lanes, turning, axis, HALF_LONG, enough) >= enough;
     }
 
     /** Whether two paths begin or end in lanes of one road: there, drivers keep apart as they do along it, those of lorries in the outer part of their lanes. */

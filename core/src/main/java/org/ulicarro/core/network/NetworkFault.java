@@ -107,7 +107,7 @@ public enum NetworkFault implements Fault.Kind {
             "'%s %s' would have a lane that ends and one that begins on the same side; put a place without control on it where the first one has ended, so that each has a road of its own (a lane that goes on from one ramp to the next is not known yet)"),
     TURN_TIGHT_FOR_TYPE(
             Fault.Severity.WARNING,
-            "%s at '%s' turns on a radius of %.1f m, but a %s needs %.1f m; it would run over the kerb or into the next lane, which the simulation does not show. %s, or close the road to it");
+            "%s at '%s' turns on a radius of %.1f m, but a %s needs %.1f m; it would run over the kerb or into the next lane. The simulation lets it turn, but not beside others. %s, or close the road to it");
 
     private final Fault.Severity severity;
     private final String words;

@@ -1,12 +1,14 @@
 package org.ulicarro.core.run;
 
 import java.util.ArrayList;
-import java.util.LinkedHashSet;
+import java.util.EnumSet;
 import java.util.List;
 import java.util.Locale;
+import java.util.Map;
 import java.util.Optional;
 import java.util.Set;
 import java.util.function.Function;
+import java.util.stream.Stream;
 import org.ulicarro.core.base.Fault;
 import org.ulicarro.core.demand.DemandPlan;
 import org.ulicarro.core.demand.Window;
@@ -18,12 +20,15 @@ import org.ulicarro.core.network.TurningRoom;
 import org.ulicarro.core.signal.SignalDraft;
 import org.ulicarro.core.signal.SignalSystem;
 import org.ulicarro.core.signal.compile.SignalCompiler;
+import org.ulicarro.core.study.Count;
 import org.ulicarro.core.study.Crossing;
+import org.ulicarro.core.study.DemandInput;
 import org.ulicarro.core.study.Kinds;
 import org.ulicarro.core.study.Period;
 import org.ulicarro.core.study.Study;
 import org.ulicarro.core.study.StudyFault;
 import org.ulicarro.core.study.StudyRules;
+import org.ulicarro.core.study.Trips;
 import org.ulicarro.core.study.VehicleType;
 import org.ulicarro.core.traffic.lanes.LaneTable;
 import org.ulicarro.core.traffic.setup.Behaviour;
@@ -106,7 +111,7 @@ record Layers(
         if (net.made() == null || !onlyControlMissing) {
             return failed(faults);
         }
-        Set<VehicleType> types = types(study);
+        Set<VehicleType> types = types(inputs);
         Layer<Boolean> turning = Layer.of(room, List.of(net.made(), study.network(), types), found -> {
             TurningRoom.check(net.made(), study.network(), types, found);
             return true;
@@ -201,11 +206,26 @@ record Layers(
     }
 
     /** Built-in types of all that is in the mix. */
-    private static Set<VehicleType> types(Study study) {
-        Set<VehicleType> types = new LinkedHashSet<>();
-        Kinds.of(study)
-                .parts(study.demand().mix())
-                .forEach(part -> types.add(part.kind().base()));
+    /** The types that may turn anywhere; lines keep to their own way. */
+    private static Set<VehicleType> types(Inputs inputs) {
+        DemandInput demand = inputs.study().demand();
+        List<Map<String, Double>> mixes = new ArrayList<>(List.of(demand.mix()));
+        demand.entries().values().forEach(entry -> mixes.add(entry.mix()));
+        demand.surges().values().forEach(surge -> mixes.add(surge.mix()));
+        demand.trips().values().forEach(table -> mixes.add(table.mix()));
+        Kinds kinds = Kinds.of(inputs.study());
+        Set<VehicleType> types = EnumSet.noneOf(VehicleType.class);
+        for (Map<String, Double> mix : mixes) {
+            if (mix != null) {
+                kinds.parts(mix).forEach(part -> types.add(part.kind().base()));
+            }
+        }
+        Stream.concat(
+                        inputs.trips().stream().map(Trips::type),
+                        inputs.counts().stream().map(Count::type))
+                .distinct()
+                .filter(type -> type != null && kinds.has(type))
+                .forEach(type -> types.add(kinds.one(type).base()));
         return types;
     }
 

@@ -263,7 +263,7 @@ abstract class AtJunctions extends Pedals {
         boolean held = occupancy.isLong(v) && occupancy.isHeld(at, path);
         for (int n = 0; n < from.length; n++) {
             double distance = from[n] - at;
-            boolean asks = distance > 0 && (occupancy.isLong(v) || !table.longs.both[path][n]);
+            boolean asks = distance > 0 && (occupancy.isLong(v) || !table.longs.ownIsLong[path][n]);
             int first = asks ? beside.first(v, path, n, distance) : -1;
             if (asks && held && first < 0) {
                 stopAt(v, distance, Math.min(0.5, distance / 2), CROSSING, -1);

@@ -33,7 +33,7 @@ public final class BesideLong {
     }
 
     /**
-     * Whom a vehicle lets go before it enters the n-th stretch of its path, where one of the two is long, or both have to be.
+     * Whom a vehicle lets go before it enters the n-th stretch of its path, where one of the two is long, a certain one has to be, or both.
      *
      * @param distance to that stretch (m), above 0
      * @return a row, or -1
@@ -42,7 +42,7 @@ public final class BesideLong {
         double at = longs.from[path][n] - distance;
         boolean held = occupancy.isHeld(at, path);
         int other = longs.meets[path][n];
-        boolean any = !longs.both[path][n] && occupancy.isLong(v); // then a car is in the way, too
+        boolean any = !longs.otherIsLong[path][n] && occupancy.isLong(v); // then a car is in the way, too
         double from = longs.otherFrom[path][n];
         double to = longs.otherTo[path][n];
         for (int k = 0; k < queues.count(other); k++) {

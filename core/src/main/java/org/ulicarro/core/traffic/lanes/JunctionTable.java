@@ -86,7 +86,7 @@ public final class JunctionTable {
             masks[at + SIBLINGS] |= bit[sibling];
         }
         for (int n = 0; n < table.longs.meets[path].length; n++) {
-            if (!table.longs.both[path][n]) {
+            if (!table.longs.ownIsLong[path][n]) {
                 masks[at + LONGS] |= bit[table.longs.meets[path][n]];
             }
         }

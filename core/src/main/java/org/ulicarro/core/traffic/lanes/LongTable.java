@@ -15,7 +15,10 @@ public final class LongTable {
 
     public final int[][]
             meets; // path -> paths that it does not meet, but on which a long body is in the way of one on it
-    public final boolean[][] both; // path -> whether it is only in the way of another long one there
+    public final boolean[][] ownIsLong; // path -> whether only a long one on it is concerned
+    public final boolean[][]
+            otherIsLong; // path -> whether only a long one on the other path is in the way; one of the two has to be
+    // long
     public final double[][] from; // path -> where that stretch begins on it, negative before its line, m
     public final double[][] otherFrom; // path -> where it begins on the other path, m
     public final double[][] otherTo; // path -> where it ends there
@@ -29,7 +32,8 @@ public final class LongTable {
     LongTable(LaneTable table) {
         this.table = table;
         meets = new int[table.lanes][0];
-        both = new boolean[table.lanes][0];
+        ownIsLong = new boolean[table.lanes][0];
+        otherIsLong = new boolean[table.lanes][0];
         from = new double[table.lanes][0];
         otherFrom = new double[table.lanes][0];
         otherTo = new double[table.lanes][0];
@@ -56,8 +60,11 @@ public final class LongTable {
             partLater(b, a, pair.endB());
             return;
         }
+        boolean both = pair.whose() == LongBodies.Whose.BOTH;
+        boolean isA = both || pair.whose() == LongBodies.Whose.A;
+        boolean isB = both || pair.whose() == LongBodies.Whose.B;
         int c = meeting(a, b);
-        if (c >= 0 && pair.both()) {
+        if (c >= 0 && both) {
             widen(a, c, pair.startA(), pair.endB());
             widen(b, meeting(b, a), pair.startB(), pair.endA());
         }
@@ -67,8 +74,8 @@ public final class LongTable {
         boolean beside = table.link[a] == table.link[b] && Math.min(pair.startA(), pair.startB()) < AT_LINE;
         double startA = beside ? -STAGGER : pair.startA();
         double startB = beside ? -STAGGER : pair.startB();
-        add(pair.both(), a, startA, b, startB, pair.endB());
-        add(pair.both(), b, startB, a, startA, pair.endA());
+        add(isA, isB, a, startA, b, startB, pair.endB());
+        add(isB, isA, b, startB, a, startA, pair.endA());
     }
 
     private void partLater(int path, int sibling, double until) {
@@ -93,12 +100,15 @@ public final class LongTable {
         late[path][c] = Math.max(0, endsThere - table.otherEnd[path][c]);
     }
 
-    private void add(boolean ofBoth, int path, double begins, int other, double beginsThere, double endsThere) {
+    private void add(
+            boolean own, boolean others, int path, double begins, int other, double beginsThere, double endsThere) {
         int n = meets[path].length;
         meets[path] = Arrays.copyOf(meets[path], n + 1);
         meets[path][n] = other;
-        both[path] = Arrays.copyOf(both[path], n + 1);
-        both[path][n] = ofBoth;
+        ownIsLong[path] = Arrays.copyOf(ownIsLong[path], n + 1);
+        ownIsLong[path][n] = own;
+        otherIsLong[path] = Arrays.copyOf(otherIsLong[path], n + 1);
+        otherIsLong[path][n] = others;
         from[path] = LaneTable.append(from[path], begins);
         otherFrom[path] = LaneTable.append(otherFrom[path], beginsThere);
         otherTo[path] = LaneTable.append(otherTo[path], endsThere);
