@@ -100,7 +100,7 @@ class RefugeTest {
         Model model = StudyFolder.read(temp, List.of()).compile("pm").model();
         int looks = 0;
         int onIt = 0;
-        for (int number = 1; number <= 4; number++) {
+        for (int number = 1; number <= 6; number++) {
             Replication replication = new Replication(model, number);
             Standing standing = new Standing();
             replication.observe(standing);

@@ -74,12 +74,12 @@ final class ConflictFinder {
         double swingB = StiffBody.swing(b.radius());
         boolean swings = swingA + swingB > LEAST_SWING;
         boolean beside = free && isBeside(a, b);
-        double touching = beside ? CARS : TOUCHING;
-        double bothLong = TOUCHING + (swings ? swingA + swingB : 0);
-        double oneLong = Math.max(TOUCHING, swings ? BESIDE_A_CAR + Math.max(swingA, swingB) : 0);
-        double theOther = Math.max(TOUCHING, swings ? BESIDE_A_CAR + Math.min(swingA, swingB) : 0);
+        double touching = Math.min(beside ? CARS : TOUCHING, asAlongTheRoad(a, b));
+        double bothLong = swings ? TOUCHING + swingA + swingB : touching;
+        double oneLong = Math.max(touching, swings ? BESIDE_A_CAR + Math.max(swingA, swingB) : 0);
+        double theOther = Math.max(touching, swings ? BESIDE_A_CAR + Math.min(swingA, swingB) : 0);
         LongBodies.Whose[] whose = whose(swingA, swingB);
-        double[] limits = beside ? new double[] {CARS} : new double[] {bothLong, oneLong, theOther, TOUCHING};
+        double[] limits = beside ? new double[] {touching} : new double[] {bothLong, oneLong, theOther, touching};
         double[][] onA = NearStretches.of(lineOf(a), lineOf(b), limits);
         double[][] onB = NearStretches.of(lineOf(b), lineOf(a), Arrays.copyOf(limits, onA.length));
         for (int i = 0; i < onB.length; i++) {
@@ -102,6 +102,28 @@ final class ConflictFinder {
                         onB[i][1]));
             }
         }
+    }
+
+    /**
+     * Lanes of one road may be so narrow, those of bicycles above all, that their axes are nearer than the widest vehicles are wide. Drivers are
+     * beside each other there all along the road; no nearer to each other they are so on their paths, too (m).
+     */
+    private double asAlongTheRoad(TurningPath a, TurningPath b) {
+        Lane fromA = lanes.get(a.fromLane());
+        Lane fromB = lanes.get(b.fromLane());
+        Lane toA = lanes.get(a.toLane());
+        Lane toB = lanes.get(b.toLane());
+        double before = fromA.link() == fromB.link()
+                ? aside(fromA.at(fromA.end()), fromB.at(fromB.end()))
+                : Double.POSITIVE_INFINITY;
+        double after = toA.link() == toB.link() && toA != toB
+                ? aside(toA.at(toA.start()), toB.at(toB.start()))
+                : Double.POSITIVE_INFINITY;
+        return Math.min(before, after) - SPARE;
+    }
+
+    private static double aside(Pose one, Pose other) {
+        return Math.abs((other.x() - one.x()) * one.dy() - (other.y() - one.y()) * one.dx());
     }
 
     /** Whose long bodies come too near within the first three limits of a pair; null where a limit says nothing new. */

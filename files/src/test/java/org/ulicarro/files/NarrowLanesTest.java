@@ -1,0 +1,93 @@
+package org.ulicarro.files;
+
+import static org.assertj.core.api.Assertions.assertThat;
+import static org.assertj.core.api.Assertions.within;
+
+import java.io.IOException;
+import java.nio.file.Files;
+import java.nio.file.Path;
+import java.util.List;
+import org.junit.jupiter.api.io.TempDir;
+import org.junit.jupiter.params.ParameterizedTest;
+import org.junit.jupiter.params.provider.CsvSource;
+import org.ulicarro.core.measure.MovementRow;
+import org.ulicarro.core.run.Model;
+import org.ulicarro.core.run.Replication;
+
+/** Lanes so narrow that the widest vehicles would touch side by side carry at a signal what others do, as they do along the road. */
+class NarrowLanesTest {
+
+    @TempDir
+    private Path temp;
+
+    private double passed(String lanes, String beyond, String types) throws IOException, StudyProblem {
+        StringBuilder trips = new StringBuilder("from,to,depart_from,depart_to,vehicles,type\n");
+        for (String part : types.split(" ")) {
+            String[] words = part.split(":");
+            trips.append("west," + words[0] + ",07:00,07:30," + words[1] + "," + words[2] + "\n");
+        }
+        Files.writeString(temp.resolve("od.csv"), trips.toString());
+        Files.writeString(temp.resolve("study.yaml"), """
+                format: ulicarro/1
+                title: narrow lanes
+                periods: {am: {from: "07:00", to: "07:30", warm-up: {length: 5 min}, drain: 0 min}}
+                network:
+                  places:
+                    west: {at: [-400, 0]}
+                    m: {at: [0, 0], control: signal}
+                    east: {at: [400, 0]}
+                    south: {at: [0, -300]}
+                    north: {at: [0, 300]}
+                  roads:
+                    w: {between: [west, m], speed: 50 km/h, ahead: {%s}}
+                    e: {between: [m, east], speed: 50 km/h, ahead: {%s}}
+                    n: {between: [m, north], speed: 50 km/h, ahead: {%s}}
+                    s: {between: [south, m], speed: 50 km/h, ahead: {lanes: 1, turns: [T]}}
+                demand:
+                  trips: {od.csv: {}}
+                signals:
+                  m: {kind: fixed, groups: {W: {serves: [%s]}, S: {serves: [NBT]}}, plans: {p: {cycle: 60 s, greens: {W: [0-40], S: [47-54]}}}}
+                """.formatted(
+                        lanes,
+                        beyond,
+                        beyond,
+                        (types.contains("north") ? "EBL" : "")
+                                + (types.contains("north") && types.contains("east") ? ", " : "")
+                                + (types.contains("east") ? "EBT" : "")));
+        Model model = StudyFolder.read(temp, List.of()).compile(null).model();
+        return new Replication(model, 1)
+                .result().rows(MovementRow.class).stream()
+                        .filter(r -> r.approach().equals("all")
+                                && r.fromS() == model.period().from()
+                                && r.toS() == model.period().to())
+                        .mapToDouble(MovementRow::vehicles)
+                        .sum();
+    }
+
+    @ParameterizedTest
+    @CsvSource(
+            delimiter = '|',
+            value = {
+                "turns: [T, T]  | east:800:car east:300:bus",
+                "turns: [L, L]  | north:1000:car",
+                "turns: [L, T]  | north:400:car east:500:car east:100:articulated",
+                "turns: [LT, T] | north:200:car east:700:car"
+            })
+    void theWidthOfLanesDoesNotChangeWhatTheyCarry(String turns, String trips) throws IOException, StudyProblem {
+        double usual = passed("lanes: 2, " + turns, "lanes: 2", trips);
+        assertThat(usual).isGreaterThan(500);
+        for (String width : List.of("2.7 m", "2.5 m", "2.3 m")) {
+            double narrow = passed("lanes: 2, width: " + width + ", " + turns, "lanes: 2, width: " + width, trips);
+            assertThat(narrow / usual).as(width).isCloseTo(1, within(0.06));
+        }
+    }
+
+    /** A lane for bicycles is hardly wider than a handlebar; cars straight on in the lane beside do not wait for them. */
+    @ParameterizedTest
+    @CsvSource({"2.0", "1.5", "1.2"})
+    void carsAndBicyclesGoSideBySide(String width) throws IOException, StudyProblem {
+        String lanes = "lanes: 2, widths: {2: %s m}, lane-use: {2: {only: [bicycle]}}".formatted(width);
+        String trips = "east:400:car east:200:bicycle";
+        assertThat(passed(lanes + ", turns: [T, T]", lanes, trips)).isCloseTo(600, within(60.0));
+    }
+}
