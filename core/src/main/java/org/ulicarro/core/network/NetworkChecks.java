@@ -7,11 +7,14 @@ import java.util.Comparator;
 import java.util.LinkedHashMap;
 import java.util.LinkedHashSet;
 import java.util.List;
+import java.util.Locale;
 import java.util.Map;
 import java.util.Set;
 import java.util.TreeMap;
+import java.util.stream.Collectors;
 import org.ulicarro.core.base.Fault;
 import org.ulicarro.core.study.Arrows;
+import org.ulicarro.core.study.Direction;
 import org.ulicarro.core.study.Place.Control;
 import org.ulicarro.core.study.Turn;
 
@@ -113,12 +116,29 @@ final class NetworkChecks {
                                 in.id(),
                                 movement(b.movement()).id().split(">")[1],
                                 draft.lanes.get(a.fromLane()).number(),
-                                movement(a.movement()).id().split(">")[1]);
+                                movement(a.movement()).id().split(">")[1],
+                                turningIn(in, draft.lanes.get(a.fromLane()), draft.lanes.get(b.fromLane())));
                         return;
                     }
                 }
             }
         });
+    }
+
+    /** What to do where one of the two lanes is kept for others, as one for bicycles is beside a lane that turns across it. */
+    private String turningIn(Link in, Lane... lanes) {
+        Map<String, Direction.LaneUse> uses = draft.carriageway(in).lanes.laneUse();
+        for (Lane lane : lanes) {
+            Direction.LaneUse use = uses.get(String.valueOf(lane.number()));
+            if (use != null) {
+                String only = use.only().stream()
+                        .map(type -> type.name().toLowerCase(Locale.ROOT))
+                        .collect(Collectors.joining(", "));
+                return ", and others move into the kept lane before they turn: lane-use: {" + lane.number()
+                        + ": {only: [" + only + "], turn-in: 30 m}}, with that turn in its arrows";
+            }
+        }
+        return "";
     }
 
     /** Whether one path leads further to the left than another. */

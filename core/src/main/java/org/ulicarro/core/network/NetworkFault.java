@@ -36,7 +36,7 @@ public enum NetworkFault implements Fault.Kind {
             "%s and %s cross at '%s', but it has no control, so nothing says who goes first; write control: signal, stop, yield, all-stop or roundabout%s"),
     WAYS_CROSS_SIDE_BY_SIDE(
             Fault.Severity.ERROR,
-            "at '%s' the way from lane %d of %s to '%s' crosses that from lane %d to '%s'; vehicles that start side by side would collide. Let turns to one side start from the lanes on that side"),
+            "at '%s' the way from lane %d of %s to '%s' crosses that from lane %d to '%s'; vehicles that start side by side would collide. Let turns to one side start from the lanes on that side%s"),
     TURN_TOO_TIGHT(
             Fault.Severity.ERROR,
             "%s turns on a radius of %.1f m, which no car can drive. The legs are too near to each other there: turn one of them by its last 'via' point, or give the place more room%s"),
