@@ -90,4 +90,58 @@ class NarrowLanesTest {
         String trips = "east:400:car east:200:bicycle";
         assertThat(passed(lanes + ", turns: [T, T]", lanes, trips)).isCloseTo(600, within(60.0));
     }
+
+    /** Five metres of street for both directions: who comes the other way is passed, at the junction as before it. */
+    @ParameterizedTest
+    @CsvSource({"signal", "stop", "all-stop", "roundabout"})
+    void oncomingTrafficIsPassedWherePeopleLiveInNarrowStreets(String control) throws IOException, StudyProblem {
+        double usual = passedBothWays("3.25 m", control);
+        assertThat(usual).isBetween(350.0, 650.0);
+        assertThat(passedBothWays("2.5 m", control) / usual).isCloseTo(1, within(0.06));
+    }
+
+    private double passedBothWays(String width, String control) throws IOException, StudyProblem {
+        String lanes = "ahead: {lanes: 1, width: %s}, back: {lanes: 1, width: %s}".formatted(width, width);
+        String own = control.equals("stop")
+                ? ", minor: [s, n]"
+                : control.equals("roundabout") ? ", outer-diameter: 28 m" : "";
+        String signals = """
+                signals:
+                  m: {kind: fixed, groups: {EW: {serves: [EBL, EBT, EBR, WBL, WBT, WBR], yields: [EBL, WBL]}, NS: {serves: [NBL, NBT, NBR, SBL, SBT, SBR], yields: [NBL, SBL]}}, plans: {p: {cycle: 60 s, greens: {EW: [0-30], NS: [36-54]}}}}
+                """;
+        Files.writeString(temp.resolve("study.yaml"), """
+                format: ulicarro/1
+                title: narrow streets
+                periods: {am: {from: "07:00", to: "07:30", warm-up: {length: 5 min}, drain: 0 min}}
+                network:
+                  places:
+                    m: {at: [0, 0], control: %s%s}
+                    west: {at: [-300, 0]}
+                    east: {at: [300, 0]}
+                    south: {at: [0, -300]}
+                    north: {at: [0, 300]}
+                  roads:
+                    w: {between: [west, m], speed: 50 km/h, %s}
+                    e: {between: [m, east], speed: 50 km/h, %s}
+                    s: {between: [south, m], speed: 50 km/h, %s}
+                    n: {between: [m, north], speed: 50 km/h, %s}
+                demand:
+                  mix: {car: 95 %%, bus: 5 %%}
+                  entries:
+                    west: {vehicles: 350 veh/h, routes: {on: {via: [m, east], share: 85}, l: {via: [m, north], share: 15}}}
+                    east: {vehicles: 350 veh/h, routes: {on: {via: [m, west], share: 85}, r: {via: [m, north], share: 15}}}
+                    south: {vehicles: 150 veh/h, routes: {on: {via: [m, north], share: 80}, r: {via: [m, east], share: 20}}}
+                    north: {vehicles: 150 veh/h, routes: {on: {via: [m, south], share: 80}, l: {via: [m, east], share: 20}}}
+                %s
+                """.formatted(
+                        control, own, lanes, lanes, lanes, lanes, control.equals("signal") ? signals : ""));
+        Model model = StudyFolder.read(temp, List.of()).compile(null).model();
+        return new Replication(model, 1)
+                .result().rows(MovementRow.class).stream()
+                        .filter(r -> r.approach().equals("all")
+                                && r.fromS() == model.period().from()
+                                && r.toS() == model.period().to())
+                        .mapToDouble(MovementRow::vehicles)
+                        .sum();
+    }
 }

@@ -30,6 +30,7 @@ final class ConflictFinder {
     /** Bodies that swing out less than this are within the strips in which all vehicles are (m). */
     private static final double LEAST_SWING = 0.1;
 
+    private final List<Link> links;
     private final List<Lane> lanes;
     private final Priorities priorities;
     private final boolean free;
@@ -38,7 +39,8 @@ final class ConflictFinder {
     final List<Divergence> divergences = new ArrayList<>();
 
     /** @param free whether nobody there waits for others, since lanes only join and part */
-    ConflictFinder(List<Lane> lanes, Priorities priorities, boolean free) {
+    ConflictFinder(List<Link> links, List<Lane> lanes, Priorities priorities, boolean free) {
+        this.links = links;
         this.lanes = lanes;
         this.priorities = priorities;
         this.free = free;
@@ -106,20 +108,34 @@ final class ConflictFinder {
 
     /**
      * Lanes of one road may be so narrow, those of bicycles above all, that their axes are nearer than the widest vehicles are wide. Drivers are
-     * beside each other there all along the road; no nearer to each other they are so on their paths, too (m).
+     * beside each other there all along the road, or pass each other; no nearer to each other they do so on their paths, too (m).
      */
     private double asAlongTheRoad(TurningPath a, TurningPath b) {
         Lane fromA = lanes.get(a.fromLane());
         Lane fromB = lanes.get(b.fromLane());
         Lane toA = lanes.get(a.toLane());
         Lane toB = lanes.get(b.toLane());
-        double before = fromA.link() == fromB.link()
-                ? aside(fromA.at(fromA.end()), fromB.at(fromB.end()))
-                : Double.POSITIVE_INFINITY;
-        double after = toA.link() == toB.link() && toA != toB
-                ? aside(toA.at(toA.start()), toB.at(toB.start()))
-                : Double.POSITIVE_INFINITY;
-        return Math.min(before, after) - SPARE;
+        double least = Double.POSITIVE_INFINITY;
+        if (fromA.link() == fromB.link()) {
+            least = Math.min(least, aside(fromA.at(fromA.end()), fromB.at(fromB.end())));
+        }
+        if (toA.link() == toB.link() && toA != toB) {
+            least = Math.min(least, aside(toA.at(toA.start()), toB.at(toB.start())));
+        }
+        if (areOpposite(fromA, toB)) {
+            least = Math.min(least, aside(fromA.at(fromA.end()), toB.at(toB.start())));
+        }
+        if (areOpposite(toA, fromB)) {
+            least = Math.min(least, aside(toA.at(toA.start()), fromB.at(fromB.end())));
+        }
+        return least - SPARE;
+    }
+
+    /** Whether two lanes are of the two directions of a road. */
+    private boolean areOpposite(Lane one, Lane other) {
+        Link link = links.get(one.link());
+        Link back = links.get(other.link());
+        return !link.ring() && link.road().equals(back.road()) && link.ahead() != back.ahead();
     }
 
     private static double aside(Pose one, Pose other) {

@@ -13,7 +13,7 @@ record Meetings(List<List<TurningPath>> near, Priorities priorities) {
     /** Finds them for all places, on all processors: what is found at one place hangs on nothing found at another. */
     static void findAll(Draft draft) {
         List<Junction> found = draft.junctions.values().parallelStream()
-                .map(junction -> draft.meetings.get(junction.id()).find(draft.lanes, junction, isFree(draft, junction)))
+                .map(junction -> draft.meetings.get(junction.id()).find(draft, junction))
                 .toList();
         found.forEach(junction -> draft.junctions.put(junction.id(), junction));
     }
@@ -24,8 +24,8 @@ record Meetings(List<List<TurningPath>> near, Priorities priorities) {
                 && draft.arriving(junction.id()).stream().noneMatch(link -> draft.joined.containsKey(link.id()));
     }
 
-    private Junction find(List<Lane> lanes, Junction junction, boolean free) {
-        ConflictFinder finder = new ConflictFinder(lanes, priorities, free);
+    private Junction find(Draft draft, Junction junction) {
+        ConflictFinder finder = new ConflictFinder(draft.links, draft.lanes, priorities, isFree(draft, junction));
         near.forEach(finder::add);
         return junction.with(finder.conflicts, finder.longBodies, finder.divergences);
     }
