@@ -66,7 +66,7 @@ final class DemoCommand implements Callable<Integer> {
                         RunSettings.of(0, Runtime.getRuntime().availableProcessors(), RecordChoice.parse("last")));
         Path replay = folder.resolve("replay.html");
         new RecordedRun(run.folder(), null).writePage(replay, err::println);
-        MovementTable.afterItsRun(run).printOverview(out);
+        new MovementTable(run).printOverview(out);
         new EntrySheets(run).printBrief(out);
         new CourtesySheets(run).printBrief(out);
         out.println();

@@ -27,7 +27,6 @@ final class MovementTable {
     private static final int FEW_PLACES = 2;
 
     private final RunRecord record;
-    private boolean warnsOfStudy = true;
     private final RunSummary summary;
     private final String name;
     private final PrintedUnit length;
@@ -36,13 +35,6 @@ final class MovementTable {
 
     MovementTable(Run run) throws IOException {
         this(run, null, new RowFilter());
-    }
-
-    /** The same right after the run, before which the warnings of the study were said on stderr. */
-    static MovementTable afterItsRun(Run run) throws IOException {
-        MovementTable table = new MovementTable(run);
-        table.warnsOfStudy = false;
-        return table;
     }
 
     /**
@@ -155,9 +147,7 @@ final class MovementTable {
                 record.seed());
         RunWarnings.of(record).forEach(out::println);
         adviseOnReplications(out);
-        if (warnsOfStudy) {
-            record.warnings().forEach(out::println);
-        }
+        record.warnings().forEach(out::println);
         out.println();
     }
 

@@ -139,7 +139,7 @@ final class RunCommand implements Callable<Integer> {
 
     private int print(Run run) throws IOException {
         PrintWriter out = spec.commandLine().getOut();
-        MovementTable table = MovementTable.afterItsRun(run);
+        MovementTable table = new MovementTable(run);
         table.printOverview(out);
         new EntrySheets(run).printBrief(out);
         new CourtesySheets(run).printBrief(out);
