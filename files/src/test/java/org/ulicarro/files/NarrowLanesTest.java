@@ -54,14 +54,7 @@ class NarrowLanesTest {
                         (types.contains("north") ? "EBL" : "")
                                 + (types.contains("north") && types.contains("east") ? ", " : "")
                                 + (types.contains("east") ? "EBT" : "")));
-        Model model = StudyFolder.read(temp, List.of()).compile(null).model();
-        return new Replication(model, 1)
-                .result().rows(MovementRow.class).stream()
-                        .filter(r -> r.approach().equals("all")
-                                && r.fromS() == model.period().from()
-                                && r.toS() == model.period().to())
-                        .mapToDouble(MovementRow::vehicles)
-                        .sum();
+        return vehiclesThrough(StudyFolder.read(temp, List.of()).compile(null).model());
     }
 
     @ParameterizedTest
@@ -135,7 +128,10 @@ class NarrowLanesTest {
                 %s
                 """.formatted(
                         control, own, lanes, lanes, lanes, lanes, control.equals("signal") ? signals : ""));
-        Model model = StudyFolder.read(temp, List.of()).compile(null).model();
+        return vehiclesThrough(StudyFolder.read(temp, List.of()).compile(null).model());
+    }
+
+    private static double vehiclesThrough(Model model) {
         return new Replication(model, 1)
                 .result().rows(MovementRow.class).stream()
                         .filter(r -> r.approach().equals("all")
