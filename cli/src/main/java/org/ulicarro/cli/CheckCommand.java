@@ -5,7 +5,6 @@ import java.io.PrintWriter;
 import java.nio.file.Files;
 import java.util.List;
 import java.util.Locale;
-import java.util.Set;
 import java.util.concurrent.Callable;
 import org.ulicarro.core.base.Fault;
 import org.ulicarro.core.network.Link;
@@ -87,11 +86,7 @@ final class CheckCommand implements Callable<Integer> {
     }
 
     private static String canRun(LoadedStudy loaded, Model model) {
-        Set<Link> entries = Set.copyOf(model.network().entries());
-        double counted = model.network().movements().stream()
-                .filter(m -> entries.contains(model.network().links().get(m.fromLink())))
-                .mapToDouble(m -> model.demand().hourlyRate(m))
-                .sum();
+        double counted = model.demand().hourlyEntering();
         int travel = counted > 0 ? 0 : model.demand().departures(1).size();
         return String.format(
                 Locale.ROOT,

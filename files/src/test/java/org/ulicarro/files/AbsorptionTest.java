@@ -2,6 +2,7 @@ package org.ulicarro.files;
 
 import static org.assertj.core.api.Assertions.assertThat;
 import static org.assertj.core.api.Assertions.assertThatThrownBy;
+import static org.assertj.core.api.Assertions.tuple;
 import static org.assertj.core.api.Assertions.within;
 
 import java.io.IOException;
@@ -152,5 +153,43 @@ class AbsorptionTest {
                 "demand:\n  volumes: {pm: counts.csv}\n  balance: {differences: absorbed}\n");
         assertThat(StudyFolder.read(temp, List.of()).compile(null).warnings().toString())
                 .contains("600 vehicles leave 'b' for 'a', which counts 720", "no place with a driveway");
+    }
+
+    @Test
+    void roadsMayBeWrittenInPieces() throws IOException, StudyProblem {
+        Model whole = model("balance: {differences: absorbed}");
+        Path network = temp.resolve("network.yaml");
+        Files.writeString(
+                network,
+                Files.readString(network)
+                        .replace("between: [west, a]", "between: [joint-1, a]")
+                        .replace("between: [a, mid]", "between: [joint-2, mid]")
+                        .replace("between: [mid, b]", "between: [mid, joint-3]")
+                        .replace("between: [yard, mid]", "between: [joint-4, mid]")
+                        .replace("  roads:", """
+                                    joint-1: {at: [-100, 0]}
+                                    joint-2: {at: [120, 0]}
+                                    joint-3: {at: [280, 0]}
+                                    joint-4: {at: [200, -50]}
+                                  roads:
+                                    m0: {between: [west, joint-1], speed: 50 km/h, ahead: {lanes: 1}, back: {lanes: 1}}
+                                    m2-0: {between: [a, joint-2], speed: 50 km/h, ahead: {lanes: 1}, back: {lanes: 1}}
+                                    m3-2: {between: [joint-3, b], speed: 50 km/h, ahead: {lanes: 1}, back: {lanes: 1}}
+                                    yard-end: {between: [yard, joint-4], speed: 30 km/h, ahead: {lanes: 1}, back: {lanes: 1}}
+                                """.stripTrailing().indent(0)));
+        Model pieces = model("balance: {differences: absorbed}");
+        assertThat(pieces.demand().hourlyEntering())
+                .isEqualTo(whole.demand().hourlyEntering(), within(1e-9))
+                .isGreaterThan(1000);
+        assertThat(pieces.demand().balance())
+                .extracting(Imbalance::from, Imbalance::to, Imbalance::driveway, Imbalance::absorbed)
+                .containsExactlyInAnyOrderElementsOf(whole.demand().balance().stream()
+                        .map(row -> tuple(row.from(), row.to(), row.driveway(), row.absorbed()))
+                        .toList());
+        for (String movement : List.of("m2>yard-lane", "m3>yard-lane", "yard-lane>m3", "yard-lane>m2")) {
+            for (double from : new double[] {16, 16.5}) {
+                assertThat(vehicles(pieces, movement, from)).isEqualTo(vehicles(whole, movement, from), within(1e-9));
+            }
+        }
     }
 }

@@ -64,11 +64,12 @@ final class Absorption {
     /**
      * One direction of the way past a driveway.
      *
-     * @param sent link from a counted place
+     * @param origin link from a counted place
+     * @param arrives the link on which those of it come here; the same one, where no place without a choice lies between
      * @param onward link that goes on from here
      * @param counted the first link on the way that has counts
      */
-    private record Direction(Link sent, Link onward, Link counted) {}
+    private record Direction(Link origin, Link arrives, Link onward, Link counted) {}
 
     /**
      * The links of a place with a driveway.
@@ -91,9 +92,11 @@ final class Absorption {
             out.add(network.links().get(movement.toLink()));
         }
         List<Link> ends = out.stream()
-                .filter(link -> network.movementsFrom(link.index()).isEmpty())
+                .filter(link -> CountedDemand.leadsOut(network, counts, link))
                 .toList();
-        List<Link> entries = in.stream().filter(network.entries()::contains).toList();
+        List<Link> entries = in.stream()
+                .filter(link -> network.entries().contains(CountedDemand.origin(network, counts, link)))
+                .toList();
         boolean one = ends.size() <= 1 && entries.size() <= 1 && ends.size() + entries.size() > 0;
         if (!one || in.size() - entries.size() < 1) {
             return null;
@@ -113,20 +116,21 @@ final class Absorption {
     }
 
     private Direction direction(Link sent, Set<Link> out) {
-        boolean known = Balancing.into(network, sent).stream().anyMatch(m -> counts.counted(m.index()));
+        Link origin = CountedDemand.origin(network, counts, sent);
+        boolean known = Balancing.into(network, origin).stream().anyMatch(m -> counts.counted(m.index()));
         for (Link onward : known ? out : Set.<Link>of()) {
             Link counted = onward.road().equals(sent.road()) // straight back
                     ? null
                     : CountedDemand.firstCounted(network, counts, onward);
             if (counted != null) {
-                return new Direction(sent, onward, counted);
+                return new Direction(origin, sent, onward, counted);
             }
         }
         return null;
     }
 
     private void absorb(String place, Direction way, Links links) {
-        List<Movement> into = Balancing.into(network, way.sent);
+        List<Movement> into = Balancing.into(network, way.origin);
         TreeSet<Double> times = new TreeSet<>();
         for (Movement m : into) {
             for (double t : counts.changes(network.links().get(m.fromLink()), window.from(), window.to())) {
@@ -136,8 +140,8 @@ final class Absorption {
         for (double t : counts.changes(way.counted, window.from(), window.to())) {
             times.add(t);
         }
-        Movement through = movement(way.sent, way.onward);
-        Movement off = links.into == null ? null : movement(way.sent, links.into);
+        Movement through = movement(way.arrives, way.onward);
+        Movement off = links.into == null ? null : movement(way.arrives, links.into);
         Movement on = links.outOf == null ? null : movement(links.outOf, way.onward);
         double leaves = 0;
         double arrives = 0;
@@ -163,7 +167,7 @@ final class Absorption {
         }
         double hours = (window.to() - window.from()) / 3600;
         taken.add(new Imbalance(
-                way.sent.from(), way.counted.to(), way.sent.id(), leaves, arrives, hours, place, absorbed));
+                way.origin.from(), way.counted.to(), way.origin.id(), leaves, arrives, hours, place, absorbed));
     }
 
     private Movement movement(Link from, Link to) {

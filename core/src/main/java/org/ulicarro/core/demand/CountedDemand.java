@@ -62,6 +62,37 @@ record CountedDemand(
         return null;
     }
 
+    /** The first of the links that lead to one without a choice, without counts and without others who join. */
+    static Link origin(Network network, TurningCounts counts, Link to) {
+        Link at = to;
+        for (int hops = 0; hops < network.links().size(); hops++) {
+            List<Movement> into = Balancing.into(network, at);
+            if (into.size() != 1
+                    || counts.counted(into.get(0).index())
+                    || network.movementsFrom(into.get(0).fromLink()).size() != 1) {
+                return at;
+            }
+            at = network.links().get(into.get(0).fromLink());
+        }
+        return to; // a circle
+    }
+
+    /** Whether a link leads out of the network without a choice and without counts. */
+    static boolean leadsOut(Network network, TurningCounts counts, Link from) {
+        Link at = from;
+        for (int hops = 0; hops < network.links().size(); hops++) {
+            List<Movement> onward = network.movementsFrom(at.index());
+            if (onward.isEmpty()) {
+                return true;
+            }
+            if (onward.size() != 1 || counts.counted(at)) {
+                return false;
+            }
+            at = network.links().get(onward.get(0).toLink());
+        }
+        return false; // a circle
+    }
+
     @Override
     public void draw(long seed, int replication, DepartureDraft draft) {
         long id = Draws.idOf(entry.id());

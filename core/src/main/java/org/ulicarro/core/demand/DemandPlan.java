@@ -3,6 +3,7 @@ package org.ulicarro.core.demand;
 import java.util.ArrayList;
 import java.util.Arrays;
 import java.util.List;
+import java.util.Objects;
 import java.util.Set;
 import org.ulicarro.core.base.Draws;
 import org.ulicarro.core.base.Draws.Purpose;
@@ -201,6 +202,16 @@ public final class DemandPlan {
     public double hourlyRate(Movement movement) {
         double vehicles = counts.vehicles(movement.index(), window.from(), window.to());
         return vehicles / (window.to() - window.from()) * 3600;
+    }
+
+    /** What comes into the network as it is counted, at the first place that counts it (veh/h). */
+    public double hourlyEntering() {
+        return network.entries().stream()
+                .map(entry -> CountedDemand.firstCounted(network, counts, entry))
+                .filter(Objects::nonNull)
+                .flatMap(link -> network.movementsFrom(link.index()).stream())
+                .mapToDouble(this::hourlyRate)
+                .sum();
     }
 
     /** People over a crossing, both ways, in the mean of the measured period (persons/h). */
