@@ -12,6 +12,7 @@ import java.util.regex.Matcher;
 import java.util.regex.Pattern;
 import org.ulicarro.core.base.Fault;
 import org.ulicarro.core.base.Names;
+import org.ulicarro.core.base.Wording;
 import org.ulicarro.core.demand.MovementCounts;
 import org.ulicarro.core.demand.Window;
 import org.ulicarro.core.network.Movement;
@@ -327,8 +328,9 @@ public final class LoadedStudy {
     }
 
     private List<Message> messages(List<Fault> faults) {
+        Wording wording = study().units().wording();
         return Message.sorted(faults.stream()
-                .map(fault -> new Message(fault.severity(), spot(fault.pointer()), fault.message()))
+                .map(fault -> new Message(fault.severity(), spot(fault.pointer()), fault.message(wording)))
                 .toList());
     }
 

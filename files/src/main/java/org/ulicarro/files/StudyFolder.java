@@ -124,8 +124,10 @@ public final class StudyFolder {
         StudyRules.check(study, found);
         for (Fault fault : found) {
             if (!standIns.mayCause(fault)) {
-                faults.add(
-                        new Message(fault.severity(), LoadedStudy.spot(fault.pointer(), spots, tree), fault.message()));
+                faults.add(new Message(
+                        fault.severity(),
+                        LoadedStudy.spot(fault.pointer(), spots, tree),
+                        fault.message(study.units().wording())));
             }
         }
     }

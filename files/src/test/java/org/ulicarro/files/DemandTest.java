@@ -104,6 +104,26 @@ class DemandTest {
         return model.network().links().get(last.toLink()).to();
     }
 
+    @Test
+    void aWayMayBeginWithItsEntry() throws IOException, StudyProblem {
+        String ways = "arrivals: exact\nentries: {west: {vehicles: 60 veh/h, routes: {a: {via: [%s]}}}}";
+        Departures without = model(ways.formatted("j2, n2x")).demand().departures(1);
+        Departures with = model(ways.formatted("west, j2, n2x")).demand().departures(1);
+        assertThat(with.size()).isEqualTo(without.size()).isPositive();
+        assertThat(with.way(0)).containsExactly(without.way(0));
+    }
+
+    @Test
+    void aFaultyEntryIsNotTakenForNobody() {
+        assertThatThrownBy(() -> model("entries: {weest: {vehicles: 100 veh/h, routes: {a: {via: [east]}}}}"))
+                .isInstanceOfSatisfying(
+                        StudyProblem.class,
+                        problem -> assertThat(problem.messages())
+                                .singleElement()
+                                .asString()
+                                .contains("'weest'", "Did you mean 'west'?"));
+    }
+
     private static final String WEST = """
             arrivals: %s
             entries:

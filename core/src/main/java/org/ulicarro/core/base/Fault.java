@@ -22,7 +22,7 @@ public record Fault(Severity severity, String pointer, Kind kind, List<Object> v
     public interface Kind {
 
         /** One or two sentences in the user's words. */
-        String words(List<Object> values);
+        String words(List<Object> values, Wording wording);
     }
 
     /** What is only told, and nobody reacts to: its one value is the sentence. */
@@ -30,7 +30,7 @@ public record Fault(Severity severity, String pointer, Kind kind, List<Object> v
         TOLD;
 
         @Override
-        public String words(List<Object> values) {
+        public String words(List<Object> values, Wording wording) {
             return String.valueOf(values.get(0));
         }
     }
@@ -41,7 +41,7 @@ public record Fault(Severity severity, String pointer, Kind kind, List<Object> v
         /** A name that nothing has: of what (a noun), the name, and a list of those that there are. */
         UNKNOWN_NAME {
             @Override
-            public String words(List<Object> values) {
+            public String words(List<Object> values, Wording wording) {
                 List<String> known =
                         ((List<?>) values.get(2)).stream().map(String::valueOf).toList();
                 String name = String.valueOf(values.get(1));
@@ -72,9 +72,14 @@ public record Fault(Severity severity, String pointer, Kind kind, List<Object> v
         return new Fault(Severity.WARNING, pointer, Told.TOLD, List.of(message));
     }
 
-    /** One or two sentences in the user's words. */
+    /** One or two sentences in the user's words and metric units. */
     public String message() {
-        return kind.words(values);
+        return message(Wording.METRIC);
+    }
+
+    /** The same in the units of its reader. */
+    public String message(Wording wording) {
+        return kind.words(values, wording);
     }
 
     /** Whether one of its values is, or begins or ends with, a name: that of a road in {@code quay-1>mill}. */

@@ -1,8 +1,8 @@
 package org.ulicarro.core.demand;
 
 import java.util.List;
-import java.util.Locale;
 import org.ulicarro.core.base.Fault;
+import org.ulicarro.core.base.Wording;
 
 /** What can be wrong with demand, or should be known of it. The words of each stand here and nowhere else. */
 public enum DemandFault implements Fault.Kind {
@@ -112,7 +112,7 @@ public enum DemandFault implements Fault.Kind {
     }
 
     @Override
-    public String words(List<Object> values) {
-        return String.format(Locale.ROOT, words, values.toArray());
+    public String words(List<Object> values, Wording wording) {
+        return wording.of(words, values);
     }
 }

@@ -126,7 +126,9 @@ public final class DemandPlan {
             sources.add(TripDemand.of(demand, trips, window, ways, mix, faults));
         }
         List<ServiceLine> lines = ServiceLines.of(network, input, kinds, demand.services(), window, faults);
-        if (sources.isEmpty() && lines.isEmpty()) {
+        if (sources.isEmpty()
+                && lines.isEmpty()
+                && faults.stream().noneMatch(f -> f.severity() == Fault.Severity.ERROR)) {
             faults.add(DemandFault.NOBODY_TRAVELS.at("/demand"));
         }
         WalkPlan walks = WalkPlan.of(network, demand, window, faults);

@@ -149,14 +149,14 @@ final class Ways {
      * A written way, or null with the reason among the faults.
      *
      * @param pointer of the list of places; its first one is at {@code /0}, or nowhere in the list where {@code from} says it
-     * @param from the place where it begins, where that stands elsewhere; else null
+     * @param from the place where it begins, where that stands elsewhere; the list may begin with it as well. Else null
      */
     Way written(String pointer, String from, List<String> list, List<Fault> faults) {
         List<String> places = new ArrayList<>(list);
-        if (from != null) {
+        int shift = from == null || !list.isEmpty() && list.get(0).equals(from) ? 0 : 1;
+        if (shift == 1) {
             places.add(0, from);
         }
-        int shift = from == null ? 0 : 1;
         for (int i = shift; i < places.size(); i++) {
             if (!network.junctions().containsKey(places.get(i))) {
                 String near =

@@ -1,8 +1,8 @@
 package org.ulicarro.core.network;
 
 import java.util.List;
-import java.util.Locale;
 import org.ulicarro.core.base.Fault;
+import org.ulicarro.core.base.Wording;
 
 /**
  * What can be wrong with a network, or should be known of it. The words of each stand here and nowhere else; code that reacts to one goes
@@ -66,7 +66,7 @@ public enum NetworkFault implements Fault.Kind {
             "%s at '%s' comes from %d lanes into %d: lanes that become one inside the junction carry little more than one. Give '%s' as many lanes, which may end further on ('ends'), or write 'turns' that leave one lane to other turns"),
     LIMIT_FALLS(
             Fault.Severity.WARNING,
-            "the limit falls from %.0f to %.0f km/h at '%s'; drivers brake for it there, and the count of stops and of hard braking shows that step. Is it meant?"),
+            "the limit falls from %.0f km/h to %.0f km/h at '%s'; drivers brake for it there, and the count of stops and of hard braking shows that step. Is it meant?"),
     STOP_LINE_ON_CROSSING(
             Fault.Severity.ERROR,
             "a stop line %.1f m from '%s' stands on the crossing of '%s', which ends at %.1f m; vehicles would wait on it"),
@@ -123,7 +123,7 @@ public enum NetworkFault implements Fault.Kind {
     }
 
     @Override
-    public String words(List<Object> values) {
-        return String.format(Locale.ROOT, words, values.toArray());
+    public String words(List<Object> values, Wording wording) {
+        return wording.of(words, values);
     }
 }

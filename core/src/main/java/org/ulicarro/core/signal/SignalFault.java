@@ -1,8 +1,8 @@
 package org.ulicarro.core.signal;
 
 import java.util.List;
-import java.util.Locale;
 import org.ulicarro.core.base.Fault;
+import org.ulicarro.core.base.Wording;
 
 /** What can be wrong with signals, or should be known of them. The words of each stand here and nowhere else. */
 public enum SignalFault implements Fault.Kind {
@@ -147,7 +147,7 @@ public enum SignalFault implements Fault.Kind {
     }
 
     @Override
-    public String words(List<Object> values) {
-        return String.format(Locale.ROOT, words, values.toArray());
+    public String words(List<Object> values, Wording wording) {
+        return wording.of(words, values);
     }
 }

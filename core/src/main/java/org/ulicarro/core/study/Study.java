@@ -4,6 +4,7 @@ import java.util.List;
 import java.util.Map;
 import org.ulicarro.core.base.Dimension;
 import org.ulicarro.core.base.PrintedUnit;
+import org.ulicarro.core.base.Wording;
 
 /** A whole study: everything the files of its folder say, joined into one tree. */
 @About("A Ulicarro study: network, demand and signals, and how they are run.")
@@ -99,6 +100,11 @@ public record Study(
 
         public PrintedUnit fuel() {
             return fuel;
+        }
+
+        /** How figures stand in sentences. */
+        public Wording wording() {
+            return this == US ? Wording.US : Wording.METRIC;
         }
 
         /** The unit that stands for a metric one where figures are printed, with the metric one as the inside; others stay. */

@@ -1,8 +1,8 @@
 package org.ulicarro.core.study;
 
 import java.util.List;
-import java.util.Locale;
 import org.ulicarro.core.base.Fault;
+import org.ulicarro.core.base.Wording;
 
 /** What can be wrong with what a study writes, before anything is compiled. The words of each stand here and nowhere else. */
 public enum StudyFault implements Fault.Kind {
@@ -128,7 +128,7 @@ public enum StudyFault implements Fault.Kind {
     }
 
     @Override
-    public String words(List<Object> values) {
-        return String.format(Locale.ROOT, words, values.toArray());
+    public String words(List<Object> values, Wording wording) {
+        return wording.of(words, values);
     }
 }
