@@ -58,7 +58,9 @@ public final class ScheduleCompiler {
         if (plans.isEmpty() && chosen(known) != null) {
             return List.of(chosen(known));
         }
-        if (plans.isEmpty()) {
+        if (known.isEmpty()) {
+            faults.add(SignalFault.NO_PLAN.at(pointer, when.period()));
+        } else if (plans.isEmpty()) {
             faults.add(SignalFault.NO_PLAN_FOR_PERIOD.at(pointer + "/plans", known.size(), when.period()));
         }
         return List.copyOf(plans);

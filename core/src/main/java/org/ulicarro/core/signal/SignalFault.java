@@ -29,6 +29,9 @@ public enum SignalFault implements Fault.Kind {
     SHARED_LANE(
             Fault.Severity.ERROR,
             "%s shares a lane with %s but has another group: each would stand in the other's green. Give it a lane of its own, or one group with 'yields: [%s]'"),
+    NO_PLAN(
+            Fault.Severity.ERROR,
+            "there is no plan; write plans: {%s: {…}}, like the period, with its cycle and greens or rings"),
     NO_PLAN_FOR_PERIOD(
             Fault.Severity.ERROR,
             "there are %s plans, but none is called '%s' like the period, and no schedule; name one so, or write schedule: {06:00: …}"),
@@ -86,9 +89,13 @@ public enum SignalFault implements Fault.Kind {
     ADAPT_BOUNDS(Fault.Severity.ERROR, "splits change by 0.1 s or more at a time, every 1 to 100 cycles"),
     QUEUE_LIMIT(Fault.Severity.ERROR, "a queue is let go for at least 1 s"),
     NO_RINGS(Fault.Severity.ERROR, "say in which order the phases go: rings: [\"1 2 | 3 4\", \"5 6 | 7 8\"]"),
-    BARRIERS_DIFFER(Fault.Severity.ERROR, "this ring has %s barriers, the first one %s"),
+    BARRIERS_DIFFER(
+            Fault.Severity.ERROR,
+            "this ring has %s barriers ('|'), the first one %s; write '-' where it rests: [\"1 2 | 4\", \"6 | -\"]"),
     PHASE_IN_NO_RING(Fault.Severity.ERROR, "phase '%s' stands in no ring, so it would never get green"),
-    PHASE_TWICE(Fault.Severity.ERROR, "phase '%s' stands in the rings twice"),
+    PHASE_TWICE(
+            Fault.Severity.ERROR,
+            "phase '%s' stands in the rings twice; it runs in one of them, while another rests ('-'): [\"1 2 | 4\", \"6 | -\"]"),
     COORDINATED_CYCLE(Fault.Severity.ERROR, "a coordinated plan needs a cycle of 10 s to 600 s; or write free: true"),
     NO_COORDINATED(Fault.Severity.ERROR, "say which phases come round with the cycle: coordinated: [2, 6]"),
     NO_SPLIT(Fault.Severity.ERROR, "phase '%s' has no split"),

@@ -58,6 +58,9 @@ abstract class Pedals {
     final Witness witness;
     final double dt;
 
+    /** Those ahead in a lane that begins further on are taken for its queue below this speed (m/s). */
+    private static final double QUEUES_BELOW = 8;
+
     // the strictest constraint found so far for the vehicle in hand
     double accel;
     double gapShare; // share of its time gap and reaction time that the one in hand has in this queue
@@ -73,11 +76,13 @@ abstract class Pedals {
 
     final double curveDeceleration;
     private final double beforeLine;
+    private final double[] start;
 
     Pedals(Parts parts) {
         DriverNumbers numbers = parts.numbers;
         curveDeceleration = numbers.curveDeceleration();
         beforeLine = numbers.beforeLine();
+        start = parts.table.start;
         f = parts.fleet;
         occupancy = parts.occupancy;
         witness = parts.witness;
@@ -226,7 +231,8 @@ abstract class Pedals {
         if (leader >= 0) {
             double gap = f.pos(leader) - f.length(leader) - f.pos(v);
             if (gap > 0) {
-                double wanted = follower.towards(v, gap, f.speed(leader), Urgency.share(urgency.of(v)));
+                double share = joinsQueueAt(v, target, f.speed(leader)) ? 1 : Urgency.share(urgency.of(v));
+                double wanted = follower.towards(v, gap, f.speed(leader), share);
                 wanted = Math.max(wanted, -f.comfortableDeceleration(v));
                 if (v == witness.row) {
                     witness.vehicle(LANE, f.id(leader), gap, f.speed(leader), wanted);
@@ -238,6 +244,14 @@ abstract class Pedals {
                 }
             }
         }
+    }
+
+    /**
+     * Whether a lane begins only further on and has a queue: then a driver drives up to its tail as to any other. With the small gaps of a
+     * change it would brake too late to come to rest behind it, and stand beside the queue.
+     */
+    private boolean joinsQueueAt(int v, int target, double speedThere) {
+        return f.pos(v) - f.length(v) / 2 < start[target] && speedThere < QUEUES_BELOW;
     }
 
     /** Leaves room for somebody in the next lane, with a deceleration that one chooses freely. */
