@@ -96,7 +96,7 @@ final class SchemaCheck {
                 error(
                         tree.spot(pointer),
                         "'" + error.getProperty() + "' is missing " + where(name) + about(here, error));
-            case "type" -> error(tree.spot(pointer), wrongType(here, name, written, value));
+            case "type" -> error(tree.spot(pointer), wrongType(here, name, written, value) + shown(error, here));
             case "pattern" -> error(tree.spot(pointer), wrongForm(here, name, written));
             case "enum" ->
                 error(
@@ -139,6 +139,13 @@ final class SchemaCheck {
         };
         String is = value.isObject() ? "a map" : value.isArray() ? "a list" : "'" + written + "'";
         return "'" + name + "' must be " + wanted + ", not " + is;
+    }
+
+    /** How a map or a list is written, where something else stands. */
+    private String shown(Error error, JsonNode here) {
+        boolean many = List.of("object", "array").contains(here.path("type").asString(""));
+        String example = many ? new Shape(schema).example(error) : "";
+        return example.length() <= 2 ? "" : "; write for example " + example;
     }
 
     private static String wrongForm(JsonNode here, String name, String written) {

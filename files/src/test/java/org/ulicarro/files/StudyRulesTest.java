@@ -26,6 +26,16 @@ class StudyRulesTest {
         Samples.write(Samples.MARKET, study);
     }
 
+    @Test
+    void aUsStudyIsToldInFeetAndMiles() throws IOException {
+        Path file = study.resolve("study.yaml");
+        Files.writeString(file, Files.readString(file).replace("units: metric", "units: us"));
+        assertThat(problemsAfter("network.yaml", "speed: 40 km/h", "speed: 400 km/h"))
+                .anyMatch(m -> m.contains("a speed limit must be between 2.5 mph and 155.3 mph"));
+        assertThat(problemsAfter("network.yaml", "speed: 400 km/h", "speed: 40 mph"))
+                .anyMatch(m -> m.contains("at 40 mph (ITE 2020, braking with 11.48 ft/s2)"));
+    }
+
     private List<String> problemsAfter(String file, String from, String to) throws IOException {
         String text = Files.readString(study.resolve(file));
         assertThat(text).contains(from);
@@ -56,6 +66,10 @@ class StudyRulesTest {
             turns: [L, TR] | turns: [L, TX] | 'TX' cannot stand for 'turns'; write for example 'TR'
             full-width: 45 m | full-width: 2 m | such a lane needs at least 5 m of full width and 1 m of taper
             control: signal, legs | legs | place 'market' has no signal; write control: signal at the place
+            bays: {left: [{full-width: 45 m, taper: 15 m}]} | bays: {left: 45 m} | 'left' must be a list in [brackets], not '45 m'; write for example [{full-width: 60 m}]
+            ahead: {lanes: 2} | ahead: 2 | 'ahead' must be a map of 'key: value', not '2'; write for example {lanes: 1}
+            between: [mill, market] | between: mill | write for example [NAME, NAME]
+            control: signal, legs | control: roundabout, diameter: 40 m, legs | Did you mean 'outer-diameter'?
             pier:   {at | a pier:   {at | the id 'a pier' may hold letters, digits, '-' and '_' only
             """)
     void ofTheNetwork(String from, String to, String message) throws IOException {
@@ -70,7 +84,7 @@ class StudyRulesTest {
             cycle: 80 s | cycle: 5 s | plan 'pm' needs a cycle of 10 s to 600 s
             cycle: 80 s | cycle: 80 | '80' has no unit; write '80 s' or '80 min'
             pm: | night: | warning-free
-            EB: [0-40] | EB: 0-40 | 'EB' must be a list in [brackets], not '0-40'
+            EB: [0-40] | EB: 0-40 | 'EB' must be a list in [brackets], not '0-40'; write for example [43-60]
             kind: fixed | "kind: fixed\n    cycle: 80 s" | 'cycle' is not known in 'market'. It belongs one level deeper, in each of 'plans'.
             EB: [0-40] | EX: [0-40] | there is no group 'EX'. Did you mean 'EB'?
             EB: [0-40] | EB: [0-90] | green 0-90 lies outside the cycle of 80 s
@@ -89,6 +103,7 @@ class StudyRulesTest {
     @ParameterizedTest
     @CsvSource(delimiter = '|', quoteCharacter = '"', textBlock = """
             car: 91 % | car: -91 % | a share of the vehicle mix is negative
+            volumes: {pm: counts/pm.csv} | volumes: pm.csv | 'volumes' must be a map of 'key: value', not 'pm.csv'; write for example {pm: counts/pm.csv}
             car: 91 % | car: 0.91 | '0.91' has no unit; write '91 %'
             random | evenly | 'evenly' cannot stand for 'arrivals'. Did you mean 'even'?
             counts/pm.csv | ../pm.csv | is not inside the study's folder

@@ -1,6 +1,8 @@
 package org.ulicarro.core.base;
 
 import java.util.Collection;
+import java.util.List;
+import java.util.Locale;
 import java.util.Optional;
 
 /** Finds what somebody probably meant by a name that does not exist. */
@@ -13,13 +15,22 @@ public final class Names {
         String best = null;
         int fewest = Math.max(1, wrong.length() / 3) + 1;
         for (String name : known) {
-            int edits = edits(wrong.toLowerCase(java.util.Locale.ROOT), name.toLowerCase(java.util.Locale.ROOT));
+            int edits = edits(wrong.toLowerCase(Locale.ROOT), name.toLowerCase(Locale.ROOT));
             if (edits < fewest && !name.equals(wrong)) { // the same word again is no help
                 fewest = edits;
                 best = name;
             }
         }
-        return Optional.ofNullable(best);
+        return best == null ? partly(wrong, known) : Optional.of(best);
+    }
+
+    /** The one known name of which a word of some length is a part between hyphens: {@code diameter} of {@code outer-diameter}. */
+    private static Optional<String> partly(String wrong, Collection<String> known) {
+        String part = "-" + wrong.toLowerCase(Locale.ROOT) + "-";
+        List<String> found = known.stream()
+                .filter(name -> wrong.length() > 3 && ("-" + name + "-").contains(part) && !name.equals(wrong))
+                .toList();
+        return found.size() == 1 ? Optional.of(found.get(0)) : Optional.empty();
     }
 
     /** {@code " Did you mean 'market'?"}, or the list when it is short, or nothing. */
