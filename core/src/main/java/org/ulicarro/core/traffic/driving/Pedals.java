@@ -61,6 +61,9 @@ abstract class Pedals {
     /** Those ahead in a lane that begins further on are taken for its queue below this speed (m/s). */
     private static final double QUEUES_BELOW = 8;
 
+    /** Who falls back lets itself become slower than the other one by so much (m/s). */
+    private static final double FALLS_BACK_BY = 2;
+
     // the strictest constraint found so far for the vehicle in hand
     double accel;
     double gapShare; // share of its time gap and reaction time that the one in hand has in this queue
@@ -230,20 +233,31 @@ abstract class Pedals {
         int leader = target == LaneTable.NONE ? -1 : occupancy.firstAhead(target, f.pos(v));
         if (leader >= 0) {
             double gap = f.pos(leader) - f.length(leader) - f.pos(v);
-            if (gap > 0) {
-                double share = joinsQueueAt(v, target, f.speed(leader)) ? 1 : Urgency.share(urgency.of(v));
-                double wanted = follower.towards(v, gap, f.speed(leader), share);
-                wanted = Math.max(wanted, -f.comfortableDeceleration(v));
-                if (v == witness.row) {
-                    witness.vehicle(LANE, f.id(leader), gap, f.speed(leader), wanted);
-                }
-                if (wanted < accel) {
-                    set(wanted, LANE);
-                    byVehicle = leader;
-                    restrainedBy = f.id(leader);
-                }
+            double wanted = gap > 0 ? behindInNextLane(v, target, leader, gap) : fallingBack(v, leader);
+            if (v == witness.row && wanted < Double.POSITIVE_INFINITY) {
+                witness.vehicle(LANE, f.id(leader), gap, f.speed(leader), wanted);
+            }
+            if (wanted < accel) {
+                set(wanted, LANE);
+                byVehicle = leader;
+                restrainedBy = f.id(leader);
             }
         }
+    }
+
+    private double behindInNextLane(int v, int target, int leader, double gap) {
+        double share = joinsQueueAt(v, target, f.speed(leader)) ? 1 : Urgency.share(urgency.of(v));
+        return Math.max(follower.towards(v, gap, f.speed(leader), share), -f.comfortableDeceleration(v));
+    }
+
+    /**
+     * Two who drive side by side and each want to be where the other one is would come to stand beside each other at the line: the one
+     * whose front is behind falls back, so that the other can come over ahead of it.
+     */
+    private double fallingBack(int v, int leader) {
+        double ahead = f.speed(leader);
+        boolean swap = f.target(leader) == f.lane(v) && ahead > FALLS_BACK_BY && f.speed(v) > ahead - FALLS_BACK_BY;
+        return swap ? -f.comfortableDeceleration(v) : Double.POSITIVE_INFINITY;
     }
 
     /**
