@@ -20,6 +20,14 @@ final class SchemaCheck {
 
     private static final int MENDED = 4; // times at most
 
+    /** Words that people write for keys that are called otherwise. */
+    private static final Map<String, String> CALLED_OTHERWISE = Map.of(
+            "volume", "vehicles",
+            "flow", "vehicles",
+            "driving", "drive-on",
+            "limit", "speed",
+            "position", "at");
+
     private final StudySchema schema;
     private final Schema validator;
     private boolean sound = true;
@@ -116,6 +124,10 @@ final class SchemaCheck {
     /** What somebody meant by a key that is not known where it stands. */
     private String meant(LocatedTree tree, JsonNode here, String pointer, String key, List<String> known) {
         String elsewhere = new Misplaced(schema, tree.root).hint(here, pointer, key);
+        String called = CALLED_OTHERWISE.get(key);
+        if (elsewhere.isEmpty() && known.contains(called)) {
+            return " Did you mean '" + called + "'?";
+        }
         return elsewhere.isEmpty() ? Names.suggestion(key, known) : elsewhere;
     }
 

@@ -70,6 +70,8 @@ class StudyRulesTest {
             ahead: {lanes: 2} | ahead: 2 | 'ahead' must be a map of 'key: value', not '2'; write for example {lanes: 1}
             between: [mill, market] | between: mill | write for example [NAME, NAME]
             control: signal, legs | control: roundabout, diameter: 40 m, legs | Did you mean 'outer-diameter'?
+            speed: 40 km/h | speed-limit: 40 km/h | 'speed-limit' is not known in 'mill-street'. Did you mean 'speed'?
+            mill:   {at: | mill:   {position: | 'position' is not known in 'mill'. Did you mean 'at'?
             pier:   {at | a pier:   {at | the id 'a pier' may hold letters, digits, '-' and '_' only
             """)
     void ofTheNetwork(String from, String to, String message) throws IOException {

@@ -24,11 +24,15 @@ public final class Names {
         return best == null ? partly(wrong, known) : Optional.of(best);
     }
 
-    /** The one known name of which a word of some length is a part between hyphens: {@code diameter} of {@code outer-diameter}. */
+    /**
+     * The one known name of which a word is a part between hyphens, or that is a part of the word: {@code outer-diameter} for
+     * {@code diameter}, {@code speed} for {@code speed-limit}.
+     */
     private static Optional<String> partly(String wrong, Collection<String> known) {
-        String part = "-" + wrong.toLowerCase(Locale.ROOT) + "-";
+        String word = "-" + wrong.toLowerCase(Locale.ROOT) + "-";
         List<String> found = known.stream()
-                .filter(name -> wrong.length() > 3 && ("-" + name + "-").contains(part) && !name.equals(wrong))
+                .filter(name -> Math.min(wrong.length(), name.length()) > 3 && !name.equals(wrong))
+                .filter(name -> ("-" + name + "-").contains(word) || word.contains("-" + name + "-"))
                 .toList();
         return found.size() == 1 ? Optional.of(found.get(0)) : Optional.empty();
     }
