@@ -61,7 +61,7 @@ class NetworkFindingsTest {
             corridor | , kind: layby} | , kind: lay-by} | 'lay-by' cannot stand for 'kind'. Did you mean 'layby'?
             corridor | speed: 30 km/h | speed: 30 km/h, closed-to: [truk] | 'truk' cannot stand for
             merge | joins: {side: right, parallel: 260 m, taper: 80 m} | ends: {right: [{full-width: 30 m}]} | lane 2 of entry-ramp ahead ends after 40 m; at its limit drivers need about 89 m to change out of it
-            merge | between: [exit, entry], speed: 110 km/h | between: [exit, entry], speed: 60 km/h | the limit falls from 110 to 60 km/h at 'exit'
+            merge | between: [exit, entry], speed: 110 km/h | between: [exit, entry], speed: 60 km/h | the limit falls from 110 km/h to 60 km/h at 'exit'
             merge | east: {at: [1500, 0]} | "east: {at: [1500, 0]}\\n    isle: {at: [0, 900]}" | no road leads to place 'isle'
             merge | via: [[-420, -7], [-310, -30]] | via: [[0, -2.5]] | the legs of 'exit' overlap
             roundabout | outer-diameter: 54 m, lanes: 2 | outer-diameter: 16 m, lanes: 2 | an outer diameter of 16 m has no room for 2 circulating lanes around an island; it must be

@@ -150,13 +150,18 @@ public final class HandOver {
         wayfinding.lookForLimits(v, path);
         standstills.passes(path, Clock.ticks(at));
         events.passedLine(f.id(v), table.movement[path], table.from[path], at);
-        if (ledger.isPastLine(v)) { // the last place was so near that its account is still open
-            close(v, f.cursor(v));
+        if (ledger.isPastLine(v) && !isWithin(path, ledger.place(v))) {
+            close(v, f.cursor(v)); // the last place was so near that its account is still open
         }
         if (ledger.ahead(v) == table.movement[path]) {
             ledger.passLine(v, at);
             ledger.queued(v, 0);
         }
+    }
+
+    /** Whether a path leads on within a place: round its ring, or out of it. */
+    private boolean isWithin(int path, int place) {
+        return table.controlOf[path] == place && !table.measured[table.movement[path]];
     }
 
     private void leaveJunction(int v, int lane) {
