@@ -39,7 +39,7 @@ class CalibrateCommandTest extends InProcess {
     /** What is written is what was tried: a run with it discharges as the table says. */
     @Test
     void aTargetIsMetWrittenAndHeldByTheNextRun() throws IOException {
-        measured("{EBT: 2600 pcu/h, NBL: 1500 pcu/h}");
+        measured("{EBT: 2400 pcu/h, NBL: 1500 pcu/h}");
         int code = run("calibrate", study, "-a", "field", "-n", 2, "--trials", 6, "--within", 3, "--write", "gaps");
         assertThat(code).as(out + err).isEqualTo(Exit.DOES_NOT_HOLD); // left turns wait for gaps
         assertThat(out)
@@ -53,10 +53,10 @@ class CalibrateCommandTest extends InProcess {
                 .split(" +");
         double before = Double.parseDouble(row[4]);
         double reached = Double.parseDouble(row[5]);
-        assertThat(before).isGreaterThan(1.03 * 2600);
-        assertThat(reached).isCloseTo(2600, within(0.03 * 2600 + 1));
+        assertThat(before).isGreaterThan(1.03 * 2400);
+        assertThat(reached).isCloseTo(2400, within(0.03 * 2400 + 1));
         double half = Double.parseDouble(row[6]);
-        boolean sure = half <= 2 * 0.03 * 2600;
+        boolean sure = half <= 2 * 0.03 * 2400;
         assertThat(String.join(" ", row))
                 .as("known to twice what was asked for, or not")
                 .endsWith(sure ? " yes" : " not sure");

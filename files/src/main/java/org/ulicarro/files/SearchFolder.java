@@ -113,6 +113,12 @@ public final class SearchFolder implements Journal, AutoCloseable {
         return digest.hex();
     }
 
+    /** NaN where there is none; asked at once, since the question goes by the column that was read last. */
+    private static double figure(ResultSet r, int column) throws SQLException {
+        double value = r.getDouble(column);
+        return r.wasNull() ? Double.NaN : value;
+    }
+
     private static IOException damaged(Path folder, int trial, int replication) {
         return new IOException(folder.resolve(TRIALS) + ": replication " + replication + " of trial " + trial
                 + " is damaged or was edited; make the search again");
@@ -140,8 +146,8 @@ public final class SearchFolder implements Journal, AutoCloseable {
             Map<String, Double> figures = new LinkedHashMap<>();
             try (ResultSet r = read.executeQuery()) {
                 while (r.next()) {
-                    double value = r.getDouble(2);
-                    figures.put(r.getString(1), r.wasNull() ? Double.NaN : value);
+                    String name = r.getString(1);
+                    figures.put(name, figure(r, 2));
                 }
             }
             if (!seal(trial, json(change), replication, figures).equals(seal)) {
@@ -304,8 +310,7 @@ public final class SearchFolder implements Journal, AutoCloseable {
                 "SELECT trial, replication, figure, value FROM figures NOT INDEXED ORDER BY trial, replication, rowid";
         try (ResultSet r = statement.executeQuery(figures)) {
             while (r.next()) {
-                double value = r.getDouble(4);
-                Double figure = r.wasNull() ? Double.NaN : value;
+                double figure = figure(r, 4);
                 measured.computeIfAbsent(List.of(r.getInt(1), r.getInt(2)), none -> new LinkedHashMap<>())
                         .put(r.getString(3), figure);
             }
@@ -348,8 +353,7 @@ public final class SearchFolder implements Journal, AutoCloseable {
             read.setString(1, figure);
             try (ResultSet r = read.executeQuery()) {
                 while (r.next()) {
-                    double value = r.getDouble(3);
-                    all.add(new Driven(r.getInt(1), r.getInt(2), r.wasNull() ? Double.NaN : value));
+                    all.add(new Driven(r.getInt(1), r.getInt(2), figure(r, 3)));
                 }
             }
             return all;
