@@ -235,7 +235,7 @@ abstract class Pedals {
             double gap = f.pos(leader) - f.length(leader) - f.pos(v);
             double wanted = gap > 0 ? behindInNextLane(v, target, leader, gap) : fallingBack(v, leader);
             if (v == witness.row && wanted < Double.POSITIVE_INFINITY) {
-                witness.vehicle(LANE, f.id(leader), gap, f.speed(leader), wanted);
+                witness.vehicle(LANE, f.id(leader), Math.max(0, gap), f.speed(leader), wanted);
             }
             if (wanted < accel) {
                 set(wanted, LANE);
