@@ -78,15 +78,16 @@ final class MovementTable {
                 .map(RunSummary.Row::place)
                 .distinct()
                 .count();
+        printHeading(out, List.of()); // the run began with what the study's check said
         if (places > FEW_PLACES) {
-            printPlaces(out);
+            new PlaceTable(summary).print(out);
         } else {
-            print(out, false);
+            printRows(out, false);
         }
     }
 
     void printPlaces(PrintWriter out) {
-        printHeading(out);
+        printHeading(out, record.warnings());
         new PlaceTable(summary).print(out);
     }
 
@@ -110,7 +111,11 @@ final class MovementTable {
 
     /** Prints means with their interval, warnings above the figures that they touch. */
     void print(PrintWriter out, boolean bySlice) {
-        printHeading(out);
+        printHeading(out, record.warnings());
+        printRows(out, bySlice);
+    }
+
+    private void printRows(PrintWriter out, boolean bySlice) {
         List<RunSummary.Row> rows = shown(bySlice);
         int from = 0;
         while (from < rows.size()) {
@@ -133,7 +138,7 @@ final class MovementTable {
                 "LOS by control and entry delay of the worst 15 min. Back: back of queue over all cycles of all runs.");
     }
 
-    private void printHeading(PrintWriter out) {
+    private void printHeading(PrintWriter out, List<String> ofTheStudy) {
         out.printf(
                 Locale.ROOT,
                 "%s%nrun %s, period %s %s-%s, %d replication%s, seed %d%n",
@@ -147,7 +152,7 @@ final class MovementTable {
                 record.seed());
         RunWarnings.of(record).forEach(out::println);
         adviseOnReplications(out);
-        record.warnings().forEach(out::println);
+        ofTheStudy.forEach(out::println);
         out.println();
     }
 
@@ -245,7 +250,7 @@ final class MovementTable {
 
     /** Prints the movements with the largest delay, the worst first. */
     void printWorst(PrintWriter out, int count) {
-        printHeading(out);
+        printHeading(out, record.warnings());
         TextTable table = new TextTable(2);
         table.alignLeft(true, true);
         table.add("place", "movement", "veh", "control", "95 %", "LOS", "entry", "stops", "queue", "back");
@@ -281,7 +286,7 @@ final class MovementTable {
 
     /** Prints each replication's figures. */
     void printEach(PrintWriter out, boolean bySlice) {
-        printHeading(out);
+        printHeading(out, record.warnings());
         TextTable table = new TextTable(1);
         table.add(
                 "movement",

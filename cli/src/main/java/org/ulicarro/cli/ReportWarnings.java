@@ -52,6 +52,7 @@ final class ReportWarnings {
                     of,
                     r.movedUp()));
         }
+        r.incidents().forEach(incident -> warnings.add(of + incident));
         return warnings;
     }
 }

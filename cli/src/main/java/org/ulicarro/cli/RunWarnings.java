@@ -76,6 +76,7 @@ final class RunWarnings {
             List<String> how = Wrapped.lines(List.of(record.standstills().get(0).split(" ")), WIDTH);
             all.add("warning: " + Standstills.words(record) + NEXT_LINE + String.join(NEXT_LINE, how));
         }
+        all.addAll(record.incidents());
         if (record.replications() < 2) {
             all.add("warning: one replication has no interval; run at least five to know what a figure is worth");
         }

@@ -163,16 +163,15 @@ final class RunWork {
             throw e.getCause();
         }
         double seconds = (System.nanoTime() - clock) / 1e9;
-        List<String> warnings = new ArrayList<>(
-                compiled.warnings().stream().map(Message::toString).toList());
+        List<String> incidents = new ArrayList<>();
         if (settings.external() != null) {
-            warnings.add("note: signals had external control; who repeats the run needs the same controller");
-            settings.external().incidents().forEach(incident -> warnings.add("warning: " + incident));
+            incidents.add("note: signals had external control; who repeats the run needs the same controller");
+            settings.external().incidents().forEach(incident -> incidents.add("warning: " + incident));
         }
         if (dark != null) {
-            warnings.add("warning: lamps were told nothing " + dark);
+            incidents.add("warning: lamps were told nothing " + dark);
         }
-        RunRecord record = record(study, model, warnings, results, started, seconds, settings.jobs());
+        RunRecord record = record(study, compiled, incidents, results, started, seconds, settings.jobs());
         return run.finish(record, study, results, log(record, results, run.before()));
     }
 
@@ -232,12 +231,13 @@ final class RunWork {
 
     private static RunRecord record(
             LoadedStudy study,
-            Model model,
-            List<String> warnings,
+            LoadedStudy.Compiled compiled,
+            List<String> incidents,
             List<ReplicationResult> results,
             Instant started,
             double seconds,
             int jobs) {
+        Model model = compiled.model();
         return new RunRecord(
                 Main.version(),
                 model.study().title(),
@@ -271,7 +271,8 @@ final class RunWork {
                         .flatMap(
                                 r -> r.standstills().stream().map(how -> "replication " + r.replication() + ": " + how))
                         .toList(),
-                warnings,
+                compiled.warnings().stream().map(Message::toString).toList(),
+                incidents,
                 results.stream().map(r -> r.traffic().line()).toList(),
                 started.toString(),
                 StrictMath.rint(seconds * 1000) / 1000,
@@ -287,6 +288,7 @@ final class RunWork {
             log.add("went on after " + before + " replications that were there already");
         }
         log.addAll(record.warnings());
+        log.addAll(record.incidents());
         for (ReplicationResult r : results) {
             log.add(String.format(
                     Locale.ROOT,

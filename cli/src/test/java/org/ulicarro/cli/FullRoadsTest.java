@@ -55,6 +55,23 @@ class FullRoadsTest extends InProcess {
         assertThat(out).doesNotContain("in a circle");
     }
 
+    /** Whoever runs reads what the check says before he waits for the run, and not again under it; whoever looks later reads it. */
+    @Test
+    void theStudysWarningsAreToldOnce() throws IOException {
+        ring("60 veh/h");
+        Path written = study.resolve("study.yaml");
+        Files.writeString(written, Files.readString(written).replace("[e-arm>en]", "[e-arm>en], yellow: 2 s"));
+        assertThat(run("run", study, "-n", "1")).as(err).isZero();
+        String warning = err.lines()
+                .filter(line -> line.contains("warning: "))
+                .findFirst()
+                .orElseThrow();
+        assertThat(warning).contains("yellow");
+        assertThat(out).doesNotContain(warning).contains("warning: one replication has no interval");
+        assertThat(run("results", study)).isZero();
+        assertThat(out).contains(warning);
+    }
+
     /** A bend on 45 m is driven slower than the limit, and that is shown in the units of the study. */
     @Test
     void bendsAreShownWithTheRoads() throws IOException {

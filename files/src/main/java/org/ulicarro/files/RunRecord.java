@@ -34,6 +34,7 @@ import tools.jackson.core.json.JsonFactory;
  * @param movedUp drivers who moved up into full junctions, since full roads in a circle held each other, mean over replications
  * @param standstills rings of vehicles that blocked each other, in words
  * @param warnings what the study's check said
+ * @param incidents what happened around the run that its figures do not show, such as a controller that was lost
  * @param traffic fingerprints of who wanted to travel, replication by replication, as {@code DrawnTraffic} writes them
  * @param started when the run began (ISO 8601, UTC)
  * @param seconds how long it took
@@ -63,6 +64,7 @@ public record RunRecord(
         double movedUp,
         List<String> standstills,
         List<String> warnings,
+        List<String> incidents,
         List<String> traffic,
         String started,
         double seconds,
@@ -87,9 +89,11 @@ public record RunRecord(
     static RunRecord read(String json) {
         Map<String, String> facts = new HashMap<>();
         List<String> warnings = new ArrayList<>();
+        List<String> incidents = new ArrayList<>();
         List<String> standstills = new ArrayList<>();
         List<String> traffic = new ArrayList<>();
-        Map<String, List<String>> lists = Map.of("warnings", warnings, "standstills", standstills, "traffic", traffic);
+        Map<String, List<String>> lists = Map.of(
+                "warnings", warnings, "incidents", incidents, "standstills", standstills, "traffic", traffic);
         try (JsonParser parser = new JsonFactory().createParser(ObjectReadContext.empty(), json)) {
             parser.nextToken();
             while (parser.nextToken() == JsonToken.PROPERTY_NAME) {
@@ -131,6 +135,7 @@ public record RunRecord(
                 number(facts, "moved_up"),
                 standstills,
                 warnings,
+                incidents,
                 traffic,
                 facts.get("started"),
                 number(facts, "seconds"),

@@ -87,6 +87,7 @@ class RunStoreTest {
                 0.25,
                 List.of("nothing moves"),
                 List.of("a warning, with \"quotes\""),
+                List.of("a controller was lost"),
                 results.stream().map(r -> r.traffic().line()).toList(),
                 "2026-01-01T00:00:00Z",
                 1.25,
