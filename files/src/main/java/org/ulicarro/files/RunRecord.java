@@ -92,8 +92,8 @@ public record RunRecord(
         List<String> incidents = new ArrayList<>();
         List<String> standstills = new ArrayList<>();
         List<String> traffic = new ArrayList<>();
-        Map<String, List<String>> lists = Map.of(
-                "warnings", warnings, "incidents", incidents, "standstills", standstills, "traffic", traffic);
+        Map<String, List<String>> lists =
+                Map.of("warnings", warnings, "incidents", incidents, "standstills", standstills, "traffic", traffic);
         try (JsonParser parser = new JsonFactory().createParser(ObjectReadContext.empty(), json)) {
             parser.nextToken();
             while (parser.nextToken() == JsonToken.PROPERTY_NAME) {
