@@ -165,7 +165,7 @@ final class MovementSheets {
                             case B_YIELDS -> "A";
                             case IN_TURN -> "-";
                         },
-                        together(a, b));
+                        together(c, a, b));
             }
         }
         return sheet;
@@ -189,13 +189,14 @@ final class MovementSheets {
         return "-";
     }
 
-    private String together(Movement a, Movement b) {
+    private String together(Conflict c, Movement a, Movement b) {
         boolean signalA = model.signals().groupOf(a.index()) >= 0;
         boolean signalB = model.signals().groupOf(b.index()) >= 0;
         if (!signalA || !signalB) {
             return "-";
         }
-        return model.signals().yields(a.index()) || model.signals().yields(b.index()) ? "yields" : "never";
+        boolean inGaps = model.signals().yields(a.index()) || model.signals().yields(b.index());
+        return inGaps || network.isBesideKeptLane(c) ? "yields" : "never";
     }
 
     /** For people a matrix of each place, for machines one row for each pair. */

@@ -67,6 +67,9 @@ public final class RandomJunction {
     private final boolean[] refuge;
     private double step = 0.2; // s
     private final double seconds;
+    private final long key2; // for what was added later, so that the rest stays as it was
+    private int draws2;
+    private final boolean[] bicycles; // leg -> whether lanes for bicycles lie at its kerbs
 
     /** Whether its signal fails a minute after the start, for two minutes: all flash red, or the first leg yellow. */
     public boolean flashes;
@@ -90,6 +93,8 @@ public final class RandomJunction {
         in = new int[legs];
         out = new int[legs];
         crossed = new boolean[legs];
+        bicycles = new boolean[legs];
+        key2 = Draws.key(number, 0, Purpose.VEHICLE, 4712);
         refuge = new boolean[legs];
         int most = control == Control.ALL_STOP || control == Control.ROUNDABOUT ? 2 : 3;
         double[] share = new double[legs];
@@ -136,7 +141,7 @@ public final class RandomJunction {
             places.put(
                     "end" + i,
                     Place.of(new Point(280 * StrictMath.cos(angle), 280 * StrictMath.sin(angle)), Control.NONE));
-            roads.put(road, Road.of("end" + i, MIDDLE, SPEED, Direction.of(in[i]), Direction.of(out[i])));
+            roads.put(road, Road.of("end" + i, MIDDLE, SPEED, lanes(in[i], bicycles[i]), lanes(out[i], bicycles[i])));
         }
         boolean ring = control == Control.ROUNDABOUT;
         places.put(
@@ -157,6 +162,27 @@ public final class RandomJunction {
                         null,
                         null));
         return NetworkInput.of(places, roads);
+    }
+
+    private static Direction lanes(int lanes, boolean withBicycles) {
+        if (!withBicycles) {
+            return Direction.of(lanes);
+        }
+        String kerb = String.valueOf(lanes + 1);
+        var use = Map.of(kerb, new Direction.LaneUse(List.of(VehicleType.BICYCLE), null, null, null));
+        return new Direction(lanes + 1, 3.25, Map.of(kerb, 1.8), null, null, null, null, null, use, null, null);
+    }
+
+    /** The same with lanes for bicycles at the kerbs of about two legs of three, which others turn across; none at roundabouts. */
+    public RandomJunction withBicycles() {
+        for (int i = 0; i < legs; i++) {
+            bicycles[i] = control != Control.ROUNDABOUT && nextOfBicycles() < 0.67;
+        }
+        return this;
+    }
+
+    private double nextOfBicycles() {
+        return Draws.uniform(key2, draws2++);
     }
 
     /** One stage for each leg, and one for all people. */
@@ -259,6 +285,12 @@ public final class RandomJunction {
             boolean turnsBack = movement.turn() == Turn.UTURN;
             int lanes = network.links().get(movement.fromLink()).lanes();
             double perHour = PER_LANE.get(control) * lanes * load * (0.3 + next()) / (legs - 1);
+            int leg = Integer.parseInt(movement.id().substring(1, movement.id().indexOf('>')));
+            if (bicycles[leg] && !turnsBack && movement.turn() != Turn.LEFT) {
+                double many = (20 + 250 * nextOfBicycles()) * seconds / 3600;
+                counts.add(new Count(
+                        MIDDLE, movement.id(), START, START + seconds, many, 0, 0, "bicycle", "/counts/bicycles"));
+            }
             counts.add(new Count(
                     MIDDLE,
                     movement.id(),

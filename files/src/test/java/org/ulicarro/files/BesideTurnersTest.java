@@ -98,6 +98,7 @@ class BesideTurnersTest {
                     case EITHER -> "either";
                     case A -> p.pathA() == right ? "who turns" : "who goes straight on";
                     case B -> p.pathB() == right ? "who turns" : "who goes straight on";
+                    case A_BESIDE_BICYCLES, B_BESIDE_BICYCLES -> "bicycles";
                 })
                 .containsExactly("both", "who turns");
     }

@@ -56,7 +56,7 @@ class NetworkFindingsTest {
             corridor | yard:     {at: [290, -180]} | yard:     {at: [300, 12]} | places 'school' and 'yard' are at the same point
             corridor | back: {lanes: 1, bays: {left: [{full-width: 40 m}]}, turns: [L, TR]} | back: {lanes: 1, bays: {left: [{full-width: 400 m}]}, turns: [L, TR]} | this lane needs 420 m with its taper
             corridor | ahead: {lanes: 1, bays: {left: [{full-width: 50 m}]}, turns: [L, TR]} | ahead: {lanes: 1, bays: {left: [{full-width: 50 m}]}, turns: [T, L]} | crosses that from lane
-            crossroads | ahead: {lanes: 2, bays: {left: [{full-width: 50 m}]}}, back: {lanes: 2}} | ahead: {lanes: 3, widths: {3: 1.5 m}, lane-use: {3: {only: [bicycle]}}, turns: [L, TR, T]}, back: {lanes: 2}} | others move into the kept lane before they turn: lane-use: {3: {only: [bicycle], turn-in: 30 m}}
+            crossroads | ahead: {lanes: 2, bays: {left: [{full-width: 50 m}]}}, back: {lanes: 2}} | ahead: {lanes: 3, lane-use: {3: {only: [bus], from: "16:00", to: "18:00"}}, turns: [L, TR, T]}, back: {lanes: 2}} | others move into the kept lane before they turn: lane-use: {3: {only: [bus], turn-in: 30 m}}
             corridor | south:    {at: [652, -240]} | south:    {at: [652, -240], lanes: 2} | 'lanes' is for roundabouts only; write control: roundabout at 'south'
             corridor | , kind: layby} | , kind: lay-by} | 'lay-by' cannot stand for 'kind'. Did you mean 'layby'?
             corridor | speed: 30 km/h | speed: 30 km/h, closed-to: [truk] | 'truk' cannot stand for

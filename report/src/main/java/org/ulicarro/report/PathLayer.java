@@ -70,13 +70,14 @@ final class PathLayer {
 
     /** Whether it waits for gaps: as the signal's groups say, or the rules of the place. */
     private boolean givesWay(Movement movement) {
-        if (model.signals().groupOf(movement.index()) != SignalSystem.NO_GROUP) {
-            return model.signals().yields(movement.index());
-        }
-        if (movement.rule() != EntryRule.FREE) {
+        boolean signal = model.signals().groupOf(movement.index()) != SignalSystem.NO_GROUP;
+        if (signal ? model.signals().yields(movement.index()) : movement.rule() != EntryRule.FREE) {
             return true;
         }
         for (Conflict c : junction.conflicts()) {
+            if (signal && !network.isBesideKeptLane(c)) {
+                continue;
+            }
             boolean a = network.movementOfPath(c.pathA()) == movement.index() && c.who() == Conflict.Who.A_YIELDS;
             boolean b = network.movementOfPath(c.pathB()) == movement.index() && c.who() == Conflict.Who.B_YIELDS;
             if (a || b) {

@@ -150,7 +150,9 @@ final class Formula implements VolumeDelay {
                 int a = network.movementOfPath(conflict.pathA());
                 int b = network.movementOfPath(conflict.pathB());
                 boolean aYields = conflict.who() == Conflict.Who.A_YIELDS;
-                if (conflict.who() != Conflict.Who.IN_TURN && a >= 0 && b >= 0) {
+                boolean beside =
+                        network.isBesideKeptLane(conflict); // to the few in that lane, not to its whole movement
+                if (conflict.who() != Conflict.Who.IN_TURN && !beside && a >= 0 && b >= 0) {
                     List<Integer> to = yieldsTo.get(aYields ? a : b);
                     if (!to.contains(aYields ? b : a)) {
                         to.add(aYields ? b : a);

@@ -16,6 +16,11 @@ final class ConflictFinder {
     /** Axes of two cars in lanes side by side nearer than this touch (m). */
     private static final double CARS = 1.8 + 0.25;
 
+    /** Axes of the widest vehicle and a bicycle nearer than this touch (m). */
+    private static final double BESIDE_A_BICYCLE = 1.275 + 0.35 + 0.05;
+
+    private static final double HALF_BICYCLE = 0.35; // of its width (m)
+
     private static final double HALF_LONG = 1.275; // of the width of a long vehicle (m)
     private static final double HALF_CAR = 0.95;
     private static final double ASIDE =
@@ -30,6 +35,7 @@ final class ConflictFinder {
     /** Bodies that swing out less than this are within the strips in which all vehicles are (m). */
     private static final double LEAST_SWING = 0.1;
 
+    private final Draft draft;
     private final List<Link> links;
     private final List<Lane> lanes;
     private final Priorities priorities;
@@ -39,9 +45,10 @@ final class ConflictFinder {
     final List<Divergence> divergences = new ArrayList<>();
 
     /** @param free whether nobody there waits for others, since lanes only join and part */
-    ConflictFinder(List<Link> links, List<Lane> lanes, Priorities priorities, boolean free) {
-        this.links = links;
-        this.lanes = lanes;
+    ConflictFinder(Draft draft, Priorities priorities, boolean free) {
+        this.draft = draft;
+        links = draft.links;
+        lanes = draft.lanes;
         this.priorities = priorities;
         this.free = free;
     }
@@ -72,16 +79,27 @@ final class ConflictFinder {
     }
 
     private void addMeeting(TurningPath a, TurningPath b) {
-        double swingA = StiffBody.swing(a.radius());
-        double swingB = StiffBody.swing(b.radius());
+        boolean bicyclesOnA = isBesideBicycles(b, a);
+        boolean bicyclesOnB = isBesideBicycles(a, b);
+        boolean bicycles = bicyclesOnA || bicyclesOnB;
+        double swingA = bicyclesOnA ? 0 : StiffBody.swing(a.radius());
+        double swingB = bicyclesOnB ? 0 : StiffBody.swing(b.radius());
         boolean swings = swingA + swingB > LEAST_SWING;
         boolean beside = free && isBeside(a, b);
-        double touching = Math.min(beside ? CARS : TOUCHING, asAlongTheRoad(a, b));
+        double usual = bicycles ? BESIDE_A_BICYCLE : beside ? CARS : TOUCHING;
+        double touching = Math.min(usual, asAlongTheRoad(a, b));
         double bothLong = swings ? TOUCHING + swingA + swingB : touching;
-        double oneLong = Math.max(touching, swings ? BESIDE_A_CAR + Math.max(swingA, swingB) : 0);
-        double theOther = Math.max(touching, swings ? BESIDE_A_CAR + Math.min(swingA, swingB) : 0);
-        LongBodies.Whose[] whose = whose(swingA, swingB);
-        double[] limits = beside ? new double[] {touching} : new double[] {bothLong, oneLong, theOther, touching};
+        double toACar = bicycles ? BESIDE_A_BICYCLE : BESIDE_A_CAR;
+        double oneLong = Math.max(touching, swings ? toACar + Math.max(swingA, swingB) : 0);
+        double theOther = Math.max(touching, swings ? toACar + Math.min(swingA, swingB) : 0);
+        LongBodies.Whose[] whose = bicycles
+                ? new LongBodies.Whose[] {
+                    bicyclesOnB ? LongBodies.Whose.A_BESIDE_BICYCLES : LongBodies.Whose.B_BESIDE_BICYCLES, null
+                }
+                : whose(swingA, swingB);
+        double[] limits = beside
+                ? new double[] {touching}
+                : bicycles ? new double[] {oneLong, touching} : new double[] {bothLong, oneLong, theOther, touching};
         double[][] onA = NearStretches.of(lineOf(a), lineOf(b), limits);
         double[][] onB = NearStretches.of(lineOf(b), lineOf(a), Arrays.copyOf(limits, onA.length));
         for (int i = 0; i < onB.length; i++) {
@@ -104,6 +122,13 @@ final class ConflictFinder {
                         onB[i][1]));
             }
         }
+    }
+
+    /** Whether the second path is that of bicycles beside the lane that the first one comes from. */
+    private boolean isBesideBicycles(TurningPath path, TurningPath other) {
+        Lane from = lanes.get(path.fromLane());
+        Lane beside = lanes.get(other.fromLane());
+        return from.link() == beside.link() && draft.isForBicycles(beside) && !draft.isForBicycles(from);
     }
 
     /**
@@ -157,6 +182,12 @@ final class ConflictFinder {
      * of those who stand there. Only for paths from lanes side by side.
      */
     private LongBodies.Whose seen(LongBodies.Whose whose, TurningPath a, TurningPath b, double swingA, double swingB) {
+        if (whose == LongBodies.Whose.A_BESIDE_BICYCLES) {
+            return keepsClear(a, b, HALF_BICYCLE) ? null : whose;
+        }
+        if (whose == LongBodies.Whose.B_BESIDE_BICYCLES) {
+            return keepsClear(b, a, HALF_BICYCLE) ? null : whose;
+        }
         if (whose == null
                 || lanes.get(a.fromLane()).link() != lanes.get(b.fromLane()).link()) {
             return whose;

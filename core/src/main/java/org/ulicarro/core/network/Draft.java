@@ -72,6 +72,17 @@ final class Draft {
         return new TurningPath(index, movement, from.index(), to.index(), shape.radius());
     }
 
+    /** Whether a lane of a link is kept all day for others than cars. */
+    boolean isKept(Lane lane) {
+        return !links.get(lane.link()).ring() && KeptLanes.isAllDay(carriageways.get(lane.link()).lanes, lane.number());
+    }
+
+    /** Whether it is so for bicycles alone. */
+    boolean isForBicycles(Lane lane) {
+        return !links.get(lane.link()).ring()
+                && KeptLanes.isForBicycles(carriageways.get(lane.link()).lanes, lane.number());
+    }
+
     static String placePointer(String id) {
         return Fault.child("/network/places", id);
     }

@@ -27,7 +27,7 @@ final class Joiner {
         this.id = id;
         this.place = place;
         minor = MinorLegs.of(draft, id, place);
-        priorities = new Priorities(draft.movements);
+        priorities = new Priorities(draft);
     }
 
     static void join(Draft draft, String id, Place place) {

@@ -44,6 +44,16 @@ public final class KeptLanes {
         return use != null && isFromCars(use) && use.from() == null && use.to() == null;
     }
 
+    /** Whether a lane of a direction is one for bicycles all day long, into which nobody else moves to turn. */
+    static boolean isForBicycles(Direction direction, int number) {
+        LaneUse use = direction.laneUse().get(String.valueOf(number));
+        return use != null
+                && use.only().equals(List.of(VehicleType.BICYCLE))
+                && use.from() == null
+                && use.to() == null
+                && !mayTurnIn(use);
+    }
+
     private static boolean isFromCars(LaneUse use) {
         return !use.only().contains(VehicleType.CAR);
     }

@@ -2,6 +2,7 @@ package org.ulicarro.core.network;
 
 import java.util.ArrayList;
 import java.util.List;
+import java.util.stream.IntStream;
 import org.ulicarro.core.study.Arrows;
 import org.ulicarro.core.study.Direction;
 import org.ulicarro.core.study.Place.Control;
@@ -82,7 +83,12 @@ final class LaneLayer {
                 return own;
             }
         }
-        return Movements.arrows(c.lanes, turns);
+        int[] numbers = IntStream.range(0, c.count())
+                .filter(lane -> !c.endsOnTheWay(lane))
+                .map(lane -> draft.hand.number(lane, c.count()))
+                .toArray();
+        int bays = c.lanes.bays().left().size();
+        return Movements.arrows(c.lanes, turns, lane -> KeptLanes.isForBicycles(c.lanes, numbers[bays + lane]));
     }
 
     /** Where a road parts into as many lanes as arrive, each lane leads to its own. */

@@ -26,6 +26,10 @@ public record LongBodies(Whose whose, int pathA, double startA, double endA, int
         /** That on path A. */
         A,
         /** That on path B. */
-        B
+        B,
+        /** That on path A; on path B are bicycles, which keep out of its stretch when they see it there. */
+        A_BESIDE_BICYCLES,
+        /** The other way round. */
+        B_BESIDE_BICYCLES
     }
 }

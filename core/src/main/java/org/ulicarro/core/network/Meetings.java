@@ -25,7 +25,7 @@ record Meetings(List<List<TurningPath>> near, Priorities priorities) {
     }
 
     private Junction find(Draft draft, Junction junction) {
-        ConflictFinder finder = new ConflictFinder(draft.links, draft.lanes, priorities, isFree(draft, junction));
+        ConflictFinder finder = new ConflictFinder(draft, priorities, isFree(draft, junction));
         near.forEach(finder::add);
         return junction.with(finder.conflicts, finder.longBodies, finder.divergences);
     }

@@ -2,6 +2,7 @@ package org.ulicarro.core.network;
 
 import java.util.ArrayList;
 import java.util.List;
+import java.util.function.IntPredicate;
 import org.ulicarro.core.study.Arrows;
 import org.ulicarro.core.study.Direction;
 import org.ulicarro.core.study.Turn;
@@ -53,11 +54,13 @@ final class Movements {
 
     /**
      * Arrows of each lane at the line, from the inside: as written, or the usual ones. Bays turn to their own side; through lanes go
-     * straight on, and the outer ones also turn where no bay does.
+     * straight on, and the outer ones also turn where no bay does. Lanes for bicycles at the side do not count as the outer ones: from beside
+     * them others turn across them.
      *
      * @param exits turns for which a road leads away; empty at the end of the network, where lanes have no arrows
+     * @param forBicycles which of the lanes over the whole length, from the inside, are kept for bicycles
      */
-    static List<Arrows> arrows(Direction direction, List<Turn> exits) {
+    static List<Arrows> arrows(Direction direction, List<Turn> exits, IntPredicate forBicycles) {
         if (exits.isEmpty()) {
             return List.of();
         }
@@ -73,11 +76,24 @@ final class Movements {
         for (int i = 0; i < left; i++) {
             usual.add(new Arrows(false, true, false, false));
         }
-        int lanes = direction.lanes();
-        for (int i = 0; i < lanes; i++) {
-            boolean turnsLeft = toLeft && left == 0 && (i == 0 || !through && (!toRight || i < lanes / 2));
-            boolean turnsRight =
-                    toRight && right == 0 && (i == lanes - 1 || !through && (!toLeft || i >= (lanes + 1) / 2));
+        int outermost = direction.lanes() - 1;
+        int first = 0;
+        while (first < outermost && forBicycles.test(first)) {
+            first++;
+        }
+        int last = outermost;
+        while (last > first && forBicycles.test(last)) {
+            last--;
+        }
+        int lanes = last - first + 1;
+        for (int i = 0; i <= outermost; i++) {
+            int k = i - first; // among those of everybody
+            boolean everybody = k >= 0 && i <= last;
+            boolean turnsLeft =
+                    toLeft && left == 0 && (i == 0 || k == 0 || everybody && !through && (!toRight || k < lanes / 2));
+            boolean turnsRight = toRight
+                    && right == 0
+                    && (i == outermost || i == last || everybody && !through && (!toLeft || k >= (lanes + 1) / 2));
             boolean onlyWay = !through && !turnsLeft && !turnsRight; // each lane leads somewhere
             usual.add(new Arrows(false, turnsLeft || onlyWay && toLeft, through, turnsRight || onlyWay && !toLeft));
         }

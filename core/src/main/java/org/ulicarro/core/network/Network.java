@@ -153,6 +153,13 @@ public final class Network {
         return movementOfPath[lane];
     }
 
+    /** Whether a conflict is of those who turn across a kept lane of their own approach, to whose users they give way whatever a signal shows both. */
+    public boolean isBesideKeptLane(Conflict conflict) {
+        Movement a = movements.get(movementOfPath[conflict.pathA()]);
+        Movement b = movements.get(movementOfPath[conflict.pathB()]);
+        return conflict.who() != Conflict.Who.IN_TURN && a.fromLink() == b.fromLink();
+    }
+
     /** The path from a lane into a movement, if the lane's arrows give one. */
     public Optional<TurningPath> path(int lane, int movement) {
         return movements.get(movement).paths().stream()

@@ -94,7 +94,7 @@ final class NetworkChecks {
         }
     }
 
-    /** Lanes of an approach keep their order: none leads across another one's path. */
+    /** Lanes of an approach keep their order: none leads across another one's path, but for those kept for others, to whose users one gives way. */
     private void checkOrder(Junction junction) {
         Map<Integer, List<TurningPath>> byLink = new TreeMap<>();
         for (int m : junction.movements()) {
@@ -106,7 +106,8 @@ final class NetworkChecks {
         byLink.forEach((link, paths) -> {
             for (TurningPath a : paths) {
                 for (TurningPath b : paths) {
-                    if (a.fromLane() < b.fromLane() && isLeftOf(b, a)) {
+                    boolean crosses = a.fromLane() < b.fromLane() && isLeftOf(b, a);
+                    if (crosses && !draft.isKept(lane(a)) && !draft.isKept(lane(b))) {
                         Link in = draft.links.get(link);
                         draft.report(
                                 NetworkFault.WAYS_CROSS_SIDE_BY_SIDE,
@@ -139,6 +140,10 @@ final class NetworkChecks {
             }
         }
         return "";
+    }
+
+    private Lane lane(TurningPath path) {
+        return draft.lanes.get(path.fromLane());
     }
 
     /** Whether one path leads further to the left than another. */

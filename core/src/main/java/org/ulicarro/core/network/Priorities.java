@@ -11,7 +11,8 @@ import org.ulicarro.core.study.Turn;
 /**
  * Who gives way to whom at one place. Movements have ranks, and the lower rank goes first: those of the Highway Capacity Manual
  * (7th edition, 2022, chapter 20) where minor legs stop or yield; on permissive greens left and back turns after everybody who comes
- * against them; on a roundabout those who enter after those on the ring; where a slip lane ends, its traffic last.
+ * against them; on a roundabout those who enter after those on the ring; where a slip lane ends, its traffic last. Who turns across a lane
+ * of its own approach that is kept for others, as one for bicycles or a track, goes after those in it who go straight on or turn, too.
  */
 final class Priorities {
 
@@ -23,12 +24,14 @@ final class Priorities {
     static final int ENTERING = 11;
     static final int BESIDE = 12;
 
+    private final Draft draft;
     private final List<Movement> movements; // all of the network so far
     private final Map<Integer, Integer> rank = new LinkedHashMap<>();
     private final Map<Integer, Set<Integer>> yieldsTo = new LinkedHashMap<>();
 
-    Priorities(List<Movement> movements) {
-        this.movements = movements;
+    Priorities(Draft draft) {
+        this.draft = draft;
+        movements = draft.movements;
     }
 
     void rank(int movement, int value) {
@@ -70,13 +73,30 @@ final class Priorities {
         if (aToB != bToA) {
             return aToB ? Who.A_YIELDS : Who.B_YIELDS;
         }
+        if (movements.get(a.movement()).fromLink()
+                == movements.get(b.movement()).fromLink()) {
+            return besideEachOther(a, b);
+        }
         int rankA = rank.getOrDefault(a.movement(), EQUAL);
         int rankB = rank.getOrDefault(b.movement(), EQUAL);
-        boolean sameApproach = movements.get(a.movement()).fromLink()
-                == movements.get(b.movement()).fromLink();
-        if (rankA == rankB || sameApproach) {
+        if (rankA == rankB) {
             return Who.IN_TURN;
         }
         return rankA > rankB ? Who.A_YIELDS : Who.B_YIELDS;
+    }
+
+    /** Of two paths of one approach: lanes only cross where one of them is kept for others. */
+    private Who besideEachOther(TurningPath a, TurningPath b) {
+        boolean keptA = draft.isKept(draft.lanes.get(a.fromLane()));
+        boolean keptB = draft.isKept(draft.lanes.get(b.fromLane()));
+        boolean onA = movements.get(a.movement()).turn() == Turn.THROUGH;
+        boolean onB = movements.get(b.movement()).turn() == Turn.THROUGH;
+        if (!keptA && !keptB || onA && onB) {
+            return Who.IN_TURN;
+        }
+        if (onA != onB) {
+            return onA ? Who.B_YIELDS : Who.A_YIELDS;
+        }
+        return keptA == keptB ? Who.IN_TURN : keptA ? Who.B_YIELDS : Who.A_YIELDS;
     }
 }

@@ -40,7 +40,7 @@ final class Roundabouts {
         arcLanes = arcLanes();
         staying = new int[legs.size()];
         leaving = new int[legs.size()];
-        priorities = new Priorities(draft.movements);
+        priorities = new Priorities(draft);
         legs.forEach(leg -> near.add(new ArrayList<>()));
     }
 

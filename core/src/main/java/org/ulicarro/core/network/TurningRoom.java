@@ -9,6 +9,7 @@ import java.util.List;
 import java.util.Locale;
 import java.util.Map;
 import org.ulicarro.core.base.Fault;
+import org.ulicarro.core.study.Direction.LaneUse;
 import org.ulicarro.core.study.NetworkInput;
 import org.ulicarro.core.study.Road;
 import org.ulicarro.core.study.Turn;
@@ -72,18 +73,36 @@ public final class TurningRoom {
     }
 
     private static Tight tight(Network network, NetworkInput input, Collection<VehicleType> types, Movement m) {
-        double tightest =
-                m.paths().stream().mapToDouble(TurningPath::radius).min().orElse(Double.POSITIVE_INFINITY);
-        VehicleType worst = null;
+        Tight worst = null;
         for (VehicleType type : types) {
             boolean may = may(input, network.links().get(m.fromLink()), type)
                     && may(input, network.links().get(m.toLink()), type);
             double needs = LEAST.getOrDefault(type, 0.0);
-            if (may && needs - SWING > tightest && (worst == null || needs > LEAST.get(worst))) {
-                worst = type;
+            double tightest = m.paths().stream()
+                    .filter(path -> may && drivesOn(network, input, path, type))
+                    .mapToDouble(TurningPath::radius)
+                    .min()
+                    .orElse(Double.POSITIVE_INFINITY);
+            if (needs - SWING > tightest && (worst == null || needs > LEAST.get(worst.type))) {
+                worst = new Tight(m, tightest, type);
             }
         }
-        return worst == null ? null : new Tight(m, tightest, worst);
+        return worst;
+    }
+
+    /** Whether a type comes to a path from its lane: others keep out of lanes kept for some, and trams to their own where they have one. */
+    private static boolean drivesOn(Network network, NetworkInput input, TurningPath path, VehicleType type) {
+        Lane lane = network.lanes().get(path.fromLane());
+        Link link = network.links().get(lane.link());
+        Map<String, LaneUse> uses =
+                input.roads().get(link.road()).direction(link.ahead()).laneUse();
+        LaneUse use = uses.get(String.valueOf(lane.number()));
+        if (use == null) {
+            return type != VehicleType.TRAM
+                    || uses.values().stream().noneMatch(other -> other.only().contains(type));
+        }
+        boolean always = use.from() == null && use.to() == null && use.turnIn() == null;
+        return use.only().contains(type) || !always;
     }
 
     private static String remedy(Network network, Movement m) {

@@ -19,9 +19,9 @@ final class UncontrolledCrossings {
             return;
         }
         for (Conflict conflict : junction.conflicts()) {
-            if (conflict.kind() == Conflict.Kind.CROSSING) {
-                Movement a = movementOf(draft, junction, conflict.pathA());
-                Movement b = movementOf(draft, junction, conflict.pathB());
+            Movement a = movementOf(draft, junction, conflict.pathA());
+            Movement b = movementOf(draft, junction, conflict.pathB());
+            if (conflict.kind() == Conflict.Kind.CROSSING && a.fromLink() != b.fromLink()) {
                 draft.report(
                         NetworkFault.CROSS_WITHOUT_CONTROL,
                         Draft.placePointer(junction.id()),

@@ -19,13 +19,17 @@ public enum Compatibility {
      * @param yields whether one of them goes in gaps
      */
     static Compatibility of(Network network, Junction junction, int a, int b, boolean yields) {
+        boolean meet = false;
+        boolean others =
+                false; // but for those of one approach beside each other, of whom one gives way with any signal
         for (Conflict conflict : junction.conflicts()) {
             int first = network.movementOfPath(conflict.pathA());
             int second = network.movementOfPath(conflict.pathB());
             if (first == a && second == b || first == b && second == a) {
-                return yields ? YIELDS : NEVER;
+                meet = true;
+                others |= !network.isBesideKeptLane(conflict);
             }
         }
-        return FREE;
+        return !meet ? FREE : yields || !others ? YIELDS : NEVER;
     }
 }

@@ -86,7 +86,7 @@ class DerivationTest {
                         java.util.Collections.nCopies(left, bay), java.util.Collections.nCopies(right, bay)));
         assertThat(String.join(
                         " ",
-                        Movements.arrows(d, turns).stream()
+                        Movements.arrows(d, turns, lane -> false).stream()
                                 .map(Arrows::toString)
                                 .toList()))
                 .isEqualTo(expected);

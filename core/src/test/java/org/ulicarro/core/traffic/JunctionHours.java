@@ -17,7 +17,7 @@ import org.ulicarro.core.traffic.people.Walkers;
 /**
  * Hours at random junctions, one after the other: that no two bodies touch, by the exact geometry of their rectangles; that nobody touches
  * a person; that traffic does not come to a stand without an explanation; that nobody is lost. {@code
- * bench/junctions [HOURS [FIRST]]} runs many; a sample is in the tests.
+ * bench/junctions [HOURS [FIRST [bicycles]]]} runs many; a sample is in the tests.
  */
 public final class JunctionHours {
 
@@ -62,6 +62,11 @@ public final class JunctionHours {
 
     static Outcome run(long number, double seconds, double step) {
         return run(new RandomJunction(number, seconds).inStepsOf(step), number);
+    }
+
+    /** With lanes for bicycles at the kerbs. */
+    static Outcome runWithBicycles(long number, double seconds) {
+        return run(new RandomJunction(number, seconds).withBicycles(), number);
     }
 
     static Outcome run(RandomJunction junction, long number) {
@@ -160,11 +165,12 @@ public final class JunctionHours {
     public static void main(String[] args) throws Exception {
         int hours = args.length > 0 ? Integer.parseInt(args[0]) : 10_000;
         long first = args.length > 1 ? Long.parseLong(args[1]) : 1;
+        boolean withBicycles = args.length > 2 && args[2].equals("bicycles");
         ExecutorService pool = Executors.newFixedThreadPool(Runtime.getRuntime().availableProcessors());
         List<Future<Outcome>> all = new ArrayList<>();
         for (long n = first; n < first + hours; n++) {
             long number = n;
-            all.add(pool.submit(() -> run(number, 3600)));
+            all.add(pool.submit(() -> withBicycles ? runWithBicycles(number, 3600) : run(number, 3600)));
         }
         Map<String, int[]> counts = new TreeMap<>();
         int problems = 0;

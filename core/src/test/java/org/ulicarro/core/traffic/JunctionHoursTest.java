@@ -24,6 +24,19 @@ class JunctionHoursTest {
         }
     }
 
+    /** Who turns across a lane for bicycles gives way to those in it. */
+    @ParameterizedTest
+    @ValueSource(ints = {1, 11, 21, 31, 41, 51, 61, 71})
+    void nobodyTurnsIntoBicyclesBesideThem(int first) {
+        for (long number = first; number < first + 3; number++) {
+            Outcome outcome = JunctionHours.runWithBicycles(number, 360);
+            boolean overloaded = outcome.load() >= 0.8 && outcome.isRing();
+            if (!outcome.sweep() && !overloaded) {
+                assertThat(outcome.problem()).as("junction %d", number).isNull();
+            }
+        }
+    }
+
     /**
      * Roundabouts that stood for good once: people who had turned back before a vehicle on the zebra set out again at once, and the lorry that
      * gave way to them never got off the ring.

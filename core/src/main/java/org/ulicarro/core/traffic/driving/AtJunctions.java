@@ -201,6 +201,7 @@ abstract class AtJunctions extends Pedals {
 
     private void meetOthers(int v, int path, double at) {
         int[] meets = table.meets[path];
+        double[] bicyclesEarly = table.longs.bicyclesEarly[path];
         for (int c = 0; c < meets.length; c++) {
             if (!junctions.isBusyOrComing(meets[c])) {
                 continue;
@@ -213,6 +214,10 @@ abstract class AtJunctions extends Pedals {
             double distance = table.zoneStart[path][c] - at;
             if (occupancy.isLong(v) && distance > table.longs.early[path][c]) {
                 distance -= table.longs.early[path][c];
+            } else if (bicyclesEarly != null
+                    && distance > bicyclesEarly[c]
+                    && (occupancy.hasLong(meets[c]) || coming >= 0 && occupancy.isLong(coming))) {
+                distance -= bicyclesEarly[c];
             }
             if (distance <= 0) {
                 if (table.merges[path][c]) {

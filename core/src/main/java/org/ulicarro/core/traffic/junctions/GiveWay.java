@@ -265,7 +265,7 @@ public final class GiveWay implements Stateful {
 
     /** Whether a vehicle comes to the waiting place no sooner after the one before than drivers follow each other. */
     private boolean follows(int v, int path, double metres, double now) {
-        if (f.goes(v)) {
+        if (f.goes(v) || gaps.onlyBeside[path] && !isRed(path)) {
             return true;
         }
         GapTime flashing = flashesRed(path) ? gaps.afterStop[path] : null;

@@ -76,7 +76,8 @@ final class Streams {
         byte[] rank = table.rank[path];
         double since = seenFor;
         for (int c = 0; c < starts.length; c++) {
-            if ((red || rank[c] == LaneTable.YIELDS) && starts[c] > from && starts[c] < upTo) {
+            boolean asks = (red || rank[c] == LaneTable.YIELDS) && starts[c] > from && starts[c] < upTo;
+            if (asks && !isBeside(path, c)) {
                 since = Math.min(since, sinceLastPassed(table.meets[path][c], table.otherStart[path][c]));
             }
         }
@@ -84,11 +85,17 @@ final class Streams {
         double needed = critical - since;
         for (int c = 0; c < starts.length; c++) {
             boolean asks = (red || rank[c] == LaneTable.YIELDS) && starts[c] > from && starts[c] < upTo;
-            if (asks && !leavesGap(v, path, c, at, needed)) {
+            // those beside are crossed as soon as there is room: no critical gap was measured for them
+            double headway = isBeside(path, c) ? 0 : needed;
+            if (asks && !leavesGap(v, path, c, at, headway)) {
                 return false;
             }
         }
         return true;
+    }
+
+    private boolean isBeside(int path, int c) {
+        return table.rank[path][c] == LaneTable.YIELDS && table.isBeside(path, table.meets[path][c]);
     }
 
     private boolean leavesGap(int v, int path, int c, double at, double headway) {

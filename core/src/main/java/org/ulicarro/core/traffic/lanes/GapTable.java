@@ -30,6 +30,8 @@ public final class GapTable {
     public final double[] storage; // path -> length of a vehicle that stands clear there, m
     public final int[][] otherLines; // path of a place where all stop -> the innermost lane of each other approach
     public final GapTime[] afterStop; // path whose signal flashes at times -> gaps of those who have stopped; else null
+    public final boolean[]
+            onlyBeside; // path -> whether on green it gives way to nobody but those in lanes beside its own
     public final boolean[] onRed; // path -> whether its vehicles may turn on red after a stop
 
     GapTable(LaneTable table) {
@@ -41,6 +43,7 @@ public final class GapTable {
         waitAgain = new double[table.lanes];
         storage = new double[table.lanes];
         afterStop = new GapTime[table.lanes];
+        onlyBeside = new boolean[table.lanes];
         onRed = new boolean[table.lanes];
         otherLines = new int[table.lanes][0];
         Arrays.fill(waitAgain, Double.NaN);
@@ -58,12 +61,25 @@ public final class GapTable {
                 onRed[path.lane()] = allowed.containsKey(movement.id()) || allowed.containsKey(movement.name());
                 afterStop[path.lane()] =
                         table.signals.flashes(table.group[path.lane()]) ? times.afterStop(movement) : null;
+                onlyBeside[path.lane()] = !table.atLine[path.lane()] && isOnlyBeside(table, path.lane());
                 findMedian(table, path.lane());
                 if (table.inOrder[path.lane()]) {
                     otherLines[path.lane()] = otherLines(table, movement);
                 }
             }
         }
+    }
+
+    private static boolean isOnlyBeside(LaneTable table, int path) {
+        int beside = 0;
+        for (int c = 0; c < table.meets[path].length; c++) {
+            boolean yields = table.rank[path][c] == LaneTable.YIELDS;
+            if (yields && !table.isBeside(path, table.meets[path][c])) {
+                return false;
+            }
+            beside += yields ? 1 : 0;
+        }
+        return beside > 0;
     }
 
     private static int[] otherLines(LaneTable table, Movement movement) {

@@ -278,7 +278,10 @@ public final class LaneTable {
         for (Conflict c : junction.conflicts()) {
             int a = movement[c.pathA()];
             int b = movement[c.pathB()];
-            if (signals.groupOf(a) == SignalSystem.NO_GROUP || signals.groupOf(b) == SignalSystem.NO_GROUP) {
+            boolean giveWayBeside = network.isBesideKeptLane(c) && signals.goTogether(a, b);
+            if (giveWayBeside
+                    || signals.groupOf(a) == SignalSystem.NO_GROUP
+                    || signals.groupOf(b) == SignalSystem.NO_GROUP) {
                 byRules(c);
                 continue;
             }
@@ -333,6 +336,11 @@ public final class LaneTable {
                 waitAt[p] = 0;
             }
         }
+    }
+
+    /** Whether two paths come from lanes side by side, so that who gives way on one looks back along its own road. */
+    public boolean isBeside(int path, int other) {
+        return link[path] == link[other];
     }
 
     public Network network() {

@@ -26,6 +26,10 @@ public final class LongTable {
     public final double[][]
             late; // path -> how far after each of those a long vehicle on the other path is still in the way, m
     public final double[][]
+            bicyclesEarly; // path -> how far before each stretch that it shares its bicycles stop for a long vehicle
+    // there,
+    // m; null where there is none
+    public final double[][]
             partsLater; // path -> how much longer the rear of a long vehicle on each sibling is in the way, m
     private final LaneTable table;
 
@@ -40,6 +44,7 @@ public final class LongTable {
         early = new double[table.lanes][];
         late = new double[table.lanes][];
         partsLater = new double[table.lanes][];
+        bicyclesEarly = new double[table.lanes][];
         for (int path = 0; path < table.lanes; path++) {
             early[path] = new double[table.meets[path].length];
             late[path] = new double[table.meets[path].length];
@@ -61,10 +66,18 @@ public final class LongTable {
             return;
         }
         boolean both = pair.whose() == LongBodies.Whose.BOTH;
-        boolean isA = both || pair.whose() == LongBodies.Whose.A;
-        boolean isB = both || pair.whose() == LongBodies.Whose.B;
+        boolean bicyclesOnA = pair.whose() == LongBodies.Whose.B_BESIDE_BICYCLES;
+        boolean bicyclesOnB = pair.whose() == LongBodies.Whose.A_BESIDE_BICYCLES;
+        boolean isA = both || bicyclesOnB || pair.whose() == LongBodies.Whose.A;
+        boolean isB = both || bicyclesOnA || pair.whose() == LongBodies.Whose.B;
         int c = meeting(a, b);
-        if (c >= 0 && both) {
+        if (c >= 0 && bicyclesOnA) {
+            keepBack(a, c, pair.startA());
+        }
+        if (c >= 0 && bicyclesOnB) {
+            keepBack(b, meeting(b, a), pair.startB());
+        }
+        if (c >= 0 && (both || bicyclesOnA || bicyclesOnB)) {
             widen(a, c, pair.startA(), pair.endB());
             widen(b, meeting(b, a), pair.startB(), pair.endA());
         }
@@ -93,6 +106,13 @@ public final class LongTable {
             }
         }
         return -1;
+    }
+
+    private void keepBack(int path, int c, double starts) {
+        if (bicyclesEarly[path] == null) {
+            bicyclesEarly[path] = new double[table.meets[path].length];
+        }
+        bicyclesEarly[path][c] = Math.max(0, table.zoneStart[path][c] - starts);
     }
 
     private void widen(int path, int c, double starts, double endsThere) {

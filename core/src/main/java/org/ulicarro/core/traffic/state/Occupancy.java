@@ -320,6 +320,21 @@ public final class Occupancy {
         return taken;
     }
 
+    /** Whether anybody long is on a lane, or its rear is there still. */
+    public boolean hasLong(int lane) {
+        for (int k = 0; k < queues.count(lane); k++) {
+            if (isLong(queues.at(lane, k))) {
+                return true;
+            }
+        }
+        for (int g = 0; g < queues.guests(lane); g++) {
+            if (isLong(queues.guest(lane, g))) {
+                return true;
+            }
+        }
+        return false;
+    }
+
     public boolean isLong(int v) {
         return f.length(v) > LongBodies.FROM;
     }
