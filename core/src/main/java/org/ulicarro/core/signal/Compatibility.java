@@ -20,8 +20,7 @@ public enum Compatibility {
      */
     static Compatibility of(Network network, Junction junction, int a, int b, boolean yields) {
         boolean meet = false;
-        boolean others =
-                false; // but for those of one approach beside each other, of whom one gives way with any signal
+        boolean others = false; // whether not only beside a kept lane, to whose users one gives way with any signal
         for (Conflict conflict : junction.conflicts()) {
             int first = network.movementOfPath(conflict.pathA());
             int second = network.movementOfPath(conflict.pathB());

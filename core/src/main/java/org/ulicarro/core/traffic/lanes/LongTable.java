@@ -26,9 +26,7 @@ public final class LongTable {
     public final double[][]
             late; // path -> how far after each of those a long vehicle on the other path is still in the way, m
     public final double[][]
-            bicyclesEarly; // path -> how far before each stretch that it shares its bicycles stop for a long vehicle
-    // there,
-    // m; null where there is none
+            bicyclesEarly; // path of bicycles -> how far before each stretch they stop for a long vehicle, m; else null
     public final double[][]
             partsLater; // path -> how much longer the rear of a long vehicle on each sibling is in the way, m
     private final LaneTable table;
