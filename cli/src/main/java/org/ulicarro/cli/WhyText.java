@@ -16,6 +16,8 @@ import org.ulicarro.core.traffic.setup.Witness;
 /** Explains what one driver did at a moment: everything that bounded the acceleration, and the wish to change lanes. */
 final class WhyText {
 
+    private static final double STANDS = 0.01; // m/s
+
     private final Model model;
     private final Replication replication;
     private final int vehicle;
@@ -50,11 +52,11 @@ final class WhyText {
                 length.name(),
                 speed.of(rows.speed(row)),
                 speed.name());
+        boolean stood = rows.speed(row) < STANDS;
         Witness witness = replication.witness();
         witness.watch(vehicle);
         replication.step();
-        double did = row() < 0 ? Double.NaN : rows.acceleration(row());
-        out.printf(Locale.ROOT, "it %s%n%n", action(did));
+        out.printf(Locale.ROOT, "it %s%n%n", action(stood));
         TextTable table = new TextTable(1);
         table.alignLeft(true, false, false);
         table.add("what it heeded", "distance " + length.name(), "at most m/s²");
@@ -100,10 +102,16 @@ final class WhyText {
         return -1;
     }
 
-    private static String action(double acceleration) {
-        if (Double.isNaN(acceleration)) {
+    private String action(boolean stood) {
+        FleetView rows = replication.view().rows();
+        int row = row();
+        if (row < 0) {
             return "left the network in this step";
         }
+        if (stood && rows.speed(row) < STANDS) {
+            return "stood";
+        }
+        double acceleration = rows.acceleration(row);
         String verb = acceleration > 0.05 ? "picked up speed" : acceleration < -0.05 ? "slowed down" : "kept its speed";
         return String.format(Locale.ROOT, "%s, %+.2f m/s²", verb, acceleration);
     }
@@ -134,7 +142,7 @@ final class WhyText {
 
     private String lanes(Witness.Change change, int lane) {
         if (change == null) {
-            return "it had no wish to change";
+            return "it had no wish to change just then; drivers look about once a second for a faster one";
         }
         String wish = "it wanted to change to " + Whereabouts.lane(model, change.lane()) + ", "
                 + (change.motive() == Motive.GAIN || change.motive() == Motive.KEEP_OUTER ? "" : "for ")

@@ -5,6 +5,8 @@ import static org.assertj.core.api.Assertions.assertThat;
 import java.io.IOException;
 import java.nio.file.Files;
 import java.nio.file.Path;
+import java.time.LocalTime;
+import java.time.format.DateTimeFormatter;
 import java.util.regex.Matcher;
 import java.util.regex.Pattern;
 import org.junit.jupiter.api.BeforeAll;
@@ -122,6 +124,27 @@ class TraceCommandTest extends InProcess {
                 .as(err)
                 .isZero();
         assertThat(out).contains("its own wish to drive").contains("> ").contains("lanes: ");
+    }
+
+    /** Those who stand at red are left out of the step: what they heed has to be found anew. */
+    @Test
+    void whoStandsIsSaidToStandAndBehindWhom() {
+        String moment = null;
+        int vehicle = 300;
+        for (; moment == null; vehicle++) {
+            assertThat(run("trace", study, "--vehicle", vehicle)).as(err).isZero();
+            Matcher stood = Pattern.compile("(16:[0-9:]+)\\.\\d +stood for ([2-9]\\d)\\.")
+                    .matcher(out);
+            if (stood.find()) {
+                moment = LocalTime.parse(stood.group(1))
+                        .plusSeconds(Integer.parseInt(stood.group(2)) / 2)
+                        .format(DateTimeFormatter.ISO_LOCAL_TIME);
+            }
+        }
+        assertThat(run("trace", study, "--vehicle", vehicle - 1, "--why", moment))
+                .as(err)
+                .isZero();
+        assertThat(out).contains(" 0.0 km/h").contains("it stood").containsPattern("> (vehicle|a signal|waits)");
     }
 
     @Test

@@ -224,6 +224,12 @@ public record DriverNumbers(
         @About("Streams are looked at this far back from where they begin, over the lanes before it.")
         double looksBack,
 
+        @Usual("1 s")
+        @Unit(Dimension.TIME)
+        @About(
+                "At a signal, who turns in gaps counts on drivers behind an oncoming vehicle that turns off to hold back this long.")
+        double holdsBack,
+
         @Usual("4 m/s2")
         @Unit(Dimension.ACCELERATION)
         @About(

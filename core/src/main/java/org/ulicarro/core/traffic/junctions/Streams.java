@@ -36,6 +36,7 @@ final class Streams {
     private final double spare;
     private final double seenFor;
     private final double looksBack;
+    private final double holdsBack;
     private final double curveDeceleration;
 
     Streams(Parts parts, RoundaboutRoom ringRoom) {
@@ -45,6 +46,7 @@ final class Streams {
         spare = numbers.spare();
         seenFor = numbers.seenFor();
         looksBack = numbers.looksBack();
+        holdsBack = numbers.holdsBack();
         curveDeceleration = numbers.curveDeceleration();
         table = parts.table;
         queues = parts.queues;
@@ -83,11 +85,12 @@ final class Streams {
         }
         // A critical gap is a headway: what has run since the last one came by counts towards it.
         double needed = critical - since;
+        boolean onGreen = !red && !table.atLine[path];
         for (int c = 0; c < starts.length; c++) {
             boolean asks = (red || rank[c] == LaneTable.YIELDS) && starts[c] > from && starts[c] < upTo;
             // those beside are crossed as soon as there is room: no critical gap was measured for them
             double headway = isBeside(path, c) ? 0 : needed;
-            if (asks && !leavesGap(v, path, c, at, headway)) {
+            if (asks && !leavesGap(v, path, c, at, headway, onGreen)) {
                 return false;
             }
         }
@@ -98,13 +101,14 @@ final class Streams {
         return table.rank[path][c] == LaneTable.YIELDS && table.isBeside(path, table.meets[path][c]);
     }
 
-    private boolean leavesGap(int v, int path, int c, double at, double headway) {
+    private boolean leavesGap(int v, int path, int c, double at, double headway, boolean onGreen) {
         double arrives = secondsThroughCurve(v, at, table.zoneStart[path][c] - at, table.limit[path]);
         // where both come into the same lane, the next one only has to be able to follow
         boolean merges = table.merges[path][c];
         double clear = merges ? table.zoneStart[path][c] + MERGED : table.zoneEnd[path][c];
         double clears = secondsThroughCurve(v, at, clear + f.length(v) - at, table.limit[path]);
-        double needed = Math.max(headway, clears + (merges ? spareMerging : spare));
+        double least = clears + (merges ? spareMerging : spare);
+        double needed = Math.max(headway, least);
         int other = table.meets[path][c];
         for (int g = 0; g < queues.guests(other); g++) {
             int u = queues.guest(other, g);
@@ -123,6 +127,24 @@ final class Streams {
             }
         }
         int from = table.from[other];
+        // who follows a vehicle that turns off has just slowed down, and holds back a little more
+        boolean facing = onGreen && table.group[other] != SignalSystem.NO_GROUP;
+        double behindTurner = facing ? Math.min(needed, least - holdsBack) : needed;
+        return laneLeavesGap(v, path, c, arrives, needed, behindTurner)
+                && (table.end[from] >= looksBack || upstreamLetsPass(v, from, other, path, c, arrives, needed));
+    }
+
+    /**
+     * The same for those who come on the lane of the other stream.
+     *
+     * @param needed seconds until the first of them is at the shared stretch
+     * @param behindTurner likewise where somebody before it turns off
+     */
+    private boolean laneLeavesGap(int v, int path, int c, double arrives, double needed, double behindTurner) {
+        int other = table.meets[path][c];
+        int from = table.from[other];
+        boolean unsignalled = table.group[other] == SignalSystem.NO_GROUP;
+        boolean turned = behindTurner < needed && lastTurnedOff(from, other);
         // behind the last one ahead who does not come this way, the next one comes no sooner than it can follow
         int turner = -1;
         double turns = 0; // when that one passes its line at the soonest (s)
@@ -136,23 +158,40 @@ final class Streams {
                 turner = u;
                 continue;
             }
-            boolean unsignalled = table.group[other] == SignalSystem.NO_GROUP;
             boolean stays = waitsAtLine(u) ? occupancy.hasStoodLong(u) : unsignalled && occupancy.isStuck(u);
             if (stays || !mayPassLine(u, other) || occupancy.isHeld(f.pos(u) - table.end[from], other)) {
                 break; // it stays there, and so do those behind it
             }
+            double asked = turner >= 0 || turned ? behindTurner : needed;
             boolean held = turner >= 0
                     && turns + headway(turner, u) + fromLine(u, turnSpeed(turner), table.otherStart[path][c], other)
-                            >= needed;
-            if (!held && !letsPass(u, path, c, table.end[from], table.end[from], table.limit[other], arrives, needed)) {
+                            >= asked;
+            if (!held && !letsPass(u, path, c, table.end[from], table.end[from], table.limit[other], arrives, asked)) {
                 return deny(v, u);
             }
             turner = -1; // whoever comes behind this one comes later than this one
+            turned = false;
             if (table.end[from] - f.pos(u) > FAR) {
                 break;
             }
         }
-        return table.end[from] >= looksBack || upstreamLetsPass(v, from, other, path, c, arrives, needed);
+        return true;
+    }
+
+    /** Whether the last one to leave a lane, as far as it is still inside, went another way than this. */
+    private boolean lastTurnedOff(int lane, int path) {
+        int[] paths = table.paths[lane];
+        double nearest = Double.POSITIVE_INFINITY;
+        int last = path;
+        for (int i = 0; i < paths.length; i++) {
+            int n = queues.count(paths[i]);
+            double at = n == 0 ? Double.POSITIVE_INFINITY : f.pos(queues.at(paths[i], n - 1));
+            if (at < nearest) {
+                nearest = at;
+                last = paths[i];
+            }
+        }
+        return last != path;
     }
 
     /** Seconds until a vehicle passes its line at the soonest, at the speed at which it turns (s). */

@@ -75,6 +75,10 @@ public final class Witness {
                 if (f.id(parts.queues.at(lane, k)) == vehicle) {
                     slot = f.slot(parts.queues.at(lane, k));
                     rests = k < parts.resting.of(lane);
+                    if (rests && bounds.isEmpty()) { // nobody has seen yet what it heeded when it came to rest
+                        parts.resting.wake(lane);
+                        rests = false;
+                    }
                 }
             }
         }
