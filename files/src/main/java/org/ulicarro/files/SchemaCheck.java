@@ -147,7 +147,9 @@ final class SchemaCheck {
                         ? Dimension.valueOf(here.get("x-dimension").asString()).noun() + " such as '"
                                 + Dimension.valueOf(here.get("x-dimension").asString())
                                         .example() + "'"
-                        : "a word or text";
+                        : here.has("x-example")
+                                ? "text such as '" + here.get("x-example").asString() + "'"
+                                : "a word or text";
         };
         String is = value.isObject() ? "a map" : value.isArray() ? "a list" : "'" + written + "'";
         return "'" + name + "' must be " + wanted + ", not " + is;

@@ -91,6 +91,8 @@ class StudyRulesTest {
             EB: [0-40] | EX: [0-40] | there is no group 'EX'. Did you mean 'EB'?
             EB: [0-40] | EB: [0-90] | green 0-90 lies outside the cycle of 80 s
             SB: {serves: [SBL, SBT, SBR] | SB: {serves: [SBL, SBT] | no group serves SBR (mill-street>quay-1)
+            SB: {serves: [SBL, SBT, SBR] | SB: {serves: [SB] | 'SB' is a whole approach of 'market'; write its movements: SBL, SBT, SBR
+            EB: [0-40] | "EB: [0, 40]" | 'EB' must be text such as '43-60', not '40'
             NB: {serves: [NBL, NBT, NBR], yields: [NBL] | NB: {serves: [NBL, NBT, NBR], yields: [SBL] | movement SBL is not served by group 'NB'
             """)
     void ofSignals(String from, String to, String message) throws IOException {
@@ -100,6 +102,14 @@ class StudyRulesTest {
         } else {
             assertThat(problems).anyMatch(m -> m.contains(message));
         }
+    }
+
+    @Test
+    void aWholeApproachIsSaidOnce() throws IOException {
+        List<String> problems = problemsAfter("signals.yaml", "SB: {serves: [SBL, SBT, SBR]", "SB: {serves: [SB]");
+        assertThat(problems)
+                .as("that its movements have no group follows from that")
+                .hasSize(1);
     }
 
     @ParameterizedTest

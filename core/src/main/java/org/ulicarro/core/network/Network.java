@@ -191,6 +191,14 @@ public final class Network {
                                     ", ", found.stream().map(Movement::name).toList()) + "; write one of these",
                     false);
         }
+        List<String> approach = approach(place, text);
+        if (!approach.isEmpty()) {
+            return new Lookup(
+                    null,
+                    "'" + text + "' is a whole approach of '" + place + "'; write its movements: "
+                            + String.join(", ", approach),
+                    false);
+        }
         if (junctions.get(place).closed().contains(text)) {
             return new Lookup(null, "movement '" + text + "' at '" + place + "' is closed", true);
         }
@@ -200,6 +208,17 @@ public final class Network {
         }
         String message = "place '" + place + "' has no movement '" + text + "'.";
         return new Lookup(null, message + listOrNearest(text, known), false);
+    }
+
+    /** The movements of the approach that a text names, such as NBL, NBT and NBR for NB; none where it names no approach. */
+    public List<String> approach(String place, String text) {
+        return junctions.get(place).movements().stream()
+                .map(m -> movements.get(m).name())
+                .filter(name -> name.length() > text.length()
+                        && name.startsWith(text)
+                        && text.length() >= 2
+                        && name.substring(text.length()).matches("[LTRU](-.*)?"))
+                .toList();
     }
 
     private static String listOrNearest(String text, List<String> known) {

@@ -38,6 +38,8 @@ public final class SignalDraft {
     private final Map<String, List<StageWay>> ways = new LinkedHashMap<>();
     private final Set<Integer> flashes = new TreeSet<>(); // groups that flash at times
     private final List<DetectorPlace> detectors = new ArrayList<>();
+    private final Set<Integer> ofApproaches =
+            new TreeSet<>(); // movements whose whole approach was written in their place
     private final List<int[]> sharedGreens = new ArrayList<>(); // pairs of groups that have green at the same time
 
     /**
@@ -236,7 +238,7 @@ public final class SignalDraft {
             }
         }
         for (Movement m : inGaps) {
-            if (!all.contains(m)) {
+            if (!all.contains(m) && !isOfWholeApproach(m)) {
                 faults.add(SignalFault.YIELDS_UNSERVED.at(here + "/yields/" + inGaps.indexOf(m), m.name(), id));
             }
         }
@@ -263,14 +265,25 @@ public final class SignalDraft {
         Network.Lookup lookup = network.movement(junction.id(), text);
         if (lookup.movement() == null && !lookup.closed()) { // a closed one has no green, and needs none
             faults.add(Fault.error(pointer, lookup.problem()));
+            List<String> approach = network.approach(junction.id(), text);
+            junction.movements().stream()
+                    .filter(m -> approach.contains(network.movements().get(m).name()))
+                    .forEach(ofApproaches::add);
         }
         return lookup.movement();
+    }
+
+    /** Whether an approach was written for it: that it has no group follows from that, and needs no words of its own. */
+    private boolean isOfWholeApproach(Movement movement) {
+        return ofApproaches.contains(movement.index());
     }
 
     public void checkAllServed(Junction junction, String pointer) {
         for (int movement : junction.movements()) {
             Movement m = network.movements().get(movement);
-            if (served.groupOf(movement) == SignalSystem.NO_GROUP && m.rule() == EntryRule.SIGNAL) {
+            if (served.groupOf(movement) == SignalSystem.NO_GROUP
+                    && m.rule() == EntryRule.SIGNAL
+                    && !isOfWholeApproach(m)) {
                 faults.add(SignalFault.MOVEMENT_UNSERVED.at(pointer, m.name(), m.id()));
             }
         }

@@ -14,7 +14,9 @@ public enum StudyFault implements Fault.Kind {
     ROAD_END_UNKNOWN(Fault.Severity.ERROR, "road '%s' %s at '%s', which is no place.%s"),
     ROAD_TO_ITSELF(Fault.Severity.ERROR, "road '%s' leads from '%s' to itself"),
     ROAD_WITHOUT_LENGTH(Fault.Severity.ERROR, "road '%s' has no length: its two places are at the same point"),
-    ROAD_WITHOUT_LANES(Fault.Severity.ERROR, "road '%s' has lanes in neither direction; write ahead: {lanes: 1}"),
+    ROAD_WITHOUT_LANES(
+            Fault.Severity.ERROR,
+            "road '%s' has lanes in neither direction; write ahead: {lanes: 1}, and back: {lanes: 1} where it goes both ways"),
     LAYBY_LANE(
             Fault.Severity.ERROR, "a lay-by is beside the kerb lane and takes no 'lane'; 'kind: kerb' stops in a lane"),
     SPEED_LIMIT(Fault.Severity.ERROR, "a speed limit must be between 4 km/h and 250 km/h"),
