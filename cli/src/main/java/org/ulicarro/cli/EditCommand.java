@@ -32,7 +32,7 @@ import picocli.CommandLine.Spec;
             "",
             "  merge A B                     makes one place of two; B's roads end at A",
             "  split ROAD at 120 m as NAME   puts a place on a road",
-            "  move PLACE to X,Y             puts a place elsewhere (m)",
+            "  move PLACE to X,Y             puts a place elsewhere (m, or 400ft,-120ft)",
             "  reattach ROAD from A to B     lets a road end at another place",
             "  straighten ROAD               takes its bends out",
             "  drop ID                       takes a road or a place away, with all that names it",
@@ -149,13 +149,21 @@ final class EditCommand implements Callable<Integer> {
     }
 
     private void move(NetworkEdit edit, List<String> rest) throws NetworkEdit.NotPossible {
-        String form = "move PLACE to X,Y in metres: move market to 120,-35.5";
-        boolean fits = rest.size() == 3
-                && rest.get(1).equals("to")
-                && rest.get(2).matches("-?\\d{1,7}(\\.\\d+)?,-?\\d{1,7}(\\.\\d+)?");
-        need(fits, form);
-        String[] xy = rest.get(2).split(",");
-        edit.move(rest.get(0), Double.parseDouble(xy[0]), Double.parseDouble(xy[1]));
+        String form = "move PLACE to X,Y in metres, or with a unit: move market to 120,-35.5 or 400ft,-120ft";
+        need(rest.size() >= 3 && rest.get(1).equals("to"), form);
+        String[] xy = String.join("", rest.subList(2, rest.size())).split(",", -1);
+        need(xy.length == 2, form);
+        try {
+            edit.move(rest.get(0), metres(xy[0]), metres(xy[1]));
+        } catch (Quantity.Unreadable e) {
+            throw usage("write " + form);
+        }
+    }
+
+    private static double metres(String written) throws Quantity.Unreadable {
+        boolean number = written.matches("[-+]?\\d{1,7}(\\.\\d+)?");
+        return Quantity.parse(number ? written + " m" : written, Dimension.LENGTH)
+                .mean();
     }
 
     private void take(List<String> rest, int count, String form) {

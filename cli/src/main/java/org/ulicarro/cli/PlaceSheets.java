@@ -3,6 +3,7 @@ package org.ulicarro.cli;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Locale;
+import org.ulicarro.core.base.PrintedUnit;
 import org.ulicarro.core.network.Junction;
 import org.ulicarro.core.network.Lane;
 import org.ulicarro.core.network.Link;
@@ -10,6 +11,7 @@ import org.ulicarro.core.network.Network;
 import org.ulicarro.core.run.Model;
 import org.ulicarro.core.study.Place;
 import org.ulicarro.core.study.Point;
+import org.ulicarro.core.study.Study;
 import org.ulicarro.core.study.Written;
 import org.ulicarro.files.GeoReference;
 
@@ -20,19 +22,27 @@ final class PlaceSheets {
     private final Network network;
     private final GeoReference map;
     private final String only;
+    private final PrintedUnit length;
 
     PlaceSheets(Model model, GeoReference map, String only) {
         this.model = model;
         network = model.network();
         this.map = map;
         this.only = only;
+        length = model.study().units().length();
     }
 
     private boolean isMeant(String place) {
         return only == null || only.equals(place);
     }
 
-    Sheet places() {
+    /**
+     * All places.
+     *
+     * @param forMachines whether lengths that stand in words are in metres, as all are for machines
+     */
+    Sheet places(boolean forMachines) {
+        PrintedUnit lines = forMachines ? Study.Units.METRIC.length() : length;
         Sheet sheet = new Sheet()
                 .words("place", "place")
                 .words("control", "control")
@@ -40,12 +50,12 @@ final class PlaceSheets {
                 .marked()
                 .words("minor", "minor")
                 .marked()
-                .numbers("x_m", "x m", 1)
-                .numbers("y_m", "y m", 1);
+                .numbers("x_m", "x " + length.name(), 1, length.perInside())
+                .numbers("y_m", "y " + length.name(), 1, length.perInside());
         if (map != null) {
             sheet.numbers("lat", "lat", 6).numbers("lon", "lon", 6);
         }
-        sheet.words("stop_lines_m", "stop lines m").marked();
+        sheet.words("stop_lines_m", "stop lines " + lines.name()).marked();
         for (Junction junction : network.junctions().values()) {
             if (!isMeant(junction.id())) {
                 continue;
@@ -65,7 +75,7 @@ final class PlaceSheets {
                 row.add(map.lat(place.at().x(), place.at().y()));
                 row.add(map.lon(place.at().x(), place.at().y()));
             }
-            row.add(stopLines(junction));
+            row.add(stopLines(junction, lines));
             sheet.add(row.toArray());
         }
         return sheet;
@@ -84,7 +94,7 @@ final class PlaceSheets {
     }
 
     /** How far each stop line stands from the place's point. */
-    private String stopLines(Junction junction) {
+    private String stopLines(Junction junction, PrintedUnit unit) {
         List<String> lines = new ArrayList<>();
         Point at = junction.place().at();
         for (Link link : network.links()) {
@@ -93,15 +103,17 @@ final class PlaceSheets {
                 var end = inner.at(inner.end());
                 double distance = Math.hypot(end.x() - at.x(), end.y() - at.y());
                 boolean own = junction.place().setback().containsKey(link.road());
-                lines.add(String.format(Locale.ROOT, "%s %.1f%s", link.approach(), distance, own ? "*" : ""));
+                lines.add(String.format(Locale.ROOT, "%s %.1f%s", link.approach(), unit.of(distance), own ? "*" : ""));
             }
         }
         return lines.isEmpty() ? "-" : String.join(" ", lines);
     }
 
     Sheet points() {
-        Sheet sheet =
-                new Sheet().words("point", "point").numbers("x_m", "x m", 2).numbers("y_m", "y m", 2);
+        Sheet sheet = new Sheet()
+                .words("point", "point")
+                .numbers("x_m", "x " + length.name(), 2, length.perInside())
+                .numbers("y_m", "y " + length.name(), 2, length.perInside());
         if (map != null) {
             sheet.numbers("lat", "lat", 7).numbers("lon", "lon", 7);
         }

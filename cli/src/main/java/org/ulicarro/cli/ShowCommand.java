@@ -158,7 +158,7 @@ final class ShowCommand implements Callable<Integer> {
         MovementSheets movements = new MovementSheets(model, place);
         PrintWriter out = spec.commandLine().getOut();
         Sheet sheet = switch (chosen) {
-            case PLACES -> places.places();
+            case PLACES -> places.places(form.isForMachines());
             case POINTS -> places.points();
             case ROADS -> roads.roads();
             case LANES -> roads.lanes();

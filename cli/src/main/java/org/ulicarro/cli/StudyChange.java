@@ -41,7 +41,9 @@ final class StudyChange {
             LoadedStudy.Compiled compiled = editor.check().compile(null);
             if (before != null) {
                 List<String> lines = new ArrayList<>(NetworkChanges.between(
-                        before.network(), compiled.model().network()));
+                        before.network(),
+                        compiled.model().network(),
+                        compiled.model().study().units()));
                 lines.addAll(SignalChanges.between(before, compiled.model()));
                 print(lines, out);
             }

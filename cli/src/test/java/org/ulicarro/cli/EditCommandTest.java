@@ -146,6 +146,12 @@ class EditCommandTest extends InProcess {
                 .as(out + err)
                 .isZero();
         assertThat(network()).contains("south: {at: [20, -180.5]}");
+        assertThat(run("edit", study, "move", "south", "to", "60ft,-600ft"))
+                .as(out + err)
+                .isZero();
+        assertThat(network()).contains("south: {at: [18.3, -182.9]}");
+        assertThat(run("edit", study, "move", "south", "to", "60 feet,-600")).isEqualTo(Exit.USAGE);
+        assertThat(run("edit", study, "undo")).isZero();
         holds();
         assertThat(run("edit", study, "reattach", "side", "from", "south", "to", "nowhere"))
                 .isEqualTo(Exit.INPUT);

@@ -83,6 +83,12 @@ class UnitsTest extends InProcess {
         same("linden-2 ahead", 4, FOOT, 0.1, "show", us, "roads");
         same("linden-2 ahead", 5, MILE / 1000, 0.9, "show", us, "roads");
         same("linden-2 ahead", 4, FOOT, 0.1, "show", us, "lanes");
+        same("church ", 4, FOOT, 0.1, "show", us, "places");
+        assertThat(out).contains("x ft", "stop lines ft").doesNotContain(" m ");
+        assertThat(run("show", us, "places", "--json")).isZero();
+        String forMachines = out;
+        assertThat(run("show", metric, "places", "--json")).isZero();
+        assertThat(forMachines).isEqualTo(out);
         assertThat(run("band", us)).isZero();
         assertThat(out).contains("next ft", "out mph").doesNotContain("km/h");
     }

@@ -26,7 +26,9 @@ final class SchemaCheck {
             "flow", "vehicles",
             "driving", "drive-on",
             "limit", "speed",
-            "position", "at");
+            "position", "at",
+            "counts", "volumes",
+            "cycle-length", "cycle");
 
     private final StudySchema schema;
     private final Schema validator;
@@ -131,7 +133,15 @@ final class SchemaCheck {
         return elsewhere.isEmpty() ? Names.suggestion(key, known) : elsewhere;
     }
 
+    private static String noCoordinate(String written) {
+        return "'" + written
+                + "' is no coordinate; write metres, such as 120.5, or a length with its unit, such as 600 ft";
+    }
+
     private String wrongType(JsonNode here, String name, String written, JsonNode value) {
+        if (here.has("x-coordinate")) {
+            return noCoordinate(written);
+        }
         if (here.has("x-dimension") && value.isNumber()) {
             return Quantity.bareNumber(
                     written, Dimension.valueOf(here.get("x-dimension").asString()));
@@ -171,6 +181,9 @@ final class SchemaCheck {
             } catch (Quantity.Unreadable e) {
                 return e.getMessage();
             }
+        }
+        if (here.has("x-coordinate")) {
+            return noCoordinate(written);
         }
         if (here.has("x-form")) {
             return "'" + written + "' is no time of day; write for example \"16:30\"";

@@ -75,6 +75,9 @@ final class StandIns {
 
     private JsonNode standIn(JsonNode written, String meant) {
         JsonNode form = schema.follow(written);
+        if (form.has("x-coordinate")) {
+            return NODES.numberNode(1000 + 500 * mended.size()); // no two at one point
+        }
         if (form.has("x-dimension")) {
             return NODES.stringNode(
                     Dimension.valueOf(form.get("x-dimension").asString()).example());

@@ -2,6 +2,7 @@ package org.ulicarro.files;
 
 import java.util.List;
 import java.util.Map;
+import org.ulicarro.core.base.Dimension;
 import org.ulicarro.core.base.Quantity;
 import org.ulicarro.core.study.ChosenBy;
 import org.ulicarro.core.study.DayTime;
@@ -154,7 +155,18 @@ final class StudyBinder {
         @Override
         public Object deserialize(JsonParser parser, DeserializationContext context) {
             JsonNode pair = context.readTree(parser);
-            return new Point(pair.get(0).asDouble(), pair.get(1).asDouble());
+            return new Point(metres(pair.get(0)), metres(pair.get(1)));
+        }
+
+        /** A number is in metres; a text has its unit. */
+        private static double metres(JsonNode written) {
+            try {
+                return written.isNumber()
+                        ? written.asDouble()
+                        : Quantity.parse(written.asString(), Dimension.LENGTH).mean();
+            } catch (Quantity.Unreadable e) {
+                throw new IllegalStateException("the schema lets only lengths pass", e);
+            }
         }
     }
 

@@ -24,6 +24,7 @@ import org.ulicarro.core.network.NetworkChanges;
 import org.ulicarro.core.network.NetworkCompiler;
 import org.ulicarro.core.network.Pose;
 import org.ulicarro.core.study.Crossing;
+import org.ulicarro.core.study.Study;
 
 /** Scenes in the words of a study, and what is derived from them: positions and lengths that can be worked out by hand. */
 class DerivedNetworkTest {
@@ -386,15 +387,15 @@ class DerivedNetworkTest {
                 .replace(
                         "s: {between: [s, mid], speed: 50 km/h, ahead: {lanes: 1}",
                         "s: {between: [s, mid], speed: 30 km/h, ahead: {lanes: 2}"));
-        List<String> said = NetworkChanges.between(before, after);
+        List<String> said = NetworkChanges.between(before, after, Study.Units.METRIC);
         assertThat(said)
                 .contains("s ahead: 2 lanes, were 1", "s ahead: 30 km/h, was 50")
                 .contains("e>w at mid: 30 km/h through its curve, was 50")
                 .contains("s>n at mid: 2 paths, was 1")
                 .anyMatch(l -> l.startsWith("w>n at mid (EBL): dropped, with 1 path and "))
                 .anyMatch(l -> l.startsWith("s>n at mid: held by free, was all stop"));
-        assertThat(NetworkChanges.between(before, before)).isEmpty();
-        assertThat(NetworkChanges.between(after, before))
+        assertThat(NetworkChanges.between(before, before, Study.Units.METRIC)).isEmpty();
+        assertThat(NetworkChanges.between(after, before, Study.Units.METRIC))
                 .anyMatch(l -> l.startsWith("w>n at mid (EBL): new, with 1 path"));
     }
 

@@ -11,6 +11,7 @@ import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.io.TempDir;
 import org.junit.jupiter.params.ParameterizedTest;
 import org.junit.jupiter.params.provider.CsvSource;
+import org.ulicarro.core.study.Point;
 
 /** Every rule of a study, each broken once in the demo: what is said, and where. */
 class StudyRulesTest {
@@ -52,7 +53,7 @@ class StudyRulesTest {
     @ParameterizedTest
     @CsvSource(delimiter = '|', quoteCharacter = '"', textBlock = """
             at: [-46, 320] | at: [-46] | 'at' takes 2 values, but 1 stand here
-            at: [-46, 320] | at: [-46, x] | 'at' must be a number, not 'x'
+            at: [-46, 320] | at: [-46, x] | 'x' is no coordinate; write metres, such as 120.5, or a length with its unit, such as 600 ft
             legs: {quay-1: EB | legs: {quay-9: EB | network.yaml:6:58: 'quay-9' is no road at place 'market'.
             between: [mill, market] | between: [mill, mill] | road 'mill-street' leads from 'mill' to itself
             between: [mill, market] | between: [mill] | 'between' takes 2 values, but 1 stand here
@@ -102,6 +103,24 @@ class StudyRulesTest {
         } else {
             assertThat(problems).anyMatch(m -> m.contains(message));
         }
+    }
+
+    @Test
+    void pointsHaveAUnitIfOneIsWritten() throws IOException, StudyProblem {
+        assertThat(problemsAfter("network.yaml", "mill:   {at: [-46, 320]}", "mill:   {at: [-150 ft, 0.3 km]}"))
+                .isEmpty();
+        assertThat(StudyFolder.read(study, List.of())
+                        .study()
+                        .network()
+                        .places()
+                        .get("mill")
+                        .at())
+                .isEqualTo(new Point(-150 * 0.3048, 300));
+        assertThat(problemsAfter("network.yaml", "0.3 km]", "0.3 miles]"))
+                .as("the places of roads that cannot be read make no other errors")
+                .singleElement()
+                .asString()
+                .contains("'0.3 miles' is no coordinate");
     }
 
     @Test

@@ -216,7 +216,10 @@ final class StudySchemaGenerator {
             node.put("type", "integer").put("minimum", Integer.MIN_VALUE).put("maximum", Integer.MAX_VALUE);
         } else if (raw == Point.class) {
             node.put("type", "array").put("minItems", 2).put("maxItems", 2);
-            node.putObject("items").put("type", "number");
+            ObjectNode item = node.putObject("items");
+            item.putArray("type").add("number").add("string");
+            item.put("pattern", Quantity.pattern(Dimension.LENGTH, false)).put("x-example", "600 ft");
+            item.put("x-coordinate", true);
         } else if (type.isInstanceOf(Map.class)) {
             node.put("type", "object");
             names(node, type.typeParametersFor(Map.class).get(0));

@@ -5,22 +5,30 @@ import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Locale;
 import java.util.Map;
+import org.ulicarro.core.base.PrintedUnit;
+import org.ulicarro.core.study.Study;
 
 /** What differs between two networks, in words: what a change of the study made the compiler derive anew. */
 public final class NetworkChanges {
 
     private final Network before;
     private final Network after;
+    private final Study.Units units;
     private final List<String> lines = new ArrayList<>();
 
-    private NetworkChanges(Network before, Network after) {
+    private NetworkChanges(Network before, Network after, Study.Units units) {
+        this.units = units;
         this.before = before;
         this.after = after;
     }
 
-    /** One line for each thing that came, went or changed; empty when nothing did. */
-    public static List<String> between(Network before, Network after) {
-        NetworkChanges changes = new NetworkChanges(before, after);
+    /**
+     * One line for each thing that came, went or changed; empty when nothing did.
+     *
+     * @param units in which lengths and speeds are told
+     */
+    public static List<String> between(Network before, Network after, Study.Units units) {
+        NetworkChanges changes = new NetworkChanges(before, after, units);
         changes.compareLinks();
         changes.compareMovements();
         changes.comparePlaces();
@@ -33,21 +41,30 @@ public final class NetworkChanges {
         for (Link link : after.links()) {
             Link was = old.remove(link.id());
             if (was == null) {
-                say("%s: new, %.1f m, %d lanes", link.id(), link.length(), link.lanes());
+                say("%s: new, %s, %d lanes", link.id(), length(link), link.lanes());
                 continue;
             }
             if (Math.abs(was.length() - link.length()) > 0.05) {
-                say("%s: %.1f m long between its lines, was %.1f m", link.id(), link.length(), was.length());
+                say("%s: %s long between its lines, was %s", link.id(), length(link), length(was));
             }
             if (was.lanes() != link.lanes()) {
                 say("%s: %d lanes, were %d", link.id(), link.lanes(), was.lanes());
             }
             if (was.speed() != link.speed()) {
-                say("%s: %.0f km/h, was %.0f", link.id(), link.speed() * 3.6, was.speed() * 3.6);
+                PrintedUnit unit = units.speed();
+                say("%s: %.0f %s, was %.0f", link.id(), unit.of(link.speed()), unit.name(), unit.of(was.speed()));
             }
             compareLanes(was, link);
         }
         old.keySet().forEach(id -> say("%s: gone", id));
+    }
+
+    private String length(Link link) {
+        return String.format(
+                Locale.ROOT,
+                "%.1f %s",
+                units.length().of(link.length()),
+                units.length().name());
     }
 
     private void compareLanes(Link was, Link link) {
@@ -92,9 +109,10 @@ public final class NetworkChanges {
             }
             double speed = speed(after, m);
             if (Math.abs(speed - speed(before, was)) * 3.6 > 0.5) {
+                PrintedUnit unit = units.speed();
                 say(
-                        "%s at %s: %.0f km/h through its curve, was %.0f",
-                        m.id(), m.place(), speed * 3.6, speed(before, was) * 3.6);
+                        "%s at %s: %.0f %s through its curve, was %.0f",
+                        m.id(), m.place(), unit.of(speed), unit.name(), unit.of(speed(before, was)));
             }
         }
         for (Movement m : old.values()) {

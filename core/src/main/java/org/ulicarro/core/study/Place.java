@@ -23,7 +23,8 @@ import org.ulicarro.core.base.Dimension;
  * @param saturation measured saturation flows (pcu/s), by movement
  */
 public record Place(
-        @Required @About("Position [x, y] in metres, x east, y north.")
+        @Required
+        @About("Position [x, y], x east, y north: numbers are metres, others have their unit, [600 ft, -200 ft].")
         Point at,
 
         @Usual("none")
