@@ -107,6 +107,14 @@ public record DriverNumbers(
         @About("Time a driver needs to see yellow and to act on it.")
         double yellowReaction,
 
+        @Source(
+                "Highway Capacity Manual 2000, chapter 16: queues use 2 s of yellow on average, so the last one half a headway more")
+        @Usual("2.9 s")
+        @Unit(Dimension.TIME)
+        @About(
+                "Who still picks up speed from a queue and is over its line so soon after green has ended does not stop.")
+        double usesYellowFor,
+
         @Usual("0.3 s")
         @Unit(Dimension.TIME)
         @About("Who could only pass this long after yellow has ended tries harder to stop.")

@@ -26,6 +26,9 @@ abstract class AtJunctions extends Pedals {
 
     private static final double MOVES_UP_SLOWLY = 3;
 
+    /** Who accelerates by more than this comes from a queue (m/s²). */
+    private static final double PICKS_UP = 0.2;
+
     final LaneTable table;
     final LaneQueues queues;
     final Junctions junctions;
@@ -36,6 +39,7 @@ abstract class AtJunctions extends Pedals {
 
     private final double yieldToCommitted;
     private final double yellowReaction;
+    private final double usesYellowFor;
     private final double lateAtMost;
     private final double lateDeceleration;
     private final double beforeLine;
@@ -46,6 +50,7 @@ abstract class AtJunctions extends Pedals {
         DriverNumbers numbers = parts.numbers;
         yieldToCommitted = numbers.yieldToCommitted();
         yellowReaction = numbers.yellowReaction();
+        usesYellowFor = numbers.usesYellowFor();
         lateAtMost = numbers.lateAtMost();
         lateDeceleration = numbers.lateDeceleration();
         beforeLine = numbers.beforeLine();
@@ -136,6 +141,15 @@ abstract class AtJunctions extends Pedals {
         return f.speed(v) * f.speed(v) <= 2 * f.comfortableDeceleration(v) * distance;
     }
 
+    /** Whether somebody who still picks up speed from a queue is over its line while yellow still counts as green. */
+    private boolean usesYellow(int v, double toEnd, double left) {
+        double seconds = Math.min(usesYellowFor, left);
+        double acceleration = f.accel(v);
+        return acceleration > PICKS_UP
+                && f.speed(v) > MOVES_UP_SLOWLY
+                && toEnd <= (f.speed(v) + acceleration * seconds / 2) * seconds;
+    }
+
     /** A choice at yellow, kept once made unless the light has long been red and stopping is easy. */
     private boolean stopsFor(int v, Aspect aspect, double toEnd) {
         double speed = f.speed(v);
@@ -149,7 +163,7 @@ abstract class AtJunctions extends Pedals {
             boolean inTime = toEnd <= speed * (left + lateAtMost);
             double limit = inTime ? f.yellowLimit(v) : Math.max(f.yellowLimit(v), lateDeceleration);
             boolean canStop = room > 0 && speed * speed / (2 * room) <= limit;
-            f.decision(v, canStop ? Fleet.STOPS : Fleet.GOES);
+            f.decision(v, canStop && !usesYellow(v, toEnd, left) ? Fleet.STOPS : Fleet.GOES);
         }
         if (aspect == Aspect.FLASHING_RED
                 && f.decision(v) == Fleet.UNDECIDED) { // it may have begun at once, before one's nose
