@@ -36,7 +36,7 @@ class FullCircleTest {
             int now = replication.view().entered() - replication.view().onRoad();
             assertThat(now - left)
                     .as("got through in ten minutes before %d", tenMinutes * 10)
-                    .isGreaterThan(30);
+                    .isGreaterThan(25);
             left = now;
         }
         ReplicationResult result = replication.result();
