@@ -72,7 +72,7 @@ class ReadmeTourTest extends InProcess {
             }
         }
         assertThat(told).hasSizeGreaterThan(15);
-        assertThat(run("trace", study + "/base", "--vehicle", 1660, "--why", "16:46:10"))
+        assertThat(run("trace", study + "/base", "--vehicle", 1660, "--why", "16:46:28"))
                 .as(err)
                 .isZero();
         try (Stream<Path> pictures = Files.list(temp)) {
