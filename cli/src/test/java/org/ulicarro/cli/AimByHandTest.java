@@ -61,7 +61,8 @@ class AimByHandTest extends InProcess {
                         + "aims: {all: {delay: 1, stops: 8 s, arrivals-on-red: 3 s, queue-past-bay: 30 s,"
                         + " people-delay: 0.5, co2: 40 s/kg}}\n");
         run("optimize", study, "--places", "market", "--aim", "all", "--cycles", "80-80", "--runs", 10, "-n", 2);
-        Matcher inForce = Pattern.compile("in force +([0-9.]+) +[0-9.]+ +([0-9]+) ").matcher(out);
+        Matcher inForce =
+                Pattern.compile("in force +([0-9.]+) +[0-9.]+ +([0-9]+) ").matcher(out);
         assertThat(inForce.find()).as(out + err).isTrue();
         int runs = Integer.parseInt(inForce.group(2)); // more where another plan is nearly as good
         assertThat(run("run", study, "-n", runs)).as(err).isZero();
