@@ -25,23 +25,35 @@ class FullCircleTest {
         return StudyFolder.read(temp, List.of()).compile(null).model();
     }
 
-    @ParameterizedTest
-    @ValueSource(ints = {1, 2, 3})
-    void aFullCircleTurnsOn(int number) throws IOException, StudyProblem {
-        Replication replication = new Replication(model(45, 400), number);
-        double start = replication.now();
-        int left = 0;
-        for (int tenMinutes = 2; tenMinutes <= 5; tenMinutes++) {
-            replication.advanceTo(start + tenMinutes * 600);
-            int now = replication.view().entered() - replication.view().onRoad();
-            assertThat(now - left)
-                    .as("got through in ten minutes before %d", tenMinutes * 10)
-                    .isGreaterThan(25);
-            left = now;
+    /** 51 in ten minutes on average, 29 to 75 in single ones; nobody before a full circle turned on. */
+    @Test
+    void aFullCircleTurnsOn() throws IOException, StudyProblem {
+        Model model = model(45, 400);
+        int replications = 3;
+        int all = 0;
+        for (int number = 1; number <= replications; number++) {
+            Replication replication = new Replication(model, number);
+            double start = replication.now();
+            replication.advanceTo(start + 1200);
+            int left = gone(replication);
+            for (int tenMinutes = 3; tenMinutes <= 5; tenMinutes++) {
+                replication.advanceTo(start + tenMinutes * 600);
+                int now = gone(replication);
+                assertThat(now - left)
+                        .as("got through in ten minutes before %d", tenMinutes * 10)
+                        .isGreaterThan(20);
+                all += now - left;
+                left = now;
+            }
+            ReplicationResult result = replication.result();
+            assertThat(result.movedUp()).as("the circle was full").isPositive();
+            assertThat(result.standstills()).isEmpty();
         }
-        ReplicationResult result = replication.result();
-        assertThat(result.movedUp()).as("the circle was full").isPositive();
-        assertThat(result.standstills()).isEmpty();
+        assertThat(all / (3.0 * replications)).as("in ten minutes").isGreaterThan(42);
+    }
+
+    private static int gone(Replication replication) {
+        return replication.view().entered() - replication.view().onRoad();
     }
 
     @ParameterizedTest

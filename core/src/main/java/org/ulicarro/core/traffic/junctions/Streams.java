@@ -128,7 +128,7 @@ final class Streams {
         }
         int from = table.from[other];
         // who follows a vehicle that turns off has just slowed down, and holds back a little more
-        boolean facing = onGreen && table.group[other] != SignalSystem.NO_GROUP;
+        boolean facing = onGreen && table.group[other] != SignalSystem.NO_GROUP && !isBeside(path, c);
         double behindTurner = facing ? Math.min(needed, least - holdsBack) : needed;
         return laneLeavesGap(v, path, c, arrives, needed, behindTurner)
                 && (table.end[from] >= looksBack || upstreamLetsPass(v, from, other, path, c, arrives, needed));
